@@ -1,0 +1,16 @@
+# Run as a script: writes OUT, a C++ file that holds every file of LIST (paths below ROOT) as text.
+string(REPLACE "," ";" LIST "${LIST}")
+set(body "#include \"core/base/shipped.h\"\n\n#include <array>\n\nnamespace wr {\nnamespace {\n")
+set(rows "")
+set(n 0)
+foreach(name IN LISTS LIST)
+  file(READ ${ROOT}/${name} hex HEX)
+  string(REGEX REPLACE "([0-9a-f][0-9a-f])" "\\\\x\\1" text "${hex}")
+  # Pieces of 64 bytes keep the source lines and the string literals short.
+  string(REGEX REPLACE "((\\\\x[0-9a-f][0-9a-f])(\\\\x[0-9a-f][0-9a-f])?(\\\\x[0-9a-f][0-9a-f])?(\\\\x[0-9a-f][0-9a-f])?(\\\\x[0-9a-f][0-9a-f])?(\\\\x[0-9a-f][0-9a-f])?(\\\\x[0-9a-f][0-9a-f])?)" "\\1\"\n\"" text "${text}")
+  string(APPEND body "constexpr char file${n}[] = \"${text}\";\n")
+  string(APPEND rows "    ShippedFile{\"${name}\", {file${n}, sizeof(file${n}) - 1}},\n")
+  math(EXPR n "${n}+1")
+endforeach()
+string(APPEND body "constexpr std::array files{\n${rows}};\n} // namespace\n\nstd::span<const ShippedFile> shippedFiles() { return files; }\n\nstd::string_view shippedFile(std::string_view name)\n{\n    for (const ShippedFile& f : files)\n        if (f.name == name) return f.text;\n    return {};\n}\n\n} // namespace wr\n")
+file(WRITE ${OUT} "${body}")

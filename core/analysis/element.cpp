@@ -1,0 +1,246 @@
+#include "core/analysis/element.h"
+
+#include <array>
+#include <cmath>
+
+namespace wr {
+
+namespace {
+
+// Bending stiffness in one plane: w, θ = dw/ds at both ends (θ in the sense of the slope).
+struct PlaneStiffness
+{
+    double k1, k2, k3, k4;
+    PlaneStiffness(double ei, double ga, double l)
+    {
+        const double phi = ga > 0 ? 12 * ei / (ga * l * l) : 0.0;
+        k1 = 12 * ei / (l * l * l * (1 + phi));
+        k2 = 6 * ei / (l * l * (1 + phi));
+        k3 = (4 + phi) * ei / (l * (1 + phi));
+        k4 = (2 - phi) * ei / (l * (1 + phi));
+    }
+};
+
+// turn: +1 where the rotation about the local axis equals the slope (v, rz), -1 where it is its negative (w, ry).
+void addBending(Matrix12& k, const PlaneStiffness& p, int w, int r, double turn)
+{
+    const std::array<int, 4> d{w, r, w + 6, r + 6};
+    const double t = turn;
+    const double m[4][4] = {{p.k1, t * p.k2, -p.k1, t * p.k2},
+                            {t * p.k2, p.k3, -t * p.k2, p.k4},
+                            {-p.k1, -t * p.k2, p.k1, -t * p.k2},
+                            {t * p.k2, p.k4, -t * p.k2, p.k3}};
+    for (int i = 0; i < 4; ++i)
+        for (int j = 0; j < 4; ++j) k(d[static_cast<size_t>(i)], d[static_cast<size_t>(j)]) += m[i][j];
+}
+
+} // namespace
+
+ElementModel::ElementModel(const Frame& f, const Element& e, bool shearDeformation) : raw_(Matrix12::Zero())
+{
+    const SectionProperties& p = f.sections[static_cast<size_t>(e.section)].properties;
+    const Material& m = f.materials[static_cast<size_t>(e.material)];
+    length_ = f.length(e);
+    axes_ = elementAxes(f, e);
+    ea_ = m.e * p.a, gj_ = m.g * p.it, eiy_ = m.e * p.iy, eiz_ = m.e * p.iz;
+    if (shearDeformation) gay_ = m.g * p.avy, gaz_ = m.g * p.avz;
+    const double axial = ea_ / length_, twist = gj_ / length_;
+    for (const auto& [dof, k] : {std::pair{0, axial}, std::pair{3, twist}}) {
+        raw_(dof, dof) += k, raw_(dof + 6, dof + 6) += k;
+        raw_(dof, dof + 6) -= k, raw_(dof + 6, dof) -= k;
+    }
+    addBending(raw_, PlaneStiffness(eiy_, gaz_, length_), 2, 4, -1);
+    addBending(raw_, PlaneStiffness(eiz_, gay_, length_), 1, 5, +1);
+
+    k_ = raw_;
+    std::array<bool, 12> released{};
+    constexpr std::array<int, 6> dofOf{0, 1, 2, 3, 4, 5};   // n vy vz t my mz release ux uy uz rx ry rz of the element's end
+    for (size_t k = 0; k < 6; ++k) {
+        released[static_cast<size_t>(dofOf[k])] = e.releaseI[k];
+        released[static_cast<size_t>(dofOf[k] + 6)] = e.releaseJ[k];
+    }
+    if (e.behaviour != Behaviour::Beam) {
+        released.fill(false);
+        for (const size_t d : {3u, 4u, 5u, 9u, 10u, 11u}) released[d] = true;
+    }
+    for (int d = 0; d < 12; ++d) {
+        if (!released[static_cast<size_t>(d)]) continue;
+        const double pivot = k_(d, d);
+        if (pivot <= 1e-9 * raw_(d, d)) {
+            releases_.push_back({d, 0.0, Vector12::Zero()});
+            k_.row(d).setZero();
+            k_.col(d).setZero();
+            continue;
+        }
+        const Vector12 column = k_.col(d) / pivot;
+        releases_.push_back({d, pivot, column});
+        k_ -= column * k_.row(d).eval();
+        k_.row(d).setZero();
+        k_.col(d).setZero();
+    }
+    if (e.behaviour != Behaviour::Beam) {
+        // What elimination leaves beside the axial stiffness is dust.
+        k_.setZero();
+        k_(0, 0) = k_(6, 6) = axial;
+        k_(0, 6) = k_(6, 0) = -axial;
+    }
+}
+
+Vector12 ElementModel::toLocal(const Vector12& g) const
+{
+    Vector12 out;
+    for (int b = 0; b < 12; b += 3) {
+        const Vec3 v = axes_.toLocal({g(b), g(b + 1), g(b + 2)});
+        out(b) = v.x, out(b + 1) = v.y, out(b + 2) = v.z;
+    }
+    return out;
+}
+
+Vector12 ElementModel::toGlobal(const Vector12& l) const
+{
+    Vector12 out;
+    for (int b = 0; b < 12; b += 3) {
+        const Vec3 v = axes_.toGlobal({l(b), l(b + 1), l(b + 2)});
+        out(b) = v.x, out(b + 1) = v.y, out(b + 2) = v.z;
+    }
+    return out;
+}
+
+Matrix12 ElementModel::globalStiffness() const
+{
+    Eigen::Matrix3d r;   // rows are the local axes
+    r << axes_.x.x, axes_.x.y, axes_.x.z, axes_.y.x, axes_.y.y, axes_.y.z, axes_.z.x, axes_.z.y, axes_.z.z;
+    Matrix12 out;
+    for (int i = 0; i < 12; i += 3)
+        for (int j = 0; j < 12; j += 3) out.block<3, 3>(i, j) = r.transpose() * k_.block<3, 3>(i, j) * r;
+    return out;
+}
+
+namespace {
+
+// Calls use(a, weight·dl, q(a)) at Gauss points of a line load: three points, exact up to degree 5.
+template <class F> void overLine(const SpanLoads::Line& line, F use)
+{
+    static const double g[3] = {0.5 - std::sqrt(0.15), 0.5, 0.5 + std::sqrt(0.15)}, w[3] = {5.0 / 18, 8.0 / 18, 5.0 / 18};
+    const double l = line.to - line.from;
+    for (int k = 0; k < 3; ++k) use(line.from + g[k] * l, w[k] * l, line.q0 + g[k] * (line.q1 - line.q0));
+}
+
+} // namespace
+
+Vector12 ElementModel::clampedForces(const SpanLoads& loads) const
+{
+    // Displacement of end j of the cantilever clamped at i, then the forces at j that bring it back, then equilibrium.
+    const double l = length_;
+    Eigen::Matrix<double, 6, 1> d = Eigen::Matrix<double, 6, 1>::Zero();
+    Vec3 sumF, sumM;   // resultant at i
+    const auto force = [&](double a, Vec3 f) {
+        d(0) += f.x * a / ea_;
+        const double wz = f.z * (a * a * (3 * l - a) / (6 * eiy_) + (gaz_ > 0 ? a / gaz_ : 0.0)), sz = f.z * a * a / (2 * eiy_);
+        const double wy = f.y * (a * a * (3 * l - a) / (6 * eiz_) + (gay_ > 0 ? a / gay_ : 0.0)), sy = f.y * a * a / (2 * eiz_);
+        d(2) += wz, d(4) -= sz;
+        d(1) += wy, d(5) += sy;
+        sumF = sumF + f;
+        sumM = sumM + Vec3{0, -a * f.z, a * f.y};
+    };
+    for (const auto& line : loads.lines) overLine(line, [&](double a, double dl, Vec3 q) { force(a, dl * q); });
+    for (const auto& p : loads.points) {
+        force(p.at, p.f);
+        const double a = p.at;
+        if (p.m.x != 0) d(3) += p.m.x * a / gj_;
+        const double my = -p.m.y;   // in the sense of the slope dw/ds
+        d(2) += my * a * (2 * l - a) / (2 * eiy_), d(4) -= my * a / eiy_;
+        d(1) += p.m.z * a * (2 * l - a) / (2 * eiz_), d(5) += p.m.z * a / eiz_;
+        sumM = sumM + p.m;
+    }
+    d(0) += loads.elongation * l;
+    const Eigen::Matrix<double, 6, 1> fj = -raw_.block<6, 6>(6, 6) * d;
+    Vector12 out;
+    out.segment<6>(6) = fj;
+    out(0) = -sumF.x - fj(0), out(1) = -sumF.y - fj(1), out(2) = -sumF.z - fj(2);
+    out(3) = -sumM.x - fj(3);
+    out(4) = -sumM.y - fj(4) + l * fj(2);
+    out(5) = -sumM.z - fj(5) - l * fj(1);
+    return out;
+}
+
+bool ElementModel::fixedEnd(const SpanLoads& loads, Vector12& out) const
+{
+    out = clampedForces(loads);
+    const double size = out.cwiseAbs().maxCoeff();
+    bool resisted = true;
+    for (const Release& r : releases_) {
+        if (r.pivot == 0) {
+            if (std::abs(out(r.dof)) > 1e-7 * size) resisted = false;
+        } else {
+            const double f = out(r.dof);
+            out -= f * r.column;
+        }
+        out(r.dof) = 0;
+    }
+    return resisted;
+}
+
+SectionForces ElementModel::sectionForces(const SpanLoads& loads, const Vector12& e, double s, bool after) const
+{
+    double n = -e(0), vy = e(1), vz = e(2), t = -e(3), my = e(4) + e(2) * s, mz = -e(5) + e(1) * s;
+    const double eps = 1e-9 * length_;
+    for (const auto& line : loads.lines) {
+        if (s <= line.from) continue;
+        SpanLoads::Line part = line;
+        if (s < line.to) {
+            part.q1 = line.q0 + ((s - line.from) / (line.to - line.from)) * (line.q1 - line.q0);
+            part.to = s;
+        }
+        overLine(part, [&](double a, double dl, Vec3 q) {
+            n -= q.x * dl, vy += q.y * dl, vz += q.z * dl;
+            my += q.z * dl * (s - a), mz += q.y * dl * (s - a);
+        });
+    }
+    for (const auto& p : loads.points) {
+        if (after ? p.at > s + eps : p.at >= s - eps) continue;
+        n -= p.f.x, vy += p.f.y, vz += p.f.z, t -= p.m.x;
+        my += p.f.z * (s - p.at) + p.m.y;
+        mz += p.f.y * (s - p.at) - p.m.z;
+    }
+    return {n, vy, vz, t, my, mz};
+}
+
+std::vector<SpanLoads> spanLoads(const Frame& f, const LoadCase& c)
+{
+    std::vector<SpanLoads> out(f.elements.size());
+    std::vector<Axes> axes(f.elements.size());
+    for (size_t e = 0; e < f.elements.size(); ++e) axes[e] = elementAxes(f, f.elements[e]);
+    // Load components per true length, local.
+    const auto local = [&](int e, LoadAxes a, Vec3 q) {
+        const Axes& x = axes[static_cast<size_t>(e)];
+        if (a == LoadAxes::Local) return q;
+        if (a == LoadAxes::Projected)
+            for (int k = 0; k < 3; ++k) q[k] *= std::sqrt(std::max(0.0, 1 - x.x[k] * x.x[k]));
+        return x.toLocal(q);
+    };
+    if (c.selfWeight != 0)
+        for (size_t e = 0; e < f.elements.size(); ++e) {
+            const Element& el = f.elements[e];
+            const double weight = c.selfWeight * kGravity * f.materials[static_cast<size_t>(el.material)].density *
+                                  f.sections[static_cast<size_t>(el.section)].properties.a;
+            const Vec3 q = axes[e].toLocal(-weight * f.upward());
+            out[e].lines.push_back({0, f.length(el), q, q});
+        }
+    for (const LineLoad& l : c.line) {
+        const double end = l.to.value_or(f.length(f.elements[static_cast<size_t>(l.element)]));
+        if (end > l.from) out[static_cast<size_t>(l.element)].lines.push_back({l.from, end, local(l.element, l.axes, l.q0), local(l.element, l.axes, l.q1)});
+    }
+    for (const PointLoad& p : c.point) {
+        // A point load has no length to project: projected means global here.
+        const LoadAxes a = p.axes == LoadAxes::Local ? LoadAxes::Local : LoadAxes::Global;
+        out[static_cast<size_t>(p.element)].points.push_back({p.at, local(p.element, a, p.f), local(p.element, a, p.m)});
+    }
+    for (const ThermalLoad& t : c.thermal) {
+        const Material& m = f.materials[static_cast<size_t>(f.elements[static_cast<size_t>(t.element)].material)];
+        out[static_cast<size_t>(t.element)].elongation += m.alpha * t.uniform;
+    }
+    return out;
+}
+
+} // namespace wr

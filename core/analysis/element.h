@@ -1,0 +1,71 @@
+// One frame element: Timoshenko beam stiffness, condensed end releases, fixed-end forces and section forces along it.
+// Local degrees of freedom: ux uy uz rx ry rz at i, then at j (right-handed). Source: direct stiffness method, e.g. Przemieniecki,
+// "Theory of Matrix Structural Analysis", 1968, ch. 5 (shear deformation by Φ = 12EI/(G·As·L²)).
+#pragma once
+
+#include "core/frame/forces.h"
+#include "core/frame/frame.h"
+
+#include <Eigen/Dense>
+#include <vector>
+
+namespace wr {
+
+using Matrix12 = Eigen::Matrix<double, 12, 12>;
+using Vector12 = Eigen::Matrix<double, 12, 1>;
+
+// Loads of one case on one element in local components.
+struct SpanLoads
+{
+    struct Line
+    {
+        double from, to;
+        Vec3 q0, q1;
+    };
+    struct Point
+    {
+        double at;
+        Vec3 f, m;
+    };
+    std::vector<Line> lines;
+    std::vector<Point> points;
+    double elongation = 0;      // free strain, e.g. alpha·ΔT
+    bool empty() const { return lines.empty() && points.empty() && elongation == 0; }
+};
+
+class ElementModel
+{
+public:
+    ElementModel(const Frame& f, const Element& e, bool shearDeformation);
+
+    double length() const { return length_; }
+    const Axes& axes() const { return axes_; }
+    const Matrix12& stiffness() const { return k_; }        // local, released freedoms condensed out
+    Matrix12 globalStiffness() const;
+    Vector12 toLocal(const Vector12& global) const;
+    Vector12 toGlobal(const Vector12& local) const;
+
+    // Forces of the nodes on the element with all nodes held, releases condensed. False if a load meets a release that nothing resists.
+    bool fixedEnd(const SpanLoads& loads, Vector12& out) const;
+    // Section forces at s from the node forces on the element (local). `after`: behind a point load at s.
+    SectionForces sectionForces(const SpanLoads& loads, const Vector12& ends, double s, bool after) const;
+
+private:
+    Vector12 clampedForces(const SpanLoads& loads) const;
+    struct Release
+    {
+        int dof;
+        double pivot;            // 0: nothing resists this freedom any more
+        Vector12 column;         // column / pivot at the time of elimination
+    };
+    double length_ = 0;
+    double ea_ = 0, gj_ = 0, eiy_ = 0, eiz_ = 0, gay_ = 0, gaz_ = 0;   // ga: 0 means no shear deformation
+    Axes axes_;
+    Matrix12 raw_, k_;
+    std::vector<Release> releases_;
+};
+
+// Loads of a case on each element that has any, local; self-weight included.
+std::vector<SpanLoads> spanLoads(const Frame& f, const LoadCase& c);
+
+} // namespace wr

@@ -1,0 +1,81 @@
+#include "core/base/finding.h"
+
+#include <algorithm>
+#include <stdexcept>
+
+namespace wr {
+
+std::string_view severityWord(Severity s)
+{
+    return s == Severity::Error ? "error" : s == Severity::Warning ? "warning" : "note";
+}
+
+const std::vector<FindingKind>& findingKinds()
+{
+    using enum Severity;
+    static const std::vector<FindingKind> kinds{
+        {"file.unreadable", Error, "the file cannot be opened or read"},
+        {"file.json", Error, "the file is not well-formed JSON"},
+        {"file.format", Error, "the file is not a Wren Rail frame file"},
+        {"file.version", Error, "the file was written by a newer version of the format"},
+        {"file.schema", Error, "the file does not match the shipped JSON Schema"},
+        {"frame.key-missing", Error, "a key that must be there is missing"},
+        {"frame.key-unknown", Error, "a key that the format does not know"},
+        {"frame.type", Error, "a value of the wrong kind"},
+        {"frame.value", Error, "a value that is not allowed here"},
+        {"frame.duplicate", Error, "two objects with one id"},
+        {"frame.reference", Error, "a name that nothing in the file has"},
+        {"frame.zero-length", Error, "an element without length"},
+        {"frame.outside", Error, "a position outside its element or member"},
+        {"section.unknown", Error, "a section name that the catalogue does not have"},
+        {"section.dimension", Error, "dimensions that no section can have"},
+        {"grade.unknown", Error, "a grade that the list does not have"},
+        {"grade.thickness", Warning, "a strength that is not stated for this thickness"},
+        {"analysis.mechanism", Error, "the frame can move without resistance"},
+        {"analysis.unresisted-moment", Error, "a moment acts where nothing resists it"},
+        {"analysis.not-covered", Error, "something in the frame that the analysis does not cover yet"},
+        {"analysis.no-loads", Warning, "a case without any load"},
+        {"analysis.unbalanced", Error, "reactions do not balance the loads"},
+        {"analysis.ill-conditioned", Warning, "the equations lose digits"},
+        {"members.formed", Note, "members were formed by rule"},
+        {"member.chain", Error, "elements of a member do not form one line"},
+        {"member.free-end", Warning, "an end that nothing holds: checked as a cantilever"},
+        {"member.unchecked", Warning, "a member with something that could not be checked"},
+        {"member.over", Warning, "a member over its limit"},
+        {"member.excluded", Note, "a member left out by the engineer"},
+        {"member.torsion-neglected", Note, "torsion under the brief's threshold was neglected"},
+        {"member.restraint-outside", Error, "a restraint outside its member"},
+        {"combination.none", Error, "no combination for a purpose that is checked"},
+        {"combination.basis", Warning, "a combination of another standard's factors"},
+        {"combination.empty", Warning, "a combination that names nothing"},
+        {"combination.service", Note, "no combination has the purpose service: deflections are not checked"},
+        {"combination.construction", Note, "no combination has the purpose construction"},
+        {"case.unused", Warning, "a case used by no combination"},
+        {"forces.none", Error, "no forces: the frame is not analysed"},
+        {"forces.stale", Warning, "forces belong to other sizes"},
+        {"forces.first-order", Note, "forces are first order where the standard asks for second-order effects"},
+        {"standard.unknown", Error, "a design standard that is not shipped"},
+    };
+    return kinds;
+}
+
+const FindingKind* findKind(std::string_view code)
+{
+    const auto& kinds = findingKinds();
+    const auto it = std::find_if(kinds.begin(), kinds.end(), [&](const FindingKind& k) { return k.code == code; });
+    return it == kinds.end() ? nullptr : &*it;
+}
+
+Finding finding(std::string_view code, std::string place, std::string subject, std::string text)
+{
+    const FindingKind* kind = findKind(code);
+    if (!kind) throw std::logic_error("finding code not in the table: " + std::string(code));
+    return {kind->severity, std::string(code), std::move(place), std::move(subject), std::move(text)};
+}
+
+bool anyError(const std::vector<Finding>& findings)
+{
+    return std::any_of(findings.begin(), findings.end(), [](const Finding& f) { return f.severity == Severity::Error; });
+}
+
+} // namespace wr

@@ -1,0 +1,49 @@
+// Findings: everything that is noticed about a frame, a file or a member, as values with a code, a place and words.
+#pragma once
+
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace wr {
+
+enum class Severity { Note, Warning, Error };
+
+std::string_view severityWord(Severity s);   // "note", "warning", "error"
+
+struct Finding
+{
+    Severity severity = Severity::Error;
+    std::string code;       // one of findingKinds()
+    std::string place;      // JSON pointer, or "" where the subject says it all
+    std::string subject;    // id of the member, element or node it is about, or ""
+    std::string text;       // one sentence in the reader's units, with the way out
+    bool operator==(const Finding&) const = default;
+};
+
+struct FindingKind
+{
+    std::string_view code;
+    Severity severity;
+    std::string_view meaning;   // what the code stands for, for the documents and the filter list
+};
+
+// The one table of codes. A finding with a code that is not in it is a bug (tested).
+const std::vector<FindingKind>& findingKinds();
+const FindingKind* findKind(std::string_view code);
+
+// Makes a finding; its severity comes from the table.
+Finding finding(std::string_view code, std::string place, std::string subject, std::string text);
+
+// What a reader gives back: a value only if nothing is wrong, and everything noticed.
+template <class T> struct Loaded
+{
+    std::optional<T> value;
+    std::vector<Finding> findings;
+    bool ok() const { return value.has_value(); }
+};
+
+bool anyError(const std::vector<Finding>& findings);
+
+} // namespace wr

@@ -1,0 +1,153 @@
+#include "core/base/units.h"
+
+#include <cmath>
+#include <fmt/format.h>
+#include <stdexcept>
+
+namespace wr {
+
+namespace {
+
+struct Named
+{
+    std::string_view name;
+    double si;
+};
+
+constexpr std::array kLengths{Named{"m", 1.0}, Named{"cm", 0.01}, Named{"mm", 0.001}, Named{"ft", kFoot}, Named{"in", kInch}};
+constexpr std::array kForces{Named{"N", 1.0}, Named{"kN", 1e3}, Named{"kip", kKip}, Named{"lbf", kPoundForce}};
+constexpr std::array kStresses{Named{"Pa", 1.0}, Named{"MPa", 1e6}, Named{"GPa", 1e9}, Named{"psi", kKsi / 1000}, Named{"ksi", kKsi}};
+constexpr std::array kMasses{Named{"kg", 1.0}, Named{"t", 1000.0}, Named{"lb", kPoundMass}};
+constexpr std::array kAngles{Named{"deg", 3.14159265358979323846 / 180}, Named{"rad", 1.0}};
+
+template <class Table> std::optional<double> find(const Table& table, std::string_view name)
+{
+    for (const Named& n : table)
+        if (n.name == name) return n.si;
+    return std::nullopt;
+}
+
+template <class Table> std::vector<std::string_view> names(const Table& table)
+{
+    std::vector<std::string_view> out;
+    for (const Named& n : table) out.push_back(n.name);
+    return out;
+}
+
+double must(std::optional<double> v)
+{
+    if (!v) throw std::logic_error("unknown unit name in a UnitSystem");
+    return *v;
+}
+
+} // namespace
+
+std::optional<double> unitLength(std::string_view name) { return find(kLengths, name); }
+std::optional<double> unitForce(std::string_view name) { return find(kForces, name); }
+std::optional<double> unitStress(std::string_view name) { return find(kStresses, name); }
+std::optional<double> unitMass(std::string_view name) { return find(kMasses, name); }
+std::optional<double> unitAngle(std::string_view name) { return find(kAngles, name); }
+
+std::vector<std::string_view> allowedUnits(std::string_view key)
+{
+    if (key == "length" || key == "section") return names(kLengths);
+    if (key == "force") return names(kForces);
+    if (key == "stress") return names(kStresses);
+    if (key == "mass") return names(kMasses);
+    if (key == "angle") return names(kAngles);
+    return {};
+}
+
+double UnitSystem::factor(Quantity q) const
+{
+    const auto len = [&] { return must(unitLength(length)); };
+    const auto sec = [&] { return must(unitLength(section)); };
+    const auto frc = [&] { return must(unitForce(force)); };
+    const auto mss = [&] { return must(unitMass(mass)); };
+    switch (q) {
+    case Quantity::Ratio:
+    case Quantity::Rotation:
+    case Quantity::Temperature: return 1.0;
+    case Quantity::Length: return len();
+    case Quantity::SectionLength:
+    case Quantity::Displacement: return sec();
+    case Quantity::Area: return std::pow(sec(), 2);
+    case Quantity::SectionModulus: return std::pow(sec(), 3);
+    case Quantity::Inertia: return std::pow(sec(), 4);
+    case Quantity::Warping: return std::pow(sec(), 6);
+    case Quantity::Force: return frc();
+    case Quantity::Moment: return frc() * len();
+    case Quantity::LineLoad: return frc() / len();
+    case Quantity::LineMoment: return frc();
+    case Quantity::Stress: return must(unitStress(stress));
+    case Quantity::Mass: return mss();
+    case Quantity::MassPerLength: return mss() / len();
+    case Quantity::Density: return mss() / std::pow(len(), 3);
+    case Quantity::Angle: return must(unitAngle(angle));
+    case Quantity::SpringForce: return frc() / len();
+    case Quantity::SpringMoment: return frc() * len();
+    }
+    return 1.0;
+}
+
+std::string UnitSystem::symbol(Quantity q) const
+{
+    switch (q) {
+    case Quantity::Ratio: return "";
+    case Quantity::Rotation: return "rad";
+    case Quantity::Temperature: return "K";
+    case Quantity::Length: return length;
+    case Quantity::SectionLength:
+    case Quantity::Displacement: return section;
+    case Quantity::Area: return section + "²";
+    case Quantity::SectionModulus: return section + "³";
+    case Quantity::Inertia: return section + "⁴";
+    case Quantity::Warping: return section + "⁶";
+    case Quantity::Force: return force;
+    case Quantity::Moment: return force + "·" + length;
+    case Quantity::LineLoad: return force + "/" + length;
+    case Quantity::LineMoment: return force + "·" + length + "/" + length;
+    case Quantity::Stress: return stress;
+    case Quantity::Mass: return mass;
+    case Quantity::MassPerLength: return mass + "/" + length;
+    case Quantity::Density: return mass + "/" + length + "³";
+    case Quantity::Angle: return angle == "deg" ? "°" : angle;
+    case Quantity::SpringForce: return force + "/" + length;
+    case Quantity::SpringMoment: return force + "·" + length + "/rad";
+    }
+    return "";
+}
+
+std::string significant(double value, int digits)
+{
+    if (!std::isfinite(value)) return std::isnan(value) ? "not a number" : (value > 0 ? "∞" : "−∞");
+    if (value == 0) return "0";
+    const double magnitude = std::abs(value);
+    std::string s;
+    if (magnitude >= 1e9 || magnitude < 1e-4) {
+        const int exponent = static_cast<int>(std::floor(std::log10(magnitude)));
+        s = fmt::format("{:.{}f}e{}", magnitude / std::pow(10.0, exponent), digits - 1, exponent);
+    } else {
+        const int whole = static_cast<int>(std::floor(std::log10(magnitude))) + 1;
+        s = fmt::format("{:.{}f}", magnitude, std::max(0, digits - whole));
+        // Thin spaces between thousands keep large numbers readable in a column.
+        const auto point = s.find('.');
+        std::string head = s.substr(0, point);
+        if (head.size() > 4)
+            for (int i = static_cast<int>(head.size()) - 3; i > 0; i -= 3) head.insert(static_cast<size_t>(i), "\u2009");
+        s = head + (point == std::string::npos ? "" : s.substr(point));
+    }
+    return value < 0 ? "−" + s : s;
+}
+
+std::string UnitSystem::text(Quantity q, double si, bool withUnit) const
+{
+    std::string s = significant(show(q, si), q == Quantity::Ratio ? 4 : 4);
+    if (withUnit) {
+        const std::string unit = symbol(q);
+        if (!unit.empty()) s += (unit == "°" ? "" : " ") + unit;
+    }
+    return s;
+}
+
+} // namespace wr

@@ -1,0 +1,192 @@
+#include "core/checking/runner.h"
+
+#include "core/grades/grades.h"
+
+#include <algorithm>
+#include <atomic>
+#include <cmath>
+#include <fmt/format.h>
+#include <tbb/blocked_range.h>
+#include <tbb/enumerable_thread_specific.h>
+#include <tbb/parallel_for.h>
+
+namespace wr {
+
+Steel steelOf(const Material& m, const Shape& s)
+{
+    Steel out;
+    out.e = m.e, out.g = m.g;
+    if (!m.grade.empty()) {
+        const double thickness = std::max({s.tf, s.tf2, s.tw, s.t, s.kind == ShapeKind::BarRound ? s.d : 0.0, s.kind == ShapeKind::BarFlat ? std::min(s.h, s.b) : 0.0});
+        const Grade* g = findGrade(m.grade);
+        const auto strength = g ? strengthAt(*g, thickness) : std::nullopt;
+        if (strength) out.fy = strength->fy, out.fu = strength->fu;
+        else if (!m.fy || !m.fu)
+            out.reason = fmt::format("{} states no strength for a thickness of {:.1f} mm: give fy and fu, or another grade", m.grade, thickness * 1000);
+    }
+    if (m.fy) out.fy = *m.fy;
+    if (m.fu) out.fu = *m.fu;
+    if (out.reason.empty() && !(out.fy > 0)) out.reason = "material " + m.id + " has no yield strength: give fy, or a grade";
+    if (out.reason.empty() && !(out.fu > 0)) out.reason = "material " + m.id + " has no tensile strength: give fu, or a grade";
+    return out;
+}
+
+void CheckReport::count(const std::vector<Member>& members)
+{
+    counts = {};
+    for (size_t i = 0; i < results.size(); ++i) {
+        if (members[i].exclude) {
+            ++counts.excluded;
+            continue;
+        }
+        ++counts.checked;
+        const MemberResult& r = results[i];
+        counts.over += r.status == Status::Over, counts.unchecked += r.status == Status::Unchecked;
+        counts.warned += r.status == Status::Warned, counts.ok += r.status == Status::Ok;
+        counts.top = std::max(counts.top, r.utilisation);
+    }
+}
+
+namespace {
+
+bool forStrength(Purpose p) { return p == Purpose::Strength || p == Purpose::Construction || p == Purpose::Seismic || p == Purpose::Accidental; }
+
+} // namespace
+
+CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces, std::shared_ptr<const std::vector<Standard>> standards)
+    : frame_(std::move(frame)), forces_(std::move(forces)), standards_(std::move(standards))
+{
+    const Frame& f = *frame_;
+    const auto byKey = [&](std::string_view key) -> const Standard* {
+        for (const Standard& s : *standards_)
+            if (s.key == key) return &s;
+        return nullptr;
+    };
+    const std::string wanted = f.design.standard.empty() ? std::string(kDefaultStandard) : f.design.standard;
+    standard_ = byKey(wanted);
+    if (!standard_) {
+        std::string known;
+        for (const Standard& s : *standards_) known += (known.empty() ? "" : ", ") + std::string(s.key);
+        findings_.push_back(finding("standard.unknown", "/design/standard", "", fmt::format("the standard \"{}\" is not shipped; checked by {} instead (shipped: {})", wanted, standards_->front().key, known)));
+        standard_ = &standards_->front();
+    }
+    members_ = formMembers(f, findings_);
+    const std::vector<int> at = elementsAtNodes(f);
+    for (size_t i = 0; i < members_.size(); ++i) {
+        const Member& m = members_[i];
+        lanes_.push_back(buildLanes(f, m, at, !forces_->given));
+        const Lanes& l = lanes_.back();
+        if (l.freeStart || l.freeEnd)
+            findings_.push_back(finding("member.free-end", "", m.id, fmt::format("{} of member {} is held by nothing: it is checked as a cantilever (K = 2); a restraint there says otherwise", l.freeStart && l.freeEnd ? "each end" : l.freeStart ? "the first end" : "the last end", m.id)));
+        const Brief* brief = &defaults_;
+        for (const Brief& b : f.design.briefs)
+            if (b.id == m.brief) brief = &b;
+        memberBrief_.push_back(brief);
+        const Standard* own = brief->standard.empty() ? standard_ : byKey(brief->standard);
+        if (!own) findings_.push_back(finding("standard.unknown", "/design/briefs", brief->id, fmt::format("the brief \"{}\" asks for the standard \"{}\", which is not shipped", brief->id, brief->standard)));
+        memberStandard_.push_back(own ? own : standard_);
+    }
+    for (const Standard& s : *standards_) {
+        std::vector<int>& sets = sets_.emplace_back();
+        for (size_t k = 0; k < forces_->sets.size(); ++k) {
+            const Combination& c = f.combinations[static_cast<size_t>(forces_->sets[k].combination)];
+            if (forStrength(c.purpose) && (c.basis.empty() || c.basis == s.basis)) sets.push_back(static_cast<int>(k));
+        }
+    }
+}
+
+const Standard& CheckModel::standardOf(size_t member) const { return *memberStandard_[member]; }
+const Brief& CheckModel::briefOf(size_t member) const { return *memberBrief_[member]; }
+
+std::span<const int> CheckModel::setsFor(const Standard& s) const { return sets_[static_cast<size_t>(&s - standards_->data())]; }
+
+MemberPlan CheckModel::plan(size_t member) const { return planMember(members_[member], lanes_[member], *forces_); }
+
+Demands CheckModel::demands(size_t member) const { return reduce(plan(member), *forces_, setsFor(standardOf(member))); }
+
+MemberInput CheckModel::inputWith(size_t member, const Shape& shape, const SectionProperties& p) const
+{
+    const Member& m = members_[member];
+    return {shape, p, steelOf(frame_->materials[static_cast<size_t>(m.material)], shape), lanes_[member], briefOf(member), m.length};
+}
+
+MemberInput CheckModel::input(size_t member) const
+{
+    const FrameSection& s = frame_->sections[static_cast<size_t>(members_[member].section)];
+    return inputWith(member, s.shape, s.properties);
+}
+
+MemberResult CheckModel::checkWith(size_t member, std::vector<double>& buffer, Demands& d) const
+{
+    MemberResult r;
+    const Member& m = members_[member];
+    const Standard& s = standardOf(member);
+    const auto unchecked = [&](std::string why) {
+        CheckOutcome o;
+        o.check = 0, o.reason = std::move(why);
+        r.outcomes.push_back(std::move(o));
+        r.settle();
+        return r;
+    };
+    if (m.exclude) return unchecked("left out of checking by the engineer");
+    if (!m.broken.empty()) return unchecked(m.broken);
+    if (forces_->empty()) return unchecked("the frame has no forces yet: analyse it");
+    reduceInto(plan(member), *forces_, setsFor(s), buffer, d);
+    s.run(input(member), d, r);
+    return r;
+}
+
+MemberResult CheckModel::check(size_t member) const
+{
+    std::vector<double> buffer;
+    Demands d;
+    return checkWith(member, buffer, d);
+}
+
+Trace CheckModel::explain(size_t member, const CheckOutcome& o) const
+{
+    if (o.status == Status::Unchecked || o.status == Status::NotApplicable || forces_->empty()) {
+        Trace t;
+        t.note(o.reason);
+        return t;
+    }
+    return standardOf(member).explain(input(member), demands(member), o);
+}
+
+bool CheckModel::checkAll(CheckReport& report, Progress& progress, std::span<const size_t> which) const
+{
+    report.standard = standard_->key;
+    report.results.resize(members_.size());
+    const size_t n = which.empty() ? members_.size() : which.size();
+    std::atomic<size_t> done{0};
+    struct Local
+    {
+        std::vector<double> buffer;
+        Demands demands;
+    };
+    tbb::enumerable_thread_specific<Local> locals;
+    tbb::parallel_for(tbb::blocked_range<size_t>(0, n, 16), [&](const tbb::blocked_range<size_t>& range) {
+        if (progress.cancelled()) return;
+        Local& local = locals.local();
+        for (size_t i = range.begin(); i < range.end(); ++i) {
+            const size_t m = which.empty() ? i : which[i];
+            report.results[m] = checkWith(m, local.buffer, local.demands);
+        }
+        const size_t now = done += range.size();
+        progress.at(static_cast<double>(now) / static_cast<double>(n), "checking");
+    });
+    report.cancelled = progress.cancelled();
+    report.count(members_);
+    return !report.cancelled;
+}
+
+std::string combinationName(const Frame& f, const ForceTable& t, int set)
+{
+    if (set < 0 || static_cast<size_t>(set) >= t.sets.size()) return "";
+    const ForceSet& s = t.sets[static_cast<size_t>(set)];
+    std::string name = f.combinations[static_cast<size_t>(s.combination)].id;
+    if (s.step >= 0) name += fmt::format(" step {}", s.step);
+    return name;
+}
+
+} // namespace wr

@@ -1,0 +1,106 @@
+#include "core/files/answer.h"
+
+#include "core/files/json_cursor.h"
+
+#include <cmath>
+
+namespace wr {
+
+namespace {
+
+Json number(double v) { return std::isfinite(v) ? Json(v) : Json(nullptr); }
+
+// Symbols as JSON keys: "F_cr" is "fcr".
+std::string valueKey(std::string_view symbol)
+{
+    std::string out;
+    for (const char c : symbol)
+        if (c != '_' && c != ',') out += static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+    return out;
+}
+
+Json checkJson(const CheckModel& model, size_t member, const CheckOutcome& o)
+{
+    const Standard& s = model.standardOf(member);
+    const UnitSystem& u = model.frame().units;
+    const CheckRow& row = s.checks[static_cast<size_t>(o.check)];
+    Json j = {{"check", row.key}, {"clause", o.clause.empty() ? row.chapter : o.clause}, {"status", statusWord(o.status)}};
+    if (o.status == Status::Unchecked) {
+        j["reason"] = o.reason;
+        return j;
+    }
+    j["ratio"] = number(o.ratio);
+    j["demand"] = number(u.show(o.quantity, o.demand)), j["capacity"] = number(u.show(o.quantity, o.capacity));
+    j["unit"] = u.symbol(o.quantity);
+    if (!o.counts) j["advice"] = true;
+    if (o.set >= 0) {
+        j["combination"] = combinationName(model.frame(), model.forces(), model.setsFor(s)[static_cast<size_t>(o.set)]);
+        j["at"] = number(u.show(Quantity::Length, o.at));
+    }
+    Json values = Json::object();
+    for (const TraceStep& step : model.explain(member, o).steps)
+        if (step.kind == TraceStep::Kind::Value) values[valueKey(step.label.symbol)] = number(u.show(step.label.quantity, step.value));
+    if (!values.empty()) j["values"] = std::move(values);
+    return j;
+}
+
+Json unitsJson(const UnitSystem& u)
+{
+    return {{"length", u.length}, {"force", u.force}, {"section", u.section}, {"stress", u.stress}, {"angle", u.angle}, {"mass", u.mass}};
+}
+
+} // namespace
+
+std::string writeAnswer(const CheckModel& model, const CheckReport& report, const std::vector<Finding>& findings)
+{
+    const Frame& f = model.frame();
+    Json out = {{"format", "wren-check"}, {"version", 1}, {"standard", report.standard}, {"units", unitsJson(f.units)}, {"members", Json::array()}, {"findings", Json::array()}};
+    for (size_t i = 0; i < report.results.size(); ++i) {
+        const Member& m = model.members()[i];
+        if (m.exclude) continue;
+        const MemberResult& r = report.results[i];
+        const FrameSection& section = f.sections[static_cast<size_t>(m.section)];
+        Json j = {{"id", m.id}, {"section", section.name.empty() ? section.id : section.name}, {"group", m.group}, {"status", statusWord(r.status)}, {"utilisation", number(r.utilisation)}};
+        if (&model.standardOf(i) != &model.standard()) j["standard"] = model.standardOf(i).key;
+        if (const CheckOutcome* g = r.govern()) j["governing"] = model.standardOf(i).checks[static_cast<size_t>(g->check)].key;
+        j["checks"] = Json::array();
+        for (const CheckOutcome& o : r.outcomes)
+            if (o.status != Status::NotApplicable) j["checks"].push_back(checkJson(model, i, o));
+        if (!r.notes.empty()) j["notes"] = r.notes;
+        out["members"].push_back(std::move(j));
+    }
+    for (const Finding& x : findings) {
+        Json j = {{"severity", severityWord(x.severity)}, {"code", x.code}};
+        if (!x.subject.empty()) j[x.code.starts_with("member") ? "member" : "subject"] = x.subject;
+        if (!x.place.empty()) j["place"] = x.place;
+        j["text"] = x.text;
+        out["findings"].push_back(std::move(j));
+    }
+    return out.dump(1) + "\n";
+}
+
+std::string writeTraces(const CheckModel& model, const CheckReport& report, size_t member)
+{
+    const UnitSystem& u = model.frame().units;
+    Json out = {{"format", "wren-trace"}, {"version", 1}, {"standard", model.standardOf(member).key}, {"member", model.members()[member].id}, {"units", unitsJson(u)}, {"checks", Json::array()}};
+    for (const CheckOutcome& o : report.results[member].outcomes) {
+        if (o.status == Status::NotApplicable) continue;
+        Json j = checkJson(model, member, o);
+        j.erase("values");
+        j["steps"] = Json::array();
+        for (const TraceStep& s : model.explain(member, o).steps) {
+            if (s.kind == TraceStep::Kind::Heading) j["steps"].push_back({{"heading", s.text}, {"clause", s.label.clause}});
+            else if (s.kind == TraceStep::Kind::Note) j["steps"].push_back({{"note", s.text}});
+            else {
+                Json step = {{"symbol", s.label.symbol}, {"value", number(u.show(s.label.quantity, s.value))}, {"unit", u.symbol(s.label.quantity)}};
+                if (!s.label.formula.empty()) step["formula"] = s.label.formula;
+                if (!s.label.clause.empty()) step["clause"] = s.label.clause;
+                j["steps"].push_back(std::move(step));
+            }
+        }
+        out["checks"].push_back(std::move(j));
+    }
+    return out.dump(1) + "\n";
+}
+
+} // namespace wr

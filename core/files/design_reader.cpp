@@ -1,0 +1,210 @@
+#include "core/files/design_reader.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace wr {
+
+namespace {
+
+class DesignReader
+{
+public:
+    DesignReader(const Json& json, Frame& frame, const FrameIds& ids, std::vector<Finding>& findings)
+        : frame_(frame), ids_(ids), findings_(findings), top_(json, "/design", findings)
+    {
+    }
+
+    void read()
+    {
+        Design& d = frame_.design;
+        d.standard = top_.text("standard").value_or("");
+        if (const Json* v = top_.object("sway")) {
+            Cursor c(*v, "/design/sway", findings_);
+            d.swayX = c.flag("x"), d.swayY = c.flag("y");
+            c.finish();
+        }
+        readBriefs();
+        readLadders();
+        readGroups();
+        readMembers();
+        readRestraints();
+        readLengths();
+        d.extras = top_.finish();
+    }
+
+private:
+    double length(double v) const { return frame_.units.read(Quantity::Length, v); }
+
+    void readBriefs()
+    {
+        eachObject(top_.array("briefs"), "/design/briefs", findings_, [&](Cursor& c, size_t) {
+            Brief b;
+            b.id = briefs_.add(c);
+            b.standard = c.text("standard").value_or("");
+            const auto share = [&](const char* key, std::optional<double>& into) {
+                if (const auto v = c.positive(key)) {
+                    if (*v > 1) c.fault("frame.value", key, "must be at most 1");
+                    into = *v;
+                }
+            };
+            share("netAreaRatio", b.netAreaRatio);
+            share("shearLag", b.shearLag);
+            b.cb = c.positive("cb");
+            if (const auto v = c.number("torsionBelow")) {
+                if (*v < 0 || *v > 0.2) c.fault("frame.value", "torsionBelow", "must lie between 0 and 0.2");
+                b.torsionBelow = *v;
+            }
+            b.slendernessCompression = c.positive("slendernessCompression");
+            b.slendernessTension = c.positive("slendernessTension");
+            b.extras = c.finish();
+            frame_.design.briefs.push_back(std::move(b));
+        });
+    }
+
+    void readLadders()
+    {
+        eachObject(top_.array("ladders"), "/design/ladders", findings_, [&](Cursor& c, size_t) {
+            Ladder l;
+            l.id = ladders_.add(c);
+            l.family = c.text("family", true).value_or("");
+            if (const auto v = c.positive("minDepth")) l.minDepth = frame_.units.read(Quantity::SectionLength, *v);
+            if (const auto v = c.positive("maxDepth")) l.maxDepth = frame_.units.read(Quantity::SectionLength, *v);
+            l.target = c.positive("target");
+            l.extras = c.finish();
+            frame_.design.ladders.push_back(std::move(l));
+        });
+    }
+
+    void readGroups()
+    {
+        eachObject(top_.array("groups"), "/design/groups", findings_, [&](Cursor& c, size_t) {
+            Group g;
+            g.id = groups_.add(c);
+            if (const auto l = c.text("ladder")) {
+                ladders_.find(*l, c.at("ladder"), "ladder", findings_);
+                g.ladder = *l;
+            }
+            g.extras = c.finish();
+            frame_.design.groups.push_back(std::move(g));
+        });
+    }
+
+    void readMembers()
+    {
+        std::vector<int> owner(frame_.elements.size(), -1);
+        eachObject(top_.array("members"), "/design/members", findings_, [&](Cursor& c, size_t index) {
+            DesignMember m;
+            m.id = members_.add(c);
+            const auto names = c.words("elements", true);
+            if (c.has("elements") && names.empty()) c.fault("frame.value", "elements", "a member needs at least one element");
+            for (size_t i = 0; i < names.size(); ++i) {
+                const std::string at = c.at("elements") + "/" + std::to_string(i);
+                const int e = ids_.elements.find(names[i], at, "element", findings_);
+                if (e < 0) continue;
+                if (owner[static_cast<size_t>(e)] >= 0)
+                    findings_.push_back(finding("frame.value", at, "", "element " + inQuotes(names[i]) + " is already part of another member"));
+                owner[static_cast<size_t>(e)] = static_cast<int>(index);
+                m.elements.push_back(e);
+            }
+            m.group = c.text("group").value_or("");
+            if (const auto b = c.text("brief")) {
+                // A name without rules of its own stands for the defaults, unless the file lists briefs at all.
+                if (!frame_.design.briefs.empty()) briefs_.find(*b, c.at("brief"), "brief", findings_);
+                m.brief = *b;
+            }
+            m.exclude = c.flag("exclude").value_or(false);
+            if (const auto r = c.text("rule")) {
+                if (*r != "none") c.fault("frame.value", "rule", inQuotes(*r) + " is not known here; allowed: none");
+                m.ruleHolds = *r != "none";
+            }
+            m.extras = c.finish();
+            frame_.design.members.push_back(std::move(m));
+        });
+    }
+
+    void readHolds(Cursor& c, std::string_view key, std::vector<Hold>& into)
+    {
+        const auto names = c.words(key);
+        for (size_t i = 0; i < names.size(); ++i) {
+            if (const auto h = holdFromName(names[i])) into.push_back(*h);
+            else
+                findings_.push_back(finding("frame.value", c.at(key) + "/" + std::to_string(i), "",
+                                            inQuotes(names[i]) + " is not known here; allowed: major, minor, top, bottom, twist, warping"));
+        }
+    }
+
+    // A member may be declared here or formed later by rule (then named after its first element).
+    std::string memberName(Cursor& c)
+    {
+        const auto m = c.text("member", true);
+        if (!m) return "";
+        if (members_.lookUp(*m) < 0 && ids_.elements.lookUp(*m) < 0)
+            c.fault("frame.reference", "member", "there is no member with the id " + inQuotes(*m));
+        return *m;
+    }
+
+    void readRestraints()
+    {
+        eachObject(top_.array("restraints"), "/design/restraints", findings_, [&](Cursor& c, size_t) {
+            DesignRestraint r;
+            r.member = memberName(c);
+            r.at = length(c.number("at", true).value_or(0));
+            readHolds(c, "holds", r.holds);
+            readHolds(c, "lets", r.lets);
+            r.free = c.flag("free").value_or(false);
+            if (r.holds.empty() && r.lets.empty() && !r.free) c.fault("frame.key-missing", "", "a restraint needs \"holds\", \"lets\" or \"free\"");
+            checkInside(c, "at", r.member, r.at);
+            r.extras = c.finish();
+            frame_.design.restraints.push_back(std::move(r));
+        });
+    }
+
+    void readLengths()
+    {
+        eachObject(top_.array("lengths"), "/design/lengths", findings_, [&](Cursor& c, size_t) {
+            DesignLength l;
+            l.member = memberName(c);
+            if (const auto v = c.number("from")) l.from = length(*v), checkInside(c, "from", l.member, *l.from);
+            if (const auto v = c.number("to")) l.to = length(*v), checkInside(c, "to", l.member, *l.to);
+            if (l.from && l.to && *l.to <= *l.from) c.fault("frame.value", "to", "\"to\" must lie after \"from\"");
+            if (const auto a = c.word("axis", lengthAxisFromName, "major, minor, torsion, top, bottom", true)) l.axis = *a;
+            l.k = c.positive("k");
+            if (const auto v = c.positive("length")) l.length = length(*v);
+            if (c.has("k") == c.has("length")) c.fault("frame.value", "", "give \"k\" or \"length\", one of them");
+            l.extras = c.finish();
+            frame_.design.lengths.push_back(std::move(l));
+        });
+    }
+
+    void checkInside(Cursor& c, std::string_view key, const std::string& member, double at)
+    {
+        const int m = members_.lookUp(member);
+        if (m < 0 || static_cast<size_t>(m) >= frame_.design.members.size()) return;
+        double total = 0;
+        for (const int e : frame_.design.members[static_cast<size_t>(m)].elements) {
+            const Element& el = frame_.elements[static_cast<size_t>(e)];
+            if (el.i < 0 || el.j < 0) return;
+            total += frame_.length(el);
+        }
+        if (at < -1e-9 || at > total * (1 + 1e-6))
+            c.fault("member.restraint-outside", key,
+                    fmt::format("{} lies outside member {}, which is {} long", frame_.units.text(Quantity::Length, at), inQuotes(member),
+                                frame_.units.text(Quantity::Length, total)));
+    }
+
+    Frame& frame_;
+    const FrameIds& ids_;
+    std::vector<Finding>& findings_;
+    Cursor top_;
+    IdTable members_, briefs_, groups_, ladders_;
+};
+
+} // namespace
+
+void readDesign(const Json& json, Frame& frame, const FrameIds& ids, std::vector<Finding>& findings)
+{
+    DesignReader(json, frame, ids, findings).read();
+}
+
+} // namespace wr

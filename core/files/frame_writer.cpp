@@ -1,0 +1,348 @@
+#include "core/files/frame_writer.h"
+
+#include "core/files/json_cursor.h"
+#include "core/sections/catalogue.h"
+
+#include <cerrno>
+#include <cmath>
+#include <cstring>
+#include <fmt/format.h>
+#include <fstream>
+
+namespace wr {
+
+namespace {
+
+class Writer
+{
+public:
+    explicit Writer(const Frame& f) : f_(f) {}
+
+    Json write()
+    {
+        Json j = {{"format", "wren-frame"}, {"version", 1}};
+        if (!f_.title.empty()) j["title"] = f_.title;
+        const UnitSystem& u = f_.units;
+        j["units"] = {{"length", u.length}, {"force", u.force}, {"section", u.section}, {"stress", u.stress}, {"angle", u.angle}, {"mass", u.mass}};
+        j["up"] = f_.up == Up::Z ? "z" : "y";
+        list(j, "materials", f_.materials, [&](const Material& m) { return material(m); });
+        list(j, "sections", f_.sections, [&](const FrameSection& s) { return section(s); });
+        j["nodes"] = Json::array();
+        for (const Node& n : f_.nodes) j["nodes"].push_back(node(n));
+        j["elements"] = Json::array();
+        for (const Element& e : f_.elements) j["elements"].push_back(element(e));
+        list(j, "diaphragms", f_.diaphragms, [&](const Diaphragm& d) {
+            Json o = {{"id", d.id}, {"nodes", Json::array()}};
+            for (const int n : d.nodes) o["nodes"].push_back(nodeId(n));
+            return with(o, d.extras);
+        });
+        list(j, "cases", f_.cases, [&](const LoadCase& c) { return loadCase(c); });
+        list(j, "combinations", f_.combinations, [&](const Combination& c) { return combination(c); });
+        list(j, "results", f_.results, [&](const GivenResult& r) { return result(r); });
+        if (f_.hasDesign) j["design"] = design();
+        return with(j, f_.extras);
+    }
+
+private:
+    // Twelve significant digits: unit factors leave no dust behind, and nothing an engineer gave is lost.
+    static double clean(double v) { return std::stod(fmt::format("{:.12g}", v)); }
+    double out(Quantity q, double si) const { return clean(f_.units.show(q, si)); }
+    Json vec(Vec3 v, Quantity q) const { return {out(q, v.x), out(q, v.y), out(q, v.z)}; }
+    const std::string& nodeId(int n) const { return f_.nodes[static_cast<size_t>(n)].id; }
+    const std::string& elementId(int e) const { return f_.elements[static_cast<size_t>(e)].id; }
+    const std::string& caseId(int c) const { return f_.cases[static_cast<size_t>(c)].id; }
+
+    static Json with(Json o, const Extras& extras)
+    {
+        for (const auto& [key, text] : extras) o[key] = Json::parse(text);
+        return o;
+    }
+
+    template <class T, class F> static void list(Json& j, const char* key, const std::vector<T>& items, F each)
+    {
+        if (items.empty()) return;
+        Json array = Json::array();
+        for (const T& t : items) array.push_back(each(t));
+        j[key] = std::move(array);
+    }
+
+    Json material(const Material& m) const
+    {
+        Json o = {{"id", m.id}};
+        if (!m.grade.empty()) o["grade"] = m.grade;
+        else {
+            o["e"] = out(Quantity::Stress, m.e), o["g"] = out(Quantity::Stress, m.g);
+            o["density"] = out(Quantity::Density, m.density), o["alpha"] = m.alpha;
+        }
+        if (m.fy) o["fy"] = out(Quantity::Stress, *m.fy);
+        if (m.fu) o["fu"] = out(Quantity::Stress, *m.fu);
+        return with(o, m.extras);
+    }
+
+    Json section(const FrameSection& s) const
+    {
+        Json o = {{"id", s.id}};
+        if (!s.name.empty()) o["name"] = s.name;
+        const CatalogueSection* listed = s.name.empty() ? nullptr : shippedCatalogue().find(s.name);
+        if (s.shape.kind != ShapeKind::None && !(listed && listed->shape == s.shape)) {
+            o["shape"] = shapeName(s.shape.kind);
+            Shape copy = s.shape;
+            for (const auto& [key, must] : dimensionKeys(s.shape.kind)) {
+                const double v = *dimension(copy, key);
+                if (must || v != 0) o[std::string(key)] = key == "slope" ? clean(v) : out(Quantity::SectionLength, v);
+            }
+            if (s.shape.kind == ShapeKind::DoubleAngle) o["back"] = s.shape.longBack ? "long" : "short";
+            const bool rolledI = (s.shape.kind == ShapeKind::I || s.shape.kind == ShapeKind::IUnequal) && !s.shape.welded;
+            if (rolledI && !o.contains("r")) o["r"] = 0.0;   // no "r" would mean welded
+            if (s.shape.welded && s.shape.kind != ShapeKind::I && s.shape.kind != ShapeKind::IUnequal && !o.contains("a")) o["a"] = 0.0;
+            if (s.shape.process != Process::Unstated) o["process"] = s.shape.process == Process::Hot ? "hot" : "cold";
+        }
+        if (!s.stated.empty()) {
+            Json p = Json::object();
+            const double unit = f_.units.factor(Quantity::SectionLength);
+            for (const StatedKey& k : statedKeys())
+                if (const auto& v = s.stated.*k.stated) p[std::string(k.key)] = clean(*v / std::pow(unit, k.power));
+            o["properties"] = p;
+        }
+        return with(o, s.extras);
+    }
+
+    Json node(const Node& n) const
+    {
+        Json o = {{"id", n.id}, {"at", vec(n.at, Quantity::Length)}};
+        if (n.supported()) {
+            Json s = Json::object();
+            for (int d = 0; d < 6; ++d) {
+                const Support& v = n.support[static_cast<size_t>(d)];
+                const std::string key(dofName(static_cast<Dof>(d)));
+                if (v.held) s[key] = true;
+                else if (v.spring > 0) s[key] = out(d < 3 ? Quantity::SpringForce : Quantity::SpringMoment, v.spring);
+            }
+            o["support"] = s;
+        }
+        return with(o, n.extras);
+    }
+
+    Json element(const Element& e) const
+    {
+        Json o = {{"id", e.id},
+                  {"nodes", {nodeId(e.i), nodeId(e.j)}},
+                  {"section", f_.sections[static_cast<size_t>(e.section)].id},
+                  {"material", f_.materials[static_cast<size_t>(e.material)].id}};
+        if (e.roll != 0) o["roll"] = out(Quantity::Angle, e.roll);
+        if (e.rollToLegs) o["rollTo"] = "legs";
+        Json r = Json::object();
+        const auto names = [](const std::array<bool, 6>& released) {
+            Json a = Json::array();
+            for (int f = 0; f < 6; ++f)
+                if (released[static_cast<size_t>(f)]) a.push_back(forceName(static_cast<Force>(f)));
+            return a;
+        };
+        if (const Json i = names(e.releaseI); !i.empty()) r["i"] = i;
+        if (const Json j = names(e.releaseJ); !j.empty()) r["j"] = j;
+        if (!r.empty()) o["release"] = r;
+        if (e.behaviour != Behaviour::Beam) o["behaviour"] = behaviourName(e.behaviour);
+        return with(o, e.extras);
+    }
+
+    Json loadCase(const LoadCase& c) const
+    {
+        Json o = {{"id", c.id}};
+        if (!c.title.empty()) o["title"] = c.title;
+        o["action"] = actionName(c.action);
+        if (c.selfWeight != 0) o["selfWeight"] = clean(c.selfWeight);
+        list(o, "nodal", c.nodal, [&](const NodalLoad& l) {
+            return Json{{"node", nodeId(l.node)}, {"f", vec(l.f, Quantity::Force)}, {"m", vec(l.m, Quantity::Moment)}};
+        });
+        list(o, "line", c.line, [&](const LineLoad& l) {
+            Json j = {{"element", elementId(l.element)}, {"axes", loadAxesName(l.axes)}};
+            if (l.from != 0) j["from"] = out(Quantity::Length, l.from);
+            if (l.to) j["to"] = out(Quantity::Length, *l.to);
+            j["q"] = {vec(l.q0, Quantity::LineLoad), vec(l.q1, Quantity::LineLoad)};
+            return j;
+        });
+        list(o, "point", c.point, [&](const PointLoad& l) {
+            return Json{{"element", elementId(l.element)}, {"axes", loadAxesName(l.axes)}, {"at", out(Quantity::Length, l.at)},
+                        {"f", vec(l.f, Quantity::Force)},  {"m", vec(l.m, Quantity::Moment)}};
+        });
+        list(o, "thermal", c.thermal, [&](const ThermalLoad& l) { return Json{{"element", elementId(l.element)}, {"uniform", clean(l.uniform)}}; });
+        list(o, "settlement", c.settlement, [&](const Settlement& l) {
+            return Json{{"node", nodeId(l.node)}, {"dof", dofName(l.dof)}, {"value", l.dof < Dof::Rx ? out(Quantity::Length, l.value) : clean(l.value)}};
+        });
+        return with(o, c.extras);
+    }
+
+    Json combination(const Combination& c) const
+    {
+        Json o = {{"id", c.id}};
+        if (!c.title.empty()) o["title"] = c.title;
+        o["purpose"] = purposeName(c.purpose);
+        if (!c.basis.empty()) o["basis"] = c.basis;
+        if (!c.kind.empty()) o["kind"] = c.kind;
+        o["terms"] = Json::object();
+        for (const auto& [index, factor] : c.terms) o["terms"][caseId(index)] = clean(factor);
+        return with(o, c.extras);
+    }
+
+    Json result(const GivenResult& r) const
+    {
+        Json o = Json::object();
+        if (r.combination >= 0) o["combination"] = f_.combinations[static_cast<size_t>(r.combination)].id;
+        else o["case"] = caseId(r.loadCase);
+        if (r.step >= 0) o["step"] = r.step;
+        o["order"] = r.secondOrder ? "second" : "first";
+        list(o, "elements", r.elements, [&](const GivenElement& e) {
+            Json stations = Json::array();
+            for (const GivenStation& s : e.stations) {
+                Json st = {{"s", out(Quantity::Length, s.s)}};
+                for (int k = 0; k < 6; ++k)
+                    st[std::string(forceName(static_cast<Force>(k)))] = out(k < 3 ? Quantity::Force : Quantity::Moment, s.force[static_cast<size_t>(k)]);
+                stations.push_back(std::move(st));
+            }
+            return Json{{"element", elementId(e.element)}, {"stations", std::move(stations)}};
+        });
+        list(o, "nodes", r.nodes, [&](const NodeResult& n) {
+            return Json{{"node", nodeId(n.node)},
+                        {"u", vec(n.u, Quantity::Length)},
+                        {"r", vec(n.r, Quantity::Rotation)},
+                        {"f", vec(n.f, Quantity::Force)},
+                        {"m", vec(n.m, Quantity::Moment)}};
+        });
+        return o;
+    }
+
+    Json holds(const std::vector<Hold>& hs) const
+    {
+        Json a = Json::array();
+        for (const Hold h : hs) a.push_back(holdName(h));
+        return a;
+    }
+
+    Json design() const
+    {
+        const Design& d = f_.design;
+        Json o = Json::object();
+        if (!d.standard.empty()) o["standard"] = d.standard;
+        if (d.swayX || d.swayY) {
+            o["sway"] = Json::object();
+            if (d.swayX) o["sway"]["x"] = *d.swayX;
+            if (d.swayY) o["sway"]["y"] = *d.swayY;
+        }
+        list(o, "members", d.members, [&](const DesignMember& m) {
+            Json j = {{"id", m.id}, {"elements", Json::array()}};
+            for (const int e : m.elements) j["elements"].push_back(elementId(e));
+            if (!m.group.empty()) j["group"] = m.group;
+            if (!m.brief.empty()) j["brief"] = m.brief;
+            if (m.exclude) j["exclude"] = true;
+            if (!m.ruleHolds) j["rule"] = "none";
+            return with(j, m.extras);
+        });
+        list(o, "restraints", d.restraints, [&](const DesignRestraint& r) {
+            Json j = {{"member", r.member}, {"at", out(Quantity::Length, r.at)}};
+            if (!r.holds.empty()) j["holds"] = holds(r.holds);
+            if (!r.lets.empty()) j["lets"] = holds(r.lets);
+            if (r.free) j["free"] = true;
+            return with(j, r.extras);
+        });
+        list(o, "lengths", d.lengths, [&](const DesignLength& l) {
+            Json j = {{"member", l.member}};
+            if (l.from) j["from"] = out(Quantity::Length, *l.from);
+            if (l.to) j["to"] = out(Quantity::Length, *l.to);
+            j["axis"] = lengthAxisName(l.axis);
+            if (l.k) j["k"] = clean(*l.k);
+            if (l.length) j["length"] = out(Quantity::Length, *l.length);
+            return with(j, l.extras);
+        });
+        list(o, "briefs", d.briefs, [&](const Brief& b) { return brief(b); });
+        list(o, "groups", d.groups, [&](const Group& g) {
+            Json j = {{"id", g.id}};
+            if (!g.ladder.empty()) j["ladder"] = g.ladder;
+            return with(j, g.extras);
+        });
+        list(o, "ladders", d.ladders, [&](const Ladder& l) {
+            Json j = {{"id", l.id}, {"family", l.family}};
+            if (l.minDepth) j["minDepth"] = out(Quantity::SectionLength, *l.minDepth);
+            if (l.maxDepth) j["maxDepth"] = out(Quantity::SectionLength, *l.maxDepth);
+            if (l.target) j["target"] = clean(*l.target);
+            return with(j, l.extras);
+        });
+        return with(o, d.extras);
+    }
+
+    static Json brief(const Brief& b)
+    {
+        Json j = {{"id", b.id}};
+        if (!b.standard.empty()) j["standard"] = b.standard;
+        const auto put = [&](const char* key, const std::optional<double>& v) {
+            if (v) j[key] = *v;
+        };
+        put("netAreaRatio", b.netAreaRatio);
+        put("shearLag", b.shearLag);
+        put("cb", b.cb);
+        put("torsionBelow", b.torsionBelow);
+        put("slendernessCompression", b.slendernessCompression);
+        put("slendernessTension", b.slendernessTension);
+        return with(j, b.extras);
+    }
+
+    const Frame& f_;
+};
+
+} // namespace
+
+std::string writeFrame(const Frame& frame)
+{
+    // One object per line in the long lists: readable, and a change of one element is a change of one line.
+    const Json j = Writer(frame).write();
+    std::string out = "{\n";
+    bool first = true;
+    for (const auto& [key, value] : j.items()) {
+        out += (first ? "" : ",\n") + ("  " + Json(key).dump() + ": ");
+        first = false;
+        if (value.is_array() && !value.empty()) {
+            out += "[\n";
+            for (size_t i = 0; i < value.size(); ++i) out += "    " + value[i].dump() + (i + 1 < value.size() ? ",\n" : "\n");
+            out += "  ]";
+        } else if (key == "design") {
+            out += "{\n";
+            bool firstInside = true;
+            for (const auto& [k, v] : value.items()) {
+                out += (firstInside ? "" : ",\n") + ("    " + Json(k).dump() + ": ");
+                firstInside = false;
+                if (v.is_array() && !v.empty()) {
+                    out += "[\n";
+                    for (size_t i = 0; i < v.size(); ++i) out += "      " + v[i].dump() + (i + 1 < v.size() ? ",\n" : "\n");
+                    out += "    ]";
+                } else out += v.dump();
+            }
+            out += "\n  }";
+        } else out += value.dump();
+    }
+    return out + "\n}\n";
+}
+
+std::expected<void, std::string> writeTextFile(const std::string& text, const std::filesystem::path& path)
+{
+    std::filesystem::path beside = path;
+    beside += ".part";
+    {
+        std::ofstream o(beside, std::ios::binary);
+        o.write(text.data(), static_cast<std::streamsize>(text.size()));
+        o.flush();
+        if (!o) return std::unexpected(path.string() + " cannot be written: " + std::strerror(errno));
+    }
+    std::error_code error;
+    std::filesystem::rename(beside, path, error);
+    if (error) {
+        std::filesystem::remove(beside, error);
+        return std::unexpected(path.string() + " cannot be replaced: " + error.message());
+    }
+    return {};
+}
+
+std::expected<void, std::string> writeFrameFile(const Frame& frame, const std::filesystem::path& path)
+{
+    return writeTextFile(writeFrame(frame), path);
+}
+
+} // namespace wr

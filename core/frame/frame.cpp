@@ -1,0 +1,107 @@
+#include "core/frame/frame.h"
+
+#include <algorithm>
+
+namespace wr {
+
+namespace {
+
+template <class E, size_t N> std::string_view nameOf(const std::array<std::pair<E, std::string_view>, N>& table, E value)
+{
+    for (const auto& [v, n] : table)
+        if (v == value) return n;
+    return "";
+}
+
+template <class E, size_t N> std::optional<E> fromName(const std::array<std::pair<E, std::string_view>, N>& table, std::string_view name)
+{
+    for (const auto& [v, n] : table)
+        if (n == name) return v;
+    return std::nullopt;
+}
+
+template <class E> using P = std::pair<E, std::string_view>;
+
+constexpr std::array kActions{P<Action>{Action::Dead, "dead"},         P<Action>{Action::Superimposed, "superimposed"},
+                              P<Action>{Action::Live, "live"},         P<Action>{Action::RoofLive, "roof-live"},
+                              P<Action>{Action::Storage, "storage"},   P<Action>{Action::Snow, "snow"},
+                              P<Action>{Action::Wind, "wind"},         P<Action>{Action::Seismic, "seismic"},
+                              P<Action>{Action::Thermal, "thermal"},   P<Action>{Action::Crane, "crane"},
+                              P<Action>{Action::Construction, "construction"}, P<Action>{Action::Notional, "notional"}};
+constexpr std::array kPurposes{P<Purpose>{Purpose::Strength, "strength"}, P<Purpose>{Purpose::Service, "service"},
+                               P<Purpose>{Purpose::Construction, "construction"}, P<Purpose>{Purpose::Fire, "fire"},
+                               P<Purpose>{Purpose::Accidental, "accidental"}, P<Purpose>{Purpose::Seismic, "seismic"}};
+constexpr std::array kBehaviours{P<Behaviour>{Behaviour::Beam, "beam"}, P<Behaviour>{Behaviour::Axial, "axial"},
+                                 P<Behaviour>{Behaviour::TensionOnly, "tension-only"},
+                                 P<Behaviour>{Behaviour::CompressionOnly, "compression-only"}};
+constexpr std::array kForces{P<Force>{Force::N, "n"}, P<Force>{Force::Vy, "vy"}, P<Force>{Force::Vz, "vz"},
+                             P<Force>{Force::T, "t"}, P<Force>{Force::My, "my"}, P<Force>{Force::Mz, "mz"}};
+constexpr std::array kDofs{P<Dof>{Dof::Ux, "ux"}, P<Dof>{Dof::Uy, "uy"}, P<Dof>{Dof::Uz, "uz"},
+                           P<Dof>{Dof::Rx, "rx"}, P<Dof>{Dof::Ry, "ry"}, P<Dof>{Dof::Rz, "rz"}};
+constexpr std::array kLoadAxes{P<LoadAxes>{LoadAxes::Global, "global"}, P<LoadAxes>{LoadAxes::Local, "local"},
+                               P<LoadAxes>{LoadAxes::Projected, "projected"}};
+constexpr std::array kHolds{P<Hold>{Hold::Major, "major"}, P<Hold>{Hold::Minor, "minor"}, P<Hold>{Hold::Top, "top"},
+                            P<Hold>{Hold::Bottom, "bottom"}, P<Hold>{Hold::Twist, "twist"}, P<Hold>{Hold::Warping, "warping"}};
+constexpr std::array kAxes{P<LengthAxis>{LengthAxis::Major, "major"}, P<LengthAxis>{LengthAxis::Minor, "minor"},
+                           P<LengthAxis>{LengthAxis::Torsion, "torsion"}, P<LengthAxis>{LengthAxis::Top, "top"},
+                           P<LengthAxis>{LengthAxis::Bottom, "bottom"}};
+
+Axes turned(const Axes& a, double angle)
+{
+    const double c = std::cos(angle), s = std::sin(angle);
+    return {a.x, c * a.y + s * a.z, c * a.z - s * a.y};
+}
+
+} // namespace
+
+std::string_view actionName(Action a) { return nameOf(kActions, a); }
+std::optional<Action> actionFromName(std::string_view n) { return fromName(kActions, n); }
+std::string_view purposeName(Purpose p) { return nameOf(kPurposes, p); }
+std::optional<Purpose> purposeFromName(std::string_view n) { return fromName(kPurposes, n); }
+std::string_view behaviourName(Behaviour b) { return nameOf(kBehaviours, b); }
+std::optional<Behaviour> behaviourFromName(std::string_view n) { return fromName(kBehaviours, n); }
+std::string_view forceName(Force f) { return nameOf(kForces, f); }
+std::optional<Force> forceFromName(std::string_view n) { return fromName(kForces, n); }
+std::string_view dofName(Dof d) { return nameOf(kDofs, d); }
+std::optional<Dof> dofFromName(std::string_view n) { return fromName(kDofs, n); }
+std::string_view loadAxesName(LoadAxes a) { return nameOf(kLoadAxes, a); }
+std::optional<LoadAxes> loadAxesFromName(std::string_view n) { return fromName(kLoadAxes, n); }
+std::string_view holdName(Hold h) { return nameOf(kHolds, h); }
+std::optional<Hold> holdFromName(std::string_view n) { return fromName(kHolds, n); }
+std::string_view lengthAxisName(LengthAxis a) { return nameOf(kAxes, a); }
+std::optional<LengthAxis> lengthAxisFromName(std::string_view n) { return fromName(kAxes, n); }
+
+std::vector<std::string_view> actionNames()
+{
+    std::vector<std::string_view> out;
+    for (const auto& [v, n] : kActions) out.push_back(n);
+    return out;
+}
+
+Axes rolledAxes(const Frame& f, const Element& e)
+{
+    Axes a;
+    a.x = normalized(f.nodes[static_cast<size_t>(e.j)].at - f.nodes[static_cast<size_t>(e.i)].at);
+    const Vec3 up = f.upward();
+    constexpr double vertical = 1e-3;   // rad off plumb up to which an element counts as vertical
+    const Vec3 flat = a.x - dot(a.x, up) * up;
+    if (norm(flat) < vertical) {
+        a.y = f.up == Up::Z ? Vec3{0, 1, 0} : Vec3{0, 0, 1};
+        a.y = normalized(a.y - dot(a.y, a.x) * a.x);
+        a.z = cross(a.x, a.y);
+    } else {
+        a.z = normalized(up - dot(up, a.x) * a.x);
+        a.y = cross(a.z, a.x);
+    }
+    return turned(a, e.roll);
+}
+
+Axes elementAxes(const Frame& f, const Element& e)
+{
+    const Axes a = rolledAxes(f, e);
+    const FrameSection& s = f.sections[static_cast<size_t>(e.section)];
+    // With roll to the legs the drawing axes are the legs; the outline was turned by `principal`, so the axes turn back by it.
+    return e.rollToLegs ? turned(a, -s.properties.principal) : a;
+}
+
+} // namespace wr

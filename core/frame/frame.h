@@ -1,0 +1,232 @@
+// The frame: what a frame file says, in SI and with references as indices. Plain data; nothing here computes.
+#pragma once
+
+#include "core/base/units.h"
+#include "core/base/vec.h"
+#include "core/frame/design.h"
+#include "core/sections/properties.h"
+
+#include <array>
+#include <cstdint>
+#include <map>
+#include <optional>
+#include <string>
+#include <utility>
+#include <vector>
+
+namespace wr {
+
+using Extras = std::vector<std::pair<std::string, std::string>>;   // "x-…" keys kept as JSON text and written back
+
+enum class Up { Z, Y };
+enum class Dof { Ux, Uy, Uz, Rx, Ry, Rz };
+
+// One direction of a support: free, held, or a spring (N/m or N·m/rad).
+struct Support
+{
+    bool held = false;
+    double spring = 0;
+    bool operator==(const Support&) const = default;
+    bool free() const { return !held && spring == 0; }
+};
+
+struct Node
+{
+    std::string id;
+    Vec3 at;
+    std::array<Support, 6> support;
+    Extras extras;
+    bool operator==(const Node&) const = default;
+    bool supported() const
+    {
+        for (const Support& s : support)
+            if (!s.free()) return true;
+        return false;
+    }
+};
+
+struct Material
+{
+    std::string id;
+    std::string grade;               // shipped grade, or empty for an explicit material
+    double e = 0, g = 0, density = 0, alpha = 1.2e-5;
+    std::optional<double> fy, fu;    // explicit strengths; with a grade they follow the thickness
+    Extras extras;
+    bool operator==(const Material&) const = default;
+};
+
+struct FrameSection
+{
+    std::string id;
+    std::string name;                // catalogue designation, or empty
+    Shape shape;
+    StatedProperties stated;
+    SectionProperties properties;    // computed from the two above
+    Extras extras;
+    bool operator==(const FrameSection&) const = default;
+};
+
+enum class Behaviour { Beam, Axial, TensionOnly, CompressionOnly };
+enum class Force { N, Vy, Vz, T, My, Mz };   // order of section forces everywhere
+
+struct Element
+{
+    std::string id;
+    int i = -1, j = -1;              // nodes
+    int section = -1, material = -1;
+    double roll = 0;                 // rad
+    bool rollToLegs = false;         // angles: roll places the legs, the axes are still the principal ones
+    std::array<bool, 6> releaseI{}, releaseJ{};   // by Force
+    Behaviour behaviour = Behaviour::Beam;
+    Extras extras;
+    bool operator==(const Element&) const = default;
+};
+
+struct Diaphragm
+{
+    std::string id;
+    std::vector<int> nodes;
+    Extras extras;
+    bool operator==(const Diaphragm&) const = default;
+};
+
+enum class Action { Dead, Superimposed, Live, RoofLive, Storage, Snow, Wind, Seismic, Thermal, Crane, Construction, Notional };
+enum class LoadAxes { Global, Local, Projected };
+
+struct NodalLoad
+{
+    int node = -1;
+    Vec3 f, m;
+    bool operator==(const NodalLoad&) const = default;
+};
+struct LineLoad
+{
+    int element = -1;
+    LoadAxes axes = LoadAxes::Global;
+    double from = 0;
+    std::optional<double> to;        // to the end where not said
+    Vec3 q0, q1;                     // N/m at from and to
+    bool operator==(const LineLoad&) const = default;
+};
+struct PointLoad
+{
+    int element = -1;
+    LoadAxes axes = LoadAxes::Global;
+    double at = 0;
+    Vec3 f, m;
+    bool operator==(const PointLoad&) const = default;
+};
+struct ThermalLoad
+{
+    int element = -1;
+    double uniform = 0;              // K
+    bool operator==(const ThermalLoad&) const = default;
+};
+struct Settlement
+{
+    int node = -1;
+    Dof dof = Dof::Uz;
+    double value = 0;                // m or rad
+    bool operator==(const Settlement&) const = default;
+};
+
+struct LoadCase
+{
+    std::string id, title;
+    Action action = Action::Dead;
+    double selfWeight = 0;
+    std::vector<NodalLoad> nodal;
+    std::vector<LineLoad> line;
+    std::vector<PointLoad> point;
+    std::vector<ThermalLoad> thermal;
+    std::vector<Settlement> settlement;
+    Extras extras;
+    bool operator==(const LoadCase&) const = default;
+};
+
+enum class Purpose { Strength, Service, Construction, Fire, Accidental, Seismic };
+
+struct Combination
+{
+    std::string id, title;
+    Purpose purpose = Purpose::Strength;
+    std::string basis;               // lrfd, asd, en1990 …; empty: not said
+    std::string kind;                // service: characteristic, frequent, quasi-permanent, live-only
+    std::vector<std::pair<int, double>> terms;   // case, factor; in case order
+    Extras extras;
+    bool operator==(const Combination&) const = default;
+};
+
+struct GivenStation
+{
+    double s = 0;
+    std::array<double, 6> force{};   // by Force
+    bool operator==(const GivenStation&) const = default;
+};
+struct GivenElement
+{
+    int element = -1;
+    std::vector<GivenStation> stations;
+    bool operator==(const GivenElement&) const = default;
+};
+struct NodeResult
+{
+    int node = -1;
+    Vec3 u, r, f, m;
+    bool operator==(const NodeResult&) const = default;
+};
+
+// Results that came with the file.
+struct GivenResult
+{
+    int combination = -1, loadCase = -1;   // one of them
+    int step = -1;                         // cases with many steps
+    bool secondOrder = false;
+    std::vector<GivenElement> elements;
+    std::vector<NodeResult> nodes;
+    bool operator==(const GivenResult&) const = default;
+};
+
+struct Frame
+{
+    std::string title;
+    UnitSystem units;                // of the file: what it is written back in, and the project's units on screen
+    Up up = Up::Z;
+    std::vector<Material> materials;
+    std::vector<FrameSection> sections;
+    std::vector<Node> nodes;
+    std::vector<Element> elements;
+    std::vector<Diaphragm> diaphragms;
+    std::vector<LoadCase> cases;
+    std::vector<Combination> combinations;
+    std::vector<GivenResult> results;
+    bool hasDesign = false;
+    Design design;
+    Extras extras;
+    bool operator==(const Frame&) const = default;
+
+    double length(const Element& e) const { return norm(nodes[static_cast<size_t>(e.j)].at - nodes[static_cast<size_t>(e.i)].at); }
+    Vec3 upward() const { return up == Up::Z ? Vec3{0, 0, 1} : Vec3{0, 1, 0}; }
+};
+
+// Local axes of an element (docs/frame-format.md, "Axes and signs"); angles are turned on to their principal axes.
+Axes elementAxes(const Frame& f, const Element& e);
+// The same before the turn to principal axes.
+Axes rolledAxes(const Frame& f, const Element& e);
+
+// Names as in the frame file.
+std::string_view actionName(Action a);
+std::optional<Action> actionFromName(std::string_view n);
+std::string_view purposeName(Purpose p);
+std::optional<Purpose> purposeFromName(std::string_view n);
+std::string_view behaviourName(Behaviour b);
+std::optional<Behaviour> behaviourFromName(std::string_view n);
+std::string_view forceName(Force f);
+std::optional<Force> forceFromName(std::string_view n);
+std::string_view dofName(Dof d);
+std::optional<Dof> dofFromName(std::string_view n);
+std::string_view loadAxesName(LoadAxes a);
+std::optional<LoadAxes> loadAxesFromName(std::string_view n);
+std::vector<std::string_view> actionNames();
+
+} // namespace wr

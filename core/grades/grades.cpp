@@ -1,0 +1,85 @@
+#include "core/grades/grades.h"
+
+#include "core/base/shipped.h"
+#include "core/sections/catalogue.h"
+
+#include <algorithm>
+#include <charconv>
+#include <stdexcept>
+
+namespace wr {
+
+// Columns: name, standard, e, g, density, thickness, fy, fu (MPa, kg/m^3, mm); rows of one name are its thickness steps, thin first.
+std::expected<std::vector<Grade>, std::string> readGrades(std::string_view csv)
+{
+    std::vector<Grade> out;
+    size_t number = 0;
+    while (!csv.empty()) {
+        const auto eol = csv.find('\n');
+        std::string_view line = csv.substr(0, eol);
+        csv = eol == std::string_view::npos ? std::string_view{} : csv.substr(eol + 1);
+        ++number;
+        if (line.empty() || line.starts_with('#') || line.starts_with("name,")) continue;
+        std::vector<std::string_view> cells;
+        for (std::string_view rest = line;;) {
+            const auto p = rest.find(',');
+            cells.push_back(rest.substr(0, p));
+            if (p == std::string_view::npos) break;
+            rest.remove_prefix(p + 1);
+        }
+        const auto fault = [&](const std::string& text) { return std::unexpected("line " + std::to_string(number) + ": " + text); };
+        if (cells.size() != 8) return fault("has " + std::to_string(cells.size()) + " cells instead of 8");
+        double v[6];
+        for (size_t i = 0; i < 6; ++i) {
+            const auto c = cells[i + 2];
+            const auto [end, error] = std::from_chars(c.data(), c.data() + c.size(), v[i]);
+            if (error != std::errc{} || end != c.data() + c.size()) return fault("\"" + std::string(c) + "\" is not a number");
+        }
+        if (out.empty() || out.back().name != cells[0]) {
+            Grade g;
+            g.name = cells[0], g.standard = cells[1];
+            g.e = v[0] * 1e6, g.g = v[1] * 1e6, g.density = v[2];
+            out.push_back(std::move(g));
+        }
+        out.back().steps.push_back({v[3] * 1e-3, v[4] * 1e6, v[5] * 1e6});
+    }
+    return out;
+}
+
+const std::vector<Grade>& shippedGrades()
+{
+    static const std::vector<Grade> grades = [] {
+        std::vector<Grade> all;
+        for (const ShippedFile& f : shippedFiles()) {
+            if (!f.name.starts_with("grades/")) continue;
+            auto g = readGrades(f.text);
+            if (!g) throw std::logic_error(std::string(f.name) + ": " + g.error());
+            std::move(g->begin(), g->end(), std::back_inserter(all));
+        }
+        return all;
+    }();
+    return grades;
+}
+
+const Grade* findGrade(std::string_view name)
+{
+    const std::string key = normalisedName(name);
+    const Grade* found = nullptr;
+    for (const Grade& g : shippedGrades()) {
+        const std::string full = normalisedName(g.name);
+        if (full == key) return &g;
+        // "S355" for "EN 10025-2 S355": the last word of the name; the first listed standard with it is meant.
+        const auto blank = g.name.rfind(' ');
+        if (!found && blank != std::string::npos && normalisedName(std::string_view(g.name).substr(blank + 1)) == key) found = &g;
+    }
+    return found;
+}
+
+std::optional<Strength> strengthAt(const Grade& g, double thickness)
+{
+    for (const GradeStep& s : g.steps)
+        if (thickness <= s.thickness * (1 + 1e-9)) return Strength{s.fy, s.fu};
+    return std::nullopt;
+}
+
+} // namespace wr

@@ -1,0 +1,41 @@
+// Strength of steels by grade and thickness, from data/grades built into the library.
+#pragma once
+
+#include <expected>
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace wr {
+
+struct GradeStep
+{
+    double thickness = 0;      // up to and including, m
+    double fy = 0, fu = 0;     // Pa
+};
+
+struct Grade
+{
+    std::string name;          // "EN 10025-2 S355", "ASTM A992"
+    std::string standard;
+    double e = 0, g = 0;       // Pa
+    double density = 7850;     // kg/m^3
+    double alpha = 1.2e-5;     // 1/K
+    std::vector<GradeStep> steps;
+};
+
+struct Strength
+{
+    double fy = 0, fu = 0;
+};
+
+const std::vector<Grade>& shippedGrades();
+// By name as people type it; the standard's name may be left out where that is unambiguous ("S355", "A992"). nullptr if unknown.
+const Grade* findGrade(std::string_view name);
+// Strength at a thickness (m); nothing where the standard states none so thick.
+std::optional<Strength> strengthAt(const Grade& g, double thickness);
+
+std::expected<std::vector<Grade>, std::string> readGrades(std::string_view csv);
+
+} // namespace wr

@@ -1,0 +1,116 @@
+#include "core/members/lanes.h"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+namespace wr {
+
+namespace {
+
+struct Held
+{
+    bool major = false, minor = false, top = false, bottom = false, twist = false;
+
+    void set(Hold h, bool v)
+    {
+        switch (h) {
+        case Hold::Major: major = v; break;
+        case Hold::Minor: minor = v; break;
+        case Hold::Top: top = v; break;
+        case Hold::Bottom: bottom = v; break;
+        case Hold::Twist: twist = v; break;
+        case Hold::Warping: break;
+        }
+    }
+    bool lane(LengthAxis a) const
+    {
+        switch (a) {
+        case LengthAxis::Major: return major;
+        case LengthAxis::Minor: return minor || (twist && (top || bottom)) || (top && bottom);
+        case LengthAxis::Torsion: return twist || (top && bottom);
+        case LengthAxis::Top: return top || twist;
+        case LengthAxis::Bottom: return bottom || twist;
+        }
+        return false;
+    }
+};
+
+constexpr Held kFork{true, true, true, true, true};
+
+} // namespace
+
+double Lanes::longest(LengthAxis a) const
+{
+    double l = 0;
+    for (const LaneSegment& s : of(a)) l = std::max(l, s.length);
+    return l;
+}
+
+std::vector<int> elementsAtNodes(const Frame& f)
+{
+    std::vector<int> out(f.nodes.size(), 0);
+    for (const Element& e : f.elements) ++out[static_cast<size_t>(e.i)], ++out[static_cast<size_t>(e.j)];
+    return out;
+}
+
+Lanes buildLanes(const Frame& f, const Member& m, const std::vector<int>& elementsAt, bool wholeFrame)
+{
+    Lanes out;
+    const double l = m.length, eps = 1e-6 * l;
+    const auto heldEnd = [&](int node) {
+        return !wholeFrame || elementsAt[static_cast<size_t>(node)] > 1 || f.nodes[static_cast<size_t>(node)].supported();
+    };
+    std::map<double, Held> points;
+    points[0] = heldEnd(m.startNode) ? kFork : Held{};
+    points[l] = heldEnd(m.endNode) ? kFork : Held{};
+    for (const DesignRestraint& r : f.design.restraints) {
+        if (r.member != m.id) continue;
+        double at = r.at < eps ? 0 : r.at > l - eps ? l : r.at;
+        for (const auto& [x, h] : points)
+            if (std::abs(x - at) < eps) at = x;
+        Held& h = points[at];
+        if (r.free) h = Held{};
+        for (const Hold k : r.holds) h.set(k, true);
+        for (const Hold k : r.lets) h.set(k, false);
+    }
+    const auto nothing = [](const Held& h) { return !h.major && !h.minor && !h.top && !h.bottom && !h.twist; };
+    out.freeStart = nothing(points.begin()->second), out.freeEnd = nothing(points.rbegin()->second);
+
+    for (int a = 0; a < 5; ++a) {
+        const auto axis = static_cast<LengthAxis>(a);
+        std::vector<double> at{0};
+        const bool startHeld = points.begin()->second.lane(axis), endHeld = points.rbegin()->second.lane(axis);
+        for (const auto& [x, h] : points)
+            if (x > 0 && x < l && h.lane(axis)) at.push_back(x);
+        at.push_back(l);
+        // Lengths given over a stretch replace the holds inside it.
+        for (const DesignLength& d : f.design.lengths) {
+            if (d.member != m.id || d.axis != axis || (!d.from && !d.to)) continue;
+            const double from = d.from.value_or(0), to = d.to.value_or(l);
+            std::erase_if(at, [&](double x) { return x > from + eps && x < to - eps; });
+            for (const double x : {from, to})
+                if (std::none_of(at.begin(), at.end(), [&](double y) { return std::abs(x - y) < eps; })) at.push_back(x);
+            std::sort(at.begin(), at.end());
+        }
+        auto& segments = out.axis[static_cast<size_t>(a)];
+        for (size_t i = 0; i + 1 < at.size(); ++i) {
+            LaneSegment s;
+            s.from = at[i], s.to = at[i + 1];
+            s.cantilever = (i == 0 && !startHeld) || (i + 2 == at.size() && !endHeld);
+            const bool column = axis == LengthAxis::Major || axis == LengthAxis::Minor || axis == LengthAxis::Torsion;
+            s.k = s.cantilever && column ? 2.0 : 1.0;
+            for (const DesignLength& d : f.design.lengths) {
+                if (d.member != m.id || d.axis != axis) continue;
+                if (s.from < d.from.value_or(0) - eps || s.to > d.to.value_or(l) + eps) continue;
+                s.byHand = true;
+                s.k = d.k ? *d.k : *d.length / s.span();
+            }
+            s.length = s.k * s.span();
+            segments.push_back(s);
+        }
+    }
+    return out;
+}
+
+} // namespace wr

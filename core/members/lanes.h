@@ -1,0 +1,42 @@
+// Lanes of a member: where it is held in each direction, the segments between, and their effective lengths.
+// Origin of a hold for now: the member's ends (an end is held where something frames in or supports it) and the design block.
+#pragma once
+
+#include "core/frame/frame.h"
+#include "core/members/members.h"
+
+#include <array>
+#include <string>
+#include <vector>
+
+namespace wr {
+
+struct LaneSegment
+{
+    double from = 0, to = 0;        // m along the member
+    double k = 1;                   // effective length factor
+    double length = 0;              // effective length, m
+    bool cantilever = false;        // one end of it is free
+    bool byHand = false;            // factor or length given by the engineer
+    double span() const { return to - from; }
+};
+
+struct Lanes
+{
+    std::array<std::vector<LaneSegment>, 5> axis;   // by LengthAxis
+    bool freeStart = false, freeEnd = false;
+
+    const std::vector<LaneSegment>& of(LengthAxis a) const { return axis[static_cast<size_t>(a)]; }
+    // The longest effective length of a lane, for tables.
+    double longest(LengthAxis a) const;
+};
+
+// `elementsAt`: number of elements at each node. `wholeFrame`: the frame is analysed here, so an end with nothing at it is free;
+// with given forces such an end is a fork end.
+// A lateral hold at one flange shortens minor-axis column buckling only where twist (or the other flange) is held too; LTB of a flange
+// is held by that flange or by twist.
+Lanes buildLanes(const Frame& f, const Member& m, const std::vector<int>& elementsAt, bool wholeFrame);
+
+std::vector<int> elementsAtNodes(const Frame& f);
+
+} // namespace wr

@@ -1,0 +1,172 @@
+#include "core/project/edits.h"
+
+#include "core/grades/grades.h"
+#include "core/sections/catalogue.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace wr {
+
+namespace {
+
+template <class... F> struct Overloaded : F...
+{
+    using F::operator()...;
+};
+template <class... F> Overloaded(F...) -> Overloaded<F...>;
+
+std::vector<std::string> ids(const std::vector<MemberRef>& members)
+{
+    std::vector<std::string> out;
+    for (const MemberRef& m : members) out.push_back(m.id);
+    return out;
+}
+
+std::string forMembers(const std::vector<MemberRef>& m) { return m.size() == 1 ? m.front().id : fmt::format("{} members", m.size()); }
+
+// The state before an edit, with only the elements that it touches.
+Restore snapshot(const Frame& f, const std::vector<MemberRef>& members, std::string words)
+{
+    Restore r{f.design, f.hasDesign, f.sections, f.materials, {}, std::move(words), ids(members)};
+    for (const MemberRef& m : members)
+        for (const int e : m.elements) {
+            const Element& el = f.elements[static_cast<size_t>(e)];
+            r.elements.emplace_back(e, std::pair{el.section, el.material});
+        }
+    return r;
+}
+
+void declare(Frame& f, const std::vector<MemberRef>& members)
+{
+    f.hasDesign = true;
+    for (const MemberRef& m : members) {
+        auto& list = f.design.members;
+        if (std::any_of(list.begin(), list.end(), [&](const DesignMember& d) { return d.id == m.id; })) continue;
+        DesignMember d;
+        d.id = m.id, d.elements = m.elements;
+        list.push_back(std::move(d));
+    }
+}
+
+template <class T> std::string freeId(const std::vector<T>& list, const std::string& wish)
+{
+    std::string id = wish;
+    for (int n = 2; std::any_of(list.begin(), list.end(), [&](const T& t) { return t.id == id; }); ++n) id = fmt::format("{} ({})", wish, n);
+    return id;
+}
+
+std::expected<Applied, std::string> setLengths(Frame& f, const SetLengths& e)
+{
+    const char* axis = lengthAxisName(e.axis).data();
+    if (e.k && !(*e.k > 0)) return std::unexpected("an effective length factor must be greater than zero");
+    if (e.length && !(*e.length > 0)) return std::unexpected("an effective length must be greater than zero");
+    const std::string what = e.k ? fmt::format("{} factor {:g}", axis, *e.k) : e.length ? fmt::format("{} length {}", axis, f.units.text(Quantity::Length, *e.length)) : fmt::format("{} length by holds", axis);
+    Applied out{snapshot(f, e.members, {}), fmt::format("{} for {}", what, forMembers(e.members)), ids(e.members), false};
+    declare(f, e.members);
+    for (const MemberRef& m : e.members) {
+        std::erase_if(f.design.lengths, [&](const DesignLength& l) { return l.member == m.id && l.axis == e.axis; });
+        if (!e.k && !e.length) continue;
+        DesignLength l;
+        l.member = m.id, l.axis = e.axis, l.k = e.k, l.length = e.length;
+        f.design.lengths.push_back(std::move(l));
+    }
+    return out;
+}
+
+std::expected<Applied, std::string> setGroup(Frame& f, const SetGroup& e)
+{
+    Applied out{snapshot(f, e.members, {}), e.group.empty() ? fmt::format("No group for {}", forMembers(e.members)) : fmt::format("Group {} for {}", e.group, forMembers(e.members)), ids(e.members), false};
+    declare(f, e.members);
+    for (const MemberRef& m : e.members)
+        for (DesignMember& d : f.design.members)
+            if (d.id == m.id) d.group = e.group;
+    auto& groups = f.design.groups;
+    if (!e.group.empty() && !groups.empty() && std::none_of(groups.begin(), groups.end(), [&](const Group& g) { return g.id == e.group; })) groups.push_back({e.group, {}, {}});
+    return out;
+}
+
+std::expected<Applied, std::string> setSection(Frame& f, const SetSection& e)
+{
+    const CatalogueSection* c = shippedCatalogue().find(e.designation);
+    if (!c) {
+        std::string near;
+        for (const auto& n : shippedCatalogue().suggestions(e.designation)) near += (near.empty() ? "" : ", ") + n;
+        return std::unexpected(fmt::format("\"{}\" is not in the catalogue{}", e.designation, near.empty() ? "" : "; did you mean " + near + "?"));
+    }
+    Applied out{snapshot(f, e.members, {}), fmt::format("Section {} for {}", c->designation, forMembers(e.members)), ids(e.members), true};
+    int index = -1;
+    for (size_t i = 0; i < f.sections.size(); ++i)
+        if (f.sections[i].name == c->designation && f.sections[i].shape == c->shape && f.sections[i].stated.empty()) index = static_cast<int>(i);
+    if (index < 0) {
+        FrameSection s;
+        s.id = freeId(f.sections, c->designation), s.name = c->designation, s.shape = c->shape, s.properties = c->properties;
+        f.sections.push_back(std::move(s));
+        index = static_cast<int>(f.sections.size()) - 1;
+    }
+    for (const MemberRef& m : e.members)
+        for (const int el : m.elements) {
+            Element& element = f.elements[static_cast<size_t>(el)];
+            if (element.rollToLegs && c->shape.kind != ShapeKind::Angle) {
+                f.sections.resize(std::get<Restore>(out.inverse).sections.size());
+                for (const auto& [k, was] : std::get<Restore>(out.inverse).elements) f.elements[static_cast<size_t>(k)].section = was.first;
+                return std::unexpected(fmt::format("element {} is turned to the legs of an angle; {} is no angle", element.id, c->designation));
+            }
+            element.section = index;
+        }
+    return out;
+}
+
+std::expected<Applied, std::string> setGrade(Frame& f, const SetGrade& e)
+{
+    const Grade* g = findGrade(e.grade);
+    if (!g) return std::unexpected(fmt::format("\"{}\" is not a grade of the list", e.grade));
+    Applied out{snapshot(f, e.members, {}), fmt::format("Grade {} for {}", g->name, forMembers(e.members)), ids(e.members), true};
+    int index = -1;
+    for (size_t i = 0; i < f.materials.size(); ++i)
+        if (f.materials[i].grade == g->name && !f.materials[i].fy && !f.materials[i].fu) index = static_cast<int>(i);
+    if (index < 0) {
+        Material m;
+        m.id = freeId(f.materials, g->name), m.grade = g->name, m.e = g->e, m.g = g->g, m.density = g->density, m.alpha = g->alpha;
+        f.materials.push_back(std::move(m));
+        index = static_cast<int>(f.materials.size()) - 1;
+    }
+    for (const MemberRef& m : e.members)
+        for (const int el : m.elements) f.elements[static_cast<size_t>(el)].material = index;
+    return out;
+}
+
+std::expected<Applied, std::string> restore(Frame& f, const Restore& r)
+{
+    Restore back{f.design, f.hasDesign, f.sections, f.materials, {}, r.words, r.members};
+    bool sizes = false;
+    for (const auto& [e, was] : r.elements) {
+        Element& el = f.elements[static_cast<size_t>(e)];
+        back.elements.emplace_back(e, std::pair{el.section, el.material});
+        sizes |= el.section != was.first || el.material != was.second;
+        el.section = was.first, el.material = was.second;
+    }
+    f.design = r.design, f.hasDesign = r.hasDesign, f.sections = r.sections, f.materials = r.materials;
+    return Applied{std::move(back), r.words, r.members, sizes};
+}
+
+} // namespace
+
+std::expected<Applied, std::string> applyEdit(Frame& f, const Edit& edit)
+{
+    auto out = std::visit(Overloaded{[&](const SetLengths& e) { return setLengths(f, e); }, [&](const SetGroup& e) { return setGroup(f, e); },
+                                     [&](const SetSection& e) { return setSection(f, e); }, [&](const SetGrade& e) { return setGrade(f, e); },
+                                     [&](const SetStandard& e) -> std::expected<Applied, std::string> {
+                                         Applied a{snapshot(f, {}, {}), "Standard " + e.key, {}, false};
+                                         f.hasDesign = true;
+                                         f.design.standard = e.key;
+                                         return a;
+                                     },
+                                     [&](const Restore& r) { return restore(f, r); }},
+                          edit);
+    if (out)
+        if (auto* r = std::get_if<Restore>(&out->inverse)) r->words = out->words;
+    return out;
+}
+
+} // namespace wr

@@ -1,0 +1,39 @@
+// Outlines of sections in local coordinates (y, z), origin at the centroid, and exact integrals over them.
+// Corners are arcs; each arc becomes chords that enclose the same area as the arc, so that integrals hold to about 1e-5.
+#pragma once
+
+#include "core/sections/shape.h"
+
+#include <vector>
+
+namespace wr {
+
+struct Point2
+{
+    double y = 0, z = 0;
+};
+
+using Loop = std::vector<Point2>;
+
+struct Outline
+{
+    std::vector<Loop> loops;      // outer loops anticlockwise (y right, z up), holes clockwise
+    double perimeter = 0;         // m, outside faces only: what is painted
+    Point2 shapeOrigin;           // where the shape's own origin (mid-depth web, or outer corner of an angle) lies now
+};
+
+// Outline about the centroid, in the shape's own directions (angles: legs, not principal axes).
+Outline outlineOf(const Shape& s);
+Outline rotated(const Outline& o, double angle);          // radians, anticlockwise
+
+struct AreaIntegrals
+{
+    double a = 0, sy = 0, sz = 0;             // area, ∫z dA, ∫y dA
+    double iyy = 0, izz = 0, iyz = 0;         // ∫z² dA, ∫y² dA, ∫yz dA
+};
+AreaIntegrals integrate(const std::vector<Loop>& loops);  // Green's theorem over straight edges
+
+// Plastic modulus about the y axis direction (equal areas above and below a line of constant z), m^3.
+double plasticModulus(const std::vector<Loop>& loops, double area);
+
+} // namespace wr

@@ -1,0 +1,60 @@
+// What a member must carry, reduced from forces at stations to what checks ask for. Independent of section and standard,
+// so that a trial section costs no second look at the forces. SI.
+#pragma once
+
+#include "core/frame/forces.h"
+#include "core/members/lanes.h"
+
+#include <vector>
+
+namespace wr {
+
+struct Extreme
+{
+    double value = 0;     // never negative
+    double at = 0;        // m along the member
+    void take(double v, double x)
+    {
+        if (v > value) value = v, at = x;
+    }
+};
+
+// A stretch between lateral-torsional holds of one flange (or of both, where they are held alike).
+struct Span
+{
+    double from = 0, to = 0;
+    double lb = 0;                     // unbraced length for LTB, m (factor included)
+    bool top = false, bottom = false;  // which flange's compression it belongs to
+    bool cantilever = false;
+    int first = 0, last = 0;           // stations, inclusive
+    int quarter[3] = {0, 0, 0};        // stations at 1/4, 1/2, 3/4
+    int axialFirst = 0, axialLast = 0; // stations of all column segments that overlap it
+};
+
+struct SpanDemand
+{
+    Extreme tension, compression;      // over the overlapping column segments
+    Extreme top, bottom;               // |my| that compresses the top (+z), the bottom fibre
+    Extreme minor;                     // |mz|
+    double a = 0, b = 0, c = 0;        // |my| at the quarter points
+    double largest() const { return top.value > bottom.value ? top.value : bottom.value; }
+};
+
+struct SetDemand
+{
+    Extreme tension, compression, top, bottom, minor, shearMajor, shearMinor, torsion;   // shearMajor: |vz|
+};
+
+struct Demands
+{
+    std::vector<Span> spans;
+    std::vector<SetDemand> sets;             // per force set that counts
+    std::vector<SpanDemand> spanSets;        // [set][span]
+    std::vector<int> setIndex;               // per row of `sets`: index into ForceTable::sets
+    bool valid = true;                       // false: some force is missing (NaN)
+
+    const SpanDemand& of(size_t set, size_t span) const { return spanSets[set * spans.size() + span]; }
+    SpanDemand& of(size_t set, size_t span) { return spanSets[set * spans.size() + span]; }
+};
+
+} // namespace wr
