@@ -3,6 +3,7 @@
 #include "core/files/json_cursor.h"
 
 #include <cmath>
+#include <map>
 
 namespace wr {
 
@@ -38,8 +39,14 @@ Json checkJson(const CheckModel& model, size_t member, const CheckOutcome& o)
         j["at"] = number(u.show(Quantity::Length, o.at));
     }
     Json values = Json::object();
-    for (const TraceStep& step : model.explain(member, o).steps)
-        if (step.kind == TraceStep::Kind::Value) values[valueKey(step.label.symbol)] = number(u.show(step.label.quantity, step.value));
+    std::map<std::string, std::string_view> owner;   // "mc" is M_c or M_C: the second symbol keeps its capitals
+    for (const TraceStep& step : model.explain(member, o).steps) {
+        if (step.kind != TraceStep::Kind::Value) continue;
+        std::string key = valueKey(step.label.symbol);
+        const auto [it, fresh] = owner.emplace(key, step.label.symbol);
+        if (!fresh && it->second != step.label.symbol) key = step.label.symbol;
+        values[key] = number(u.show(step.label.quantity, step.value));
+    }
     if (!values.empty()) j["values"] = std::move(values);
     return j;
 }

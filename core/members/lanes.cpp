@@ -54,7 +54,7 @@ std::vector<int> elementsAtNodes(const Frame& f)
     return out;
 }
 
-Lanes buildLanes(const Frame& f, const Member& m, const std::vector<int>& elementsAt, bool wholeFrame)
+Lanes buildLanes(const Frame& f, const Member& m, const DesignIndex& design, const std::vector<int>& elementsAt, bool wholeFrame)
 {
     Lanes out;
     const double l = m.length, eps = 1e-6 * l;
@@ -64,8 +64,8 @@ Lanes buildLanes(const Frame& f, const Member& m, const std::vector<int>& elemen
     std::map<double, Held> points;
     points[0] = heldEnd(m.startNode) ? kFork : Held{};
     points[l] = heldEnd(m.endNode) ? kFork : Held{};
-    for (const DesignRestraint& r : f.design.restraints) {
-        if (r.member != m.id) continue;
+    for (const DesignRestraint* entry : design.restraints(m.id)) {
+        const DesignRestraint& r = *entry;
         double at = r.at < eps ? 0 : r.at > l - eps ? l : r.at;
         for (const auto& [x, h] : points)
             if (std::abs(x - at) < eps) at = x;
@@ -85,8 +85,9 @@ Lanes buildLanes(const Frame& f, const Member& m, const std::vector<int>& elemen
             if (x > 0 && x < l && h.lane(axis)) at.push_back(x);
         at.push_back(l);
         // Lengths given over a stretch replace the holds inside it.
-        for (const DesignLength& d : f.design.lengths) {
-            if (d.member != m.id || d.axis != axis || (!d.from && !d.to)) continue;
+        for (const DesignLength* entry : design.lengths(m.id)) {
+            const DesignLength& d = *entry;
+            if (d.axis != axis || (!d.from && !d.to)) continue;
             const double from = d.from.value_or(0), to = d.to.value_or(l);
             std::erase_if(at, [&](double x) { return x > from + eps && x < to - eps; });
             for (const double x : {from, to})
@@ -100,8 +101,9 @@ Lanes buildLanes(const Frame& f, const Member& m, const std::vector<int>& elemen
             s.cantilever = (i == 0 && !startHeld) || (i + 2 == at.size() && !endHeld);
             const bool column = axis == LengthAxis::Major || axis == LengthAxis::Minor || axis == LengthAxis::Torsion;
             s.k = s.cantilever && column ? 2.0 : 1.0;
-            for (const DesignLength& d : f.design.lengths) {
-                if (d.member != m.id || d.axis != axis) continue;
+            for (const DesignLength* entry : design.lengths(m.id)) {
+                const DesignLength& d = *entry;
+                if (d.axis != axis) continue;
                 if (s.from < d.from.value_or(0) - eps || s.to > d.to.value_or(l) + eps) continue;
                 s.byHand = true;
                 s.k = d.k ? *d.k : *d.length / s.span();

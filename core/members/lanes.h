@@ -7,6 +7,7 @@
 
 #include <array>
 #include <string>
+#include <unordered_map>
 #include <vector>
 
 namespace wr {
@@ -35,7 +36,31 @@ struct Lanes
 // with given forces such an end is a fork end.
 // A lateral hold at one flange shortens minor-axis column buckling only where twist (or the other flange) is held too; LTB of a flange
 // is held by that flange or by twist.
-Lanes buildLanes(const Frame& f, const Member& m, const std::vector<int>& elementsAt, bool wholeFrame);
+Lanes buildLanes(const Frame& f, const Member& m, const class DesignIndex& design, const std::vector<int>& elementsAt, bool wholeFrame);
+
+// The entries of the design block by member, so that thousands of members do not each read all of them.
+class DesignIndex
+{
+public:
+    explicit DesignIndex(const Design& d)
+    {
+        for (const DesignRestraint& r : d.restraints) restraints_[r.member].push_back(&r);
+        for (const DesignLength& l : d.lengths) lengths_[l.member].push_back(&l);
+    }
+    const std::vector<const DesignRestraint*>& restraints(const std::string& member) const { return of(restraints_, member); }
+    const std::vector<const DesignLength*>& lengths(const std::string& member) const { return of(lengths_, member); }
+
+private:
+    template <class T> using Table = std::unordered_map<std::string, std::vector<const T*>>;
+    template <class T> static const std::vector<const T*>& of(const Table<T>& table, const std::string& member)
+    {
+        static const std::vector<const T*> none;
+        const auto it = table.find(member);
+        return it == table.end() ? none : it->second;
+    }
+    Table<DesignRestraint> restraints_;
+    Table<DesignLength> lengths_;
+};
 
 std::vector<int> elementsAtNodes(const Frame& f);
 

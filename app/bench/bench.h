@@ -1,0 +1,32 @@
+// The bench: the panel at the right that belongs to the stop. One page a stop; the list of pages is in bench.cpp.
+#pragma once
+
+#include "app/line/line_view.h"
+
+#include <QStackedWidget>
+
+namespace wr {
+
+class Document;
+class FrameBench;
+class MemberBench;
+class SizeBench;
+
+class Bench : public QStackedWidget
+{
+    Q_OBJECT
+public:
+    Bench(Document& doc, QWidget* parent = nullptr);
+    void setStop(Stop s);
+    FrameBench& frame() { return *frame_; }
+    MemberBench& member() { return *member_; }
+    SizeBench& size() { return *size_; }
+
+private:
+    FrameBench* frame_;
+    MemberBench* member_;
+    SizeBench* size_;
+    std::array<int, kStops> page_{};
+};
+
+} // namespace wr

@@ -1,0 +1,41 @@
+// What the engineer may change for the picked members: effective length factors and lengths, group, section, grade. Each is one edit.
+#pragma once
+
+#include "core/frame/design.h"
+
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QWidget>
+#include <array>
+
+namespace wr {
+
+class Document;
+
+class DesignEditor : public QWidget
+{
+    Q_OBJECT
+public:
+    DesignEditor(Document& doc, QWidget* parent = nullptr);
+    void refresh();
+    QLineEdit& factor(LengthAxis a) { return *factors_[static_cast<size_t>(a)]; }
+    QLineEdit& length(LengthAxis a) { return *lengths_[static_cast<size_t>(a)]; }
+    QLineEdit& section() { return *section_; }
+    QComboBox& group() { return *group_; }
+    QComboBox& grade() { return *grade_; }
+    QString trouble() const { return trouble_->text(); }
+
+private:
+    void enterLength(LengthAxis a, bool asFactor);
+    void say(const QString& words);
+    Document& doc_;
+    std::array<QLineEdit*, 5> factors_{}, lengths_{};
+    std::array<QLabel*, 5> spans_{};
+    QLineEdit* section_;
+    QComboBox *group_, *grade_;
+    QLabel* trouble_;
+    bool filling_ = false;
+};
+
+} // namespace wr

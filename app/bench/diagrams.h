@@ -1,0 +1,35 @@
+// Member drawn straight with what holds it, and its force diagrams for one combination.
+#pragma once
+
+#include "core/checking/plan.h"
+
+#include <QComboBox>
+#include <QWidget>
+
+namespace wr {
+
+class Document;
+
+class Diagrams : public QWidget
+{
+    Q_OBJECT
+public:
+    Diagrams(Document& doc, QWidget* parent = nullptr);
+    void show(std::optional<size_t> member, int set);    // set: row of the table's force sets
+    QComboBox& combinations() { return *combinations_; }
+    double largestMoment() const { return largestMoment_; }   // of the diagram shown, SI
+
+protected:
+    void paintEvent(QPaintEvent*) override;
+
+private:
+    void combineNow();
+    Document& doc_;
+    QComboBox *combinations_, *plane_;
+    std::optional<size_t> member_;
+    MemberPlan plan_;
+    std::vector<double> forces_;
+    double largestMoment_ = 0;
+};
+
+} // namespace wr

@@ -1,0 +1,26 @@
+// The bench at Frame: what the frame is made of, and the findings. A click on a finding picks what it is about.
+#pragma once
+
+#include <QLabel>
+#include <QListWidget>
+#include <QWidget>
+
+namespace wr {
+
+class Document;
+
+class FrameBench : public QWidget
+{
+    Q_OBJECT
+public:
+    FrameBench(Document& doc, QWidget* parent = nullptr);
+    QListWidget& findings() { return *list_; }
+
+private:
+    void refresh();
+    Document& doc_;
+    QLabel *title_, *facts_, *head_;
+    QListWidget* list_;
+};
+
+} // namespace wr

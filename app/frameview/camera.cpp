@@ -1,0 +1,85 @@
+#include "app/frameview/camera.h"
+
+#include <QVector4D>
+#include <algorithm>
+#include <cmath>
+
+namespace wr {
+
+namespace {
+constexpr double kFov = 30;   // degrees, vertical
+double rad(double deg) { return deg * 3.14159265358979323846 / 180; }
+} // namespace
+
+Vec3 Camera::eyeDirection() const
+{
+    const double c = std::cos(rad(pitch_)), h1 = c * std::cos(rad(yaw_)), h2 = c * std::sin(rad(yaw_)), v = std::sin(rad(pitch_));
+    return upIsY ? Vec3{h1, v, -h2} : Vec3{h1, h2, v};
+}
+
+void Camera::fit(Vec3 low, Vec3 high, QSizeF view)
+{
+    target_ = 0.5 * (low + high);
+    radius_ = std::max(1e-3, 0.5 * norm(high - low));
+    const double aspect = view.height() > 0 ? view.width() / view.height() : 1;
+    const double half = rad(kFov / 2) * std::min(1.0, aspect);
+    distance_ = radius_ / std::sin(half) * 0.96;
+}
+
+void Camera::orbit(double dx, double dy)
+{
+    yaw_ -= dx * 0.4;
+    pitch_ = std::clamp(pitch_ + dy * 0.4, -89.0, 89.0);
+}
+
+void Camera::look(double yaw, double pitch) { yaw_ = yaw, pitch_ = std::clamp(pitch, -89.0, 89.0); }
+
+double Camera::worldPerPixel(QSizeF view) const { return 2 * distance_ * std::tan(rad(kFov / 2)) / std::max(1.0, view.height()); }
+
+void Camera::pan(double dx, double dy, QSizeF view)
+{
+    const QMatrix4x4 m = viewMatrix();
+    const double k = worldPerPixel(view);
+    const Vec3 right{m(0, 0), m(0, 1), m(0, 2)}, up{m(1, 0), m(1, 1), m(1, 2)};
+    target_ = target_ - (k * dx) * right + (k * dy) * up;
+}
+
+void Camera::zoom(double factor, QPointF at, QSizeF view)
+{
+    const double before = worldPerPixel(view);
+    distance_ = std::clamp(distance_ / factor, radius_ * 0.02, radius_ * 40);
+    const double change = before - worldPerPixel(view);
+    const QMatrix4x4 m = viewMatrix();
+    const Vec3 right{m(0, 0), m(0, 1), m(0, 2)}, up{m(1, 0), m(1, 1), m(1, 2)};
+    target_ = target_ + (change * (at.x() - view.width() / 2)) * right - (change * (at.y() - view.height() / 2)) * up;
+}
+
+QMatrix4x4 Camera::viewMatrix() const
+{
+    QMatrix4x4 m;
+    const Vec3 eye = target_ + distance_ * eyeDirection();
+    const auto v = [](Vec3 p) { return QVector3D(static_cast<float>(p.x), static_cast<float>(p.y), static_cast<float>(p.z)); };
+    m.lookAt(v(eye), v(target_), upIsY ? QVector3D(0, 1, 0) : QVector3D(0, 0, 1));
+    return m;
+}
+
+QMatrix4x4 Camera::matrix(QSizeF view) const
+{
+    QMatrix4x4 p;
+    const float aspect = static_cast<float>(view.height() > 0 ? view.width() / view.height() : 1);
+    const double near = std::max(distance_ - 2.5 * radius_, distance_ * 0.02), far = distance_ + 2.5 * radius_;
+    if (parallel_) {
+        const double h = distance_ * std::tan(rad(kFov / 2));
+        p.ortho(static_cast<float>(-h * aspect), static_cast<float>(h * aspect), static_cast<float>(-h), static_cast<float>(h), static_cast<float>(distance_ - 4 * radius_), static_cast<float>(far + radius_));
+    } else p.perspective(static_cast<float>(kFov), aspect, static_cast<float>(near), static_cast<float>(far));
+    return p * viewMatrix();
+}
+
+std::optional<Camera::Seen> Camera::project(Vec3 p, QSizeF view) const
+{
+    const QVector4D c = matrix(view) * QVector4D(static_cast<float>(p.x), static_cast<float>(p.y), static_cast<float>(p.z), 1);
+    if (c.w() <= 1e-6f) return std::nullopt;
+    return Seen{{(c.x() / c.w() * 0.5 + 0.5) * view.width(), (0.5 - c.y() / c.w() * 0.5) * view.height()}, c.z() / c.w()};
+}
+
+} // namespace wr

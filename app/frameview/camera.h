@@ -1,0 +1,43 @@
+// Orbit camera: looks at a target from a direction; perspective or parallel.
+#pragma once
+
+#include "core/base/vec.h"
+
+#include <QMatrix4x4>
+#include <QPointF>
+#include <QSizeF>
+#include <optional>
+
+namespace wr {
+
+class Camera
+{
+public:
+    void fit(Vec3 low, Vec3 high, QSizeF view);        // whole frame in view, direction kept
+    void orbit(double dx, double dy);                  // pixels
+    void pan(double dx, double dy, QSizeF view);
+    void zoom(double factor, QPointF at, QSizeF view); // towards the point under the cursor
+    void look(double yawDegrees, double pitchDegrees);
+    void setParallel(bool on) { parallel_ = on; }
+    bool parallel() const { return parallel_; }
+
+    QMatrix4x4 matrix(QSizeF view) const;
+    QMatrix4x4 viewMatrix() const;
+    Vec3 eyeDirection() const;                         // from target to eye
+    // Pixel position and depth; nothing behind the eye.
+    struct Seen
+    {
+        QPointF at;
+        double depth;
+    };
+    std::optional<Seen> project(Vec3 p, QSizeF view) const;
+    bool upIsY = false;
+
+private:
+    double worldPerPixel(QSizeF view) const;
+    Vec3 target_;
+    double yaw_ = -52, pitch_ = 20, distance_ = 50, radius_ = 10;
+    bool parallel_ = false;
+};
+
+} // namespace wr

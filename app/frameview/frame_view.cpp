@@ -1,0 +1,655 @@
+#include "app/frameview/frame_view.h"
+
+#include "app/frameview/legend.h"
+#include "app/shell/document.h"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QPainterPath>
+#include <QWheelEvent>
+#include <algorithm>
+#include <cmath>
+
+namespace wr {
+
+namespace {
+
+constexpr int kStyleWidth = 1024;   // members per row of the style texture; two rows of texels each: colour, and width and flags
+
+constexpr const char* kStyleLookup = R"(
+uniform sampler2D styles;
+vec4 style(float member, int which) {
+    int i = int(member + 0.5);
+    return texelFetch(styles, ivec2(i % 1024, 2 * (i / 1024) + which), 0);
+}
+)";
+
+constexpr const char* kLineVertex = R"(
+in vec3 a; in vec3 b; in float end; in float side; in float member;
+uniform mat4 m; uniform vec2 view; uniform float widen;
+out vec4 colour; out float along; out float flags;
+void main() {
+    vec4 s = style(member, 1);
+    colour = style(member, 0);
+    vec4 ca = m * vec4(a, 1.0), cb = m * vec4(b, 1.0);
+    vec2 pa = ca.xy / ca.w * view * 0.5, pb = cb.xy / cb.w * view * 0.5;
+    vec2 d = pb - pa; float l = max(length(d), 1e-4); d /= l;
+    float width = s.x * 255.0 * 0.1 + widen;
+    vec4 c = mix(ca, cb, end);
+    vec2 off = vec2(-d.y, d.x) * side * width * 0.5 + d * (end * 2.0 - 1.0) * widen * 0.3;
+    c.xy += off / (view * 0.5) * c.w;
+    c.z += widen > 0.0 ? 0.00002 * c.w : -s.z * 0.0001 * c.w;
+    gl_Position = s.w < 0.5 ? vec4(2.0, 2.0, 2.0, 1.0) : c;
+    along = end * l;
+    flags = s.y;
+    if (widen > 0.0 && s.z < 0.5) gl_Position = vec4(2.0, 2.0, 2.0, 1.0);
+}
+)";
+
+constexpr const char* kLineFragment = R"(
+in vec4 colour; in float along; in float flags;
+uniform float widen; uniform vec4 casing;
+out vec4 result;
+void main() {
+    if (widen == 0.0 && flags > 0.5 && mod(along, 7.0) > 3.5) discard;
+    result = widen > 0.0 ? vec4(casing.rgb, colour.a) : colour;
+}
+)";
+
+constexpr const char* kSolidVertex = R"(
+in vec3 at; in vec3 normal; in float member;
+uniform mat4 m; uniform vec3 eye;
+out vec4 colour;
+void main() {
+    vec4 s = style(member, 1);
+    vec4 c = style(member, 0);
+    vec3 n = normalize(normal);
+    float face = abs(dot(n, eye));
+    float light = 0.66 + 0.22 * face + 0.12 * (n.z * 0.5 + 0.5);
+    colour = vec4(c.rgb * light, c.a);
+    gl_Position = s.w < 0.5 ? vec4(2.0, 2.0, 2.0, 1.0) : m * vec4(at, 1.0);
+}
+)";
+
+constexpr const char* kSolidFragment = R"(
+in vec4 colour; out vec4 result;
+void main() { result = colour; }
+)";
+
+double distanceToSegment(QPointF p, QPointF a, QPointF b)
+{
+    const QPointF d = b - a, v = p - a;
+    const double l2 = QPointF::dotProduct(d, d);
+    const double k = l2 > 0 ? std::clamp(QPointF::dotProduct(v, d) / l2, 0.0, 1.0) : 0.0;
+    const QPointF r = v - k * d;
+    return std::sqrt(QPointF::dotProduct(r, r));
+}
+
+} // namespace
+
+FrameView::FrameView(Document& doc, QWidget* parent) : QOpenGLWidget(parent), doc_(doc), legend_(new Legend(doc, this))
+{
+    setMouseTracking(true);
+    setFocusPolicy(Qt::StrongFocus);
+    setAccessibleName("Frame view");
+    setMinimumSize(320, 200);
+    legend_->hide();
+    connect(&doc_, &Document::opened, this, [this] {
+        only_.reset();
+        hovered_.reset();
+        camera_.upIsY = doc_.frame().up == Up::Y;
+        rebuildMesh();
+        fitFrame();
+        legend_->setVisible(true);
+    });
+    connect(&doc_, &Document::sizesChanged, this, [this] { rebuildMesh(); });
+    connect(&doc_, &Document::modelChanged, this, [this] { rebuildMesh(); });
+    connect(&doc_, &Document::resultsChanged, this, &FrameView::restyle);
+    connect(&doc_, &Document::pickChanged, this, &FrameView::restyle);
+}
+
+FrameView::~FrameView()
+{
+    if (!ready_) return;
+    makeCurrent();
+    glDeleteTextures(1, &styleTexture_);
+    lineBuffer_.destroy();
+    solidBuffer_.destroy();
+    lineArray_.destroy();
+    solidArray_.destroy();
+    lineProgram_.reset();
+    solidProgram_.reset();
+    doneCurrent();
+}
+
+void FrameView::rebuildMesh()
+{
+    mesh_ = buildMesh(doc_.model());
+    meshStale_ = true;
+    restyle();
+}
+
+void FrameView::restyle()
+{
+    stylesStale_ = true;
+    update();
+}
+
+void FrameView::setStop(Stop s)
+{
+    stop_ = s;
+    restyle();
+}
+
+void FrameView::setSolid(bool on)
+{
+    solid_ = on;
+    update();
+}
+
+void FrameView::setParallel(bool on)
+{
+    camera_.setParallel(on);
+    update();
+}
+
+void FrameView::fitFrame()
+{
+    if (doc_.hasFrame()) camera_.fit(mesh_.low, mesh_.high, viewSize());
+    update();
+}
+
+void FrameView::look(double yaw, double pitch)
+{
+    camera_.look(yaw, pitch);
+    update();
+}
+
+void FrameView::onlyThese()
+{
+    if (doc_.pick().empty()) return;
+    only_ = doc_.pick();
+    restyle();
+}
+
+void FrameView::showAll()
+{
+    only_.reset();
+    restyle();
+}
+
+int FrameView::hiddenCount() const { return only_ && doc_.hasFrame() ? static_cast<int>(doc_.model().members().size() - only_->size()) : 0; }
+
+void FrameView::initializeGL()
+{
+    initializeOpenGLFunctions();
+    const auto program = [](const char* vertex, const char* fragment) {
+        auto p = std::make_unique<QOpenGLShaderProgram>();
+        const QByteArray head = "#version 330 core\n";
+        p->addShaderFromSourceCode(QOpenGLShader::Vertex, head + kStyleLookup + vertex);
+        p->addShaderFromSourceCode(QOpenGLShader::Fragment, head + fragment);
+        p->link();
+        return p;
+    };
+    lineProgram_ = program(kLineVertex, kLineFragment);
+    solidProgram_ = program(kSolidVertex, kSolidFragment);
+    for (auto* b : {&lineBuffer_, &solidBuffer_}) b->create();
+    for (auto* a : {&lineArray_, &solidArray_}) a->create();
+    const auto attribute = [&](QOpenGLShaderProgram& p, const char* name, int offset, int size, int stride) {
+        const int at = p.attributeLocation(name);
+        if (at < 0) return;
+        p.enableAttributeArray(at);
+        p.setAttributeBuffer(at, GL_FLOAT, offset, size, stride);
+    };
+    lineArray_.bind();
+    lineBuffer_.bind();
+    lineProgram_->bind();
+    constexpr int ls = sizeof(LineVertex), ss = sizeof(SolidVertex), f = sizeof(float);
+    attribute(*lineProgram_, "a", 0, 3, ls);
+    attribute(*lineProgram_, "b", 3 * f, 3, ls);
+    attribute(*lineProgram_, "end", 6 * f, 1, ls);
+    attribute(*lineProgram_, "side", 7 * f, 1, ls);
+    attribute(*lineProgram_, "member", 8 * f, 1, ls);
+    lineArray_.release();
+    solidArray_.bind();
+    solidBuffer_.bind();
+    solidProgram_->bind();
+    attribute(*solidProgram_, "at", 0, 3, ss);
+    attribute(*solidProgram_, "normal", 3 * f, 3, ss);
+    attribute(*solidProgram_, "member", 6 * f, 1, ss);
+    solidArray_.release();
+    solidProgram_->release();
+    glGenTextures(1, &styleTexture_);
+    ready_ = true;
+    meshStale_ = stylesStale_ = true;
+}
+
+void FrameView::uploadStyles()
+{
+    const Theme& t = paperTheme();
+    const size_t n = doc_.model().members().size();
+    const size_t rows = 2 * std::max<size_t>(1, (n + kStyleWidth - 1) / kStyleWidth);
+    std::vector<unsigned char> texels(rows * kStyleWidth * 4, 0);
+    const auto& pick = doc_.pick();
+    const bool byUse = (stop_ == Stop::Check || stop_ == Stop::Size || stop_ == Stop::Report) && doc_.checked();
+    for (size_t i = 0; i < n; ++i) {
+        unsigned char* colour = &texels[((2 * (i / kStyleWidth)) * kStyleWidth + i % kStyleWidth) * 4];
+        unsigned char* style = colour + static_cast<ptrdiff_t>(kStyleWidth) * 4;
+        QColor c = t.ink2;
+        double width = 2.6;
+        bool dotted = false, over = false;
+        if (byUse) {
+            const MemberResult& r = doc_.report().results[i];
+            if (doc_.model().members()[i].exclude || r.governing < 0) c = t.unchecked, dotted = true;
+            else c = t.utilisation(r.utilisation);
+            if (r.status == Status::Unchecked) dotted = true;
+            over = r.status == Status::Over;
+            width = over ? 5.2 : 3.0;
+        }
+        const bool picked = pick.contains(i);
+        if (picked) width += 1.6;
+        if (picked && !byUse) c = t.violet;
+        if (!pick.empty() && !picked) {
+            // The rest fades towards the ground but stays told apart.
+            const double keep = 0.22;
+            c = QColor::fromRgbF(static_cast<float>(t.view.redF() + keep * (c.redF() - t.view.redF())), static_cast<float>(t.view.greenF() + keep * (c.greenF() - t.view.greenF())),
+                                 static_cast<float>(t.view.blueF() + keep * (c.blueF() - t.view.blueF())));
+            over = false;
+            width = std::min(width, 2.4);
+        }
+        colour[0] = static_cast<unsigned char>(c.red()), colour[1] = static_cast<unsigned char>(c.green()), colour[2] = static_cast<unsigned char>(c.blue()), colour[3] = 255;
+        style[0] = static_cast<unsigned char>(std::lround(width * 10)), style[1] = dotted ? 255 : 0;
+        style[2] = over || picked ? 255 : 0, style[3] = hides(i) ? 0 : 255;
+    }
+    glBindTexture(GL_TEXTURE_2D, styleTexture_);
+    glPixelStorei(GL_UNPACK_ALIGNMENT, 1);
+    glTexParameteri(GL_TEXTURE_2D, GL_TEXTURE_MIN_FILTER, GL_NEAREST);
+    glTexParameteri(GL_TEXTURE_2D, GL_TEXTURE_MAG_FILTER, GL_NEAREST);
+    glTexImage2D(GL_TEXTURE_2D, 0, GL_RGBA8, kStyleWidth, static_cast<int>(rows), 0, GL_RGBA, GL_UNSIGNED_BYTE, texels.data());
+    stylesStale_ = false;
+}
+
+void FrameView::drawScene()
+{
+    const Theme& t = paperTheme();
+    if (meshStale_) {
+        lineBuffer_.bind();
+        lineBuffer_.allocate(mesh_.lines.data(), static_cast<int>(mesh_.lines.size() * sizeof(LineVertex)));
+        lineBuffer_.release();
+        solidBuffer_.bind();
+        solidBuffer_.allocate(mesh_.solids.data(), static_cast<int>(mesh_.solids.size() * sizeof(SolidVertex)));
+        solidBuffer_.release();
+        meshStale_ = false;
+    }
+    if (stylesStale_) uploadStyles();
+    glEnable(GL_DEPTH_TEST);
+    glClear(GL_DEPTH_BUFFER_BIT);
+    glDisable(GL_CULL_FACE);
+    glDisable(GL_BLEND);
+    glActiveTexture(GL_TEXTURE0);
+    glBindTexture(GL_TEXTURE_2D, styleTexture_);
+    const QMatrix4x4 m = camera_.matrix(viewSize());
+    if (solid_) {
+        solidProgram_->bind();
+        solidProgram_->setUniformValue("m", m);
+        const Vec3 e = camera_.eyeDirection();
+        solidProgram_->setUniformValue("eye", QVector3D(static_cast<float>(e.x), static_cast<float>(e.y), static_cast<float>(e.z)));
+        solidProgram_->setUniformValue("styles", 0);
+        solidArray_.bind();
+        glDrawArrays(GL_TRIANGLES, 0, static_cast<int>(mesh_.solids.size()));
+        solidArray_.release();
+        solidProgram_->release();
+    } else {
+        lineProgram_->bind();
+        lineProgram_->setUniformValue("m", m);
+        lineProgram_->setUniformValue("view", QVector2D(static_cast<float>(width()), static_cast<float>(height())));
+        lineProgram_->setUniformValue("styles", 0);
+        lineProgram_->setUniformValue("casing", QVector4D(t.casing.redF(), t.casing.greenF(), t.casing.blueF(), 1));
+        lineArray_.bind();
+        for (const float widen : {3.2f, 0.0f}) {
+            lineProgram_->setUniformValue("widen", widen);
+            glDrawArrays(GL_TRIANGLES, 0, static_cast<int>(mesh_.lines.size()));
+        }
+        lineArray_.release();
+        lineProgram_->release();
+    }
+    glDisable(GL_DEPTH_TEST);
+}
+
+void FrameView::paintGL()
+{
+    QElapsedTimer timer;
+    timer.start();
+    const Theme& t = paperTheme();
+    glClearColor(t.view.redF(), t.view.greenF(), t.view.blueF(), 1);
+    glClear(GL_COLOR_BUFFER_BIT | GL_DEPTH_BUFFER_BIT);
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    if (!doc_.hasFrame()) {
+        drawEmpty(p);
+        return;
+    }
+    drawGround(p);
+    p.beginNativePainting();
+    drawScene();
+    p.endNativePainting();
+    p.setRenderHint(QPainter::Antialiasing);
+    drawMarks(p);
+    drawLabels(p);
+    drawTriad(p);
+    drawHover(p);
+    if (boxing_) {
+        const bool inside = cursor_.x() >= pressed_.x();
+        QColor fill = t.violet;
+        fill.setAlpha(22);
+        p.setBrush(fill);
+        p.setPen(QPen(t.violet, 1, inside ? Qt::SolidLine : Qt::DashLine));
+        p.drawRect(QRectF(pressed_, cursor_).normalized());
+    }
+    p.end();
+    lastFrame_ = static_cast<double>(timer.nsecsElapsed()) / 1e6;
+}
+
+void FrameView::drawEmpty(QPainter& p) const
+{
+    const Theme& t = paperTheme();
+    p.setPen(t.ink2);
+    p.setFont(textFont(13));
+    p.drawText(rect(), Qt::AlignCenter, doc_.jobs().running() ? "Reading…" : "Open a frame file, drop one here, or take a demo frame from the menu File.");
+}
+
+void FrameView::drawGround(QPainter& p) const
+{
+    // A sheet of ground under the lowest nodes.
+    const Theme& t = paperTheme();
+    const bool y = camera_.upIsY;
+    const double level = y ? mesh_.low.y : mesh_.low.z;
+    const double margin = 0.12 * norm(mesh_.high - mesh_.low);
+    QPolygonF poly;
+    for (const auto& [a, b] : {std::pair{0, 0}, std::pair{1, 0}, std::pair{1, 1}, std::pair{0, 1}}) {
+        Vec3 c;
+        c.x = a ? mesh_.high.x + margin : mesh_.low.x - margin;
+        (y ? c.z : c.y) = b ? (y ? mesh_.high.z : mesh_.high.y) + margin : (y ? mesh_.low.z : mesh_.low.y) - margin;
+        (y ? c.y : c.z) = level;
+        const auto s = camera_.project(c, viewSize());
+        if (!s) return;
+        poly << s->at;
+    }
+    p.setPen(Qt::NoPen);
+    p.setBrush(t.ground);
+    p.drawPolygon(poly);
+}
+
+void FrameView::drawMarks(QPainter& p) const
+{
+    const Theme& t = paperTheme();
+    const Frame& f = doc_.frame();
+    // Supports: a small foot under the node.
+    p.setPen(QPen(t.ink2, 1));
+    p.setBrush(t.panel);
+    for (const Node& n : f.nodes) {
+        if (!n.supported()) continue;
+        const auto s = camera_.project(n.at, viewSize());
+        if (!s) continue;
+        QPolygonF foot;
+        foot << s->at << s->at + QPointF(-4.5, 7) << s->at + QPointF(4.5, 7);
+        p.drawPolygon(foot);
+    }
+    // Warnings: an ochre tick across the middle of the member.
+    if (!doc_.checked() || stop_ != Stop::Check) return;
+    p.setPen(QPen(t.ochre, 2));
+    for (size_t i = 0; i < doc_.model().members().size(); ++i) {
+        const bool warned = std::any_of(doc_.report().results[i].outcomes.begin(), doc_.report().results[i].outcomes.end(), [](const CheckOutcome& o) { return o.status == Status::Warned; });
+        if (!warned || hides(i) || (!doc_.pick().empty() && !doc_.pick().contains(i))) continue;
+        const Member& m = doc_.model().members()[i];
+        const auto a = camera_.project(f.nodes[static_cast<size_t>(m.startNode)].at, viewSize()), b = camera_.project(f.nodes[static_cast<size_t>(m.endNode)].at, viewSize());
+        if (!a || !b) continue;
+        QPointF d = b->at - a->at;
+        const double l = std::hypot(d.x(), d.y());
+        if (l < 12) continue;
+        const QPointF mid = (a->at + b->at) / 2, across = QPointF(-d.y(), d.x()) / l * 4;
+        p.drawLine(mid - across, mid + across);
+    }
+}
+
+void FrameView::drawLabels(QPainter& p) const
+{
+    if (!doc_.checked() || (stop_ != Stop::Check && stop_ != Stop::Size)) return;
+    const Theme& t = paperTheme();
+    // Candidates: at a distance the worst over-limit member of each group; every picked member while they are few.
+    std::map<std::string, size_t> worst;
+    std::vector<size_t> wanted;
+    const auto& members = doc_.model().members();
+    for (size_t i = 0; i < members.size(); ++i) {
+        const MemberResult& r = doc_.report().results[i];
+        if (r.status != Status::Over || hides(i)) continue;
+        const auto [it, fresh] = worst.try_emplace(members[i].group, i);
+        if (!fresh && r.utilisation > doc_.report().results[it->second].utilisation) it->second = i;
+    }
+    if (doc_.pick().size() <= 12)
+        for (const size_t i : doc_.pick()) wanted.push_back(i);
+    if (doc_.pick().empty())
+        for (const auto& [g, i] : worst) wanted.push_back(i);
+    std::sort(wanted.begin(), wanted.end(), [&](size_t a, size_t b) { return doc_.report().results[a].utilisation > doc_.report().results[b].utilisation; });
+    std::vector<QRectF> taken{QRectF(legend_->geometry())};
+    p.setFont(textFont(11, true));
+    const QFontMetricsF fm(p.font());
+    for (const size_t i : wanted) {
+        const auto at = middleOf(i);
+        if (!at || doc_.report().results[i].governing < 0) continue;
+        const MemberResult& r = doc_.report().results[i];
+        const QString text = QString::number(r.utilisation, 'f', 2);
+        const double w = fm.horizontalAdvance(text) + 12;
+        QRectF box(at->x() + 10, at->y() - 26, w, 18);
+        if (std::any_of(taken.begin(), taken.end(), [&](const QRectF& q) { return q.adjusted(-2, -2, 2, 2).intersects(box); }) || !QRectF(rect()).contains(box)) continue;
+        taken.push_back(box);
+        p.setPen(QPen(t.ink, 0.8));
+        p.drawLine(*at, QPointF(box.left() + 4, box.bottom()));
+        p.setPen(QPen(t.hairline, 1));
+        p.setBrush(t.panel);
+        p.drawRoundedRect(box, 4, 4);
+        p.setPen(r.status == Status::Over ? t.red : t.ink);
+        p.drawText(box, Qt::AlignCenter, text);
+    }
+}
+
+QString FrameView::hoverLine() const
+{
+    if (!hovered_ || !doc_.hasFrame() || *hovered_ >= doc_.model().members().size()) return {};
+    const Member& m = doc_.model().members()[*hovered_];
+    const FrameSection& s = doc_.frame().sections[static_cast<size_t>(m.section)];
+    QString out = QString::fromStdString(m.id) + " · " + QString::fromStdString(s.name.empty() ? s.id : s.name);
+    if (!m.group.empty()) out += " · " + QString::fromStdString(m.group);
+    if (!doc_.checked()) return out;
+    const MemberResult& r = doc_.report().results[*hovered_];
+    if (const CheckOutcome* g = r.govern()) {
+        const Standard& st = doc_.model().standardOf(*hovered_);
+        const auto key = st.checks[static_cast<size_t>(g->check)].key;
+        out += QString(" · %1 · %2").arg(r.utilisation, 0, 'f', 2).arg(QString::fromUtf8(key.data(), static_cast<qsizetype>(key.size())));
+        if (g->set >= 0) out += " · " + QString::fromStdString(combinationName(doc_.frame(), doc_.model().forces(), doc_.model().setsFor(st)[static_cast<size_t>(g->set)]));
+    }
+    if (r.status == Status::Unchecked) out += " · not fully checked";
+    return out;
+}
+
+void FrameView::drawHover(QPainter& p) const
+{
+    if (!hovered_ || moving_) return;
+    const QString text = hoverLine();
+    const auto mid = middleOf(*hovered_);
+    if (text.isEmpty() || !mid) return;
+    const Theme& t = paperTheme();
+    p.setFont(textFont(12));
+    const double w = QFontMetricsF(p.font()).horizontalAdvance(text) + 16;
+    QRectF box(cursor_.x() + 14, cursor_.y() - 34, w, 22);
+    if (box.right() > width() - 6) box.moveRight(cursor_.x() - 10);
+    if (box.left() < 6) box.moveLeft(6);
+    if (box.top() < 4) box.moveTop(cursor_.y() + 16);
+    p.setPen(Qt::NoPen);
+    p.setBrush(t.tooltip);
+    p.drawRoundedRect(box, 4, 4);
+    p.setPen(t.tooltipInk);
+    p.drawText(box, Qt::AlignCenter, text);
+}
+
+void FrameView::drawTriad(QPainter& p) const
+{
+    const Theme& t = paperTheme();
+    const QPointF origin(width() - 46, height() - 40);
+    const QMatrix4x4 v = camera_.viewMatrix();
+    static const QColor colours[3] = {"#8A5A2B", "#3E7A4E", "#35507A"};
+    static const char* names[3] = {"X", "Y", "Z"};
+    p.setFont(textFont(10, true));
+    for (int k = 0; k < 3; ++k) {
+        const QVector3D d(v(0, k), v(1, k), v(2, k));
+        const QPointF tip = origin + QPointF(d.x(), -d.y()) * 24;
+        p.setPen(QPen(colours[k], 1.6));
+        p.drawLine(origin, tip);
+        p.setPen(t.ink2);
+        p.drawText(QRectF(tip.x() + d.x() * 8 - 7, tip.y() - d.y() * 8 - 7, 14, 14), Qt::AlignCenter, names[k]);
+    }
+}
+
+std::optional<QPointF> FrameView::middleOf(size_t member) const
+{
+    const Member& m = doc_.model().members()[member];
+    const Frame& f = doc_.frame();
+    const Vec3 mid = 0.5 * (f.nodes[static_cast<size_t>(m.startNode)].at + f.nodes[static_cast<size_t>(m.endNode)].at);
+    const auto s = camera_.project(mid, viewSize());
+    if (!s) return std::nullopt;
+    return s->at;
+}
+
+std::optional<size_t> FrameView::memberAt(QPointF point) const
+{
+    if (!doc_.hasFrame()) return std::nullopt;
+    const Frame& f = doc_.frame();
+    constexpr double reach = 7;
+    std::optional<size_t> best;
+    double bestDistance = reach, bestDepth = 1e9;
+    std::vector<std::optional<Camera::Seen>> seen(f.nodes.size());
+    for (size_t n = 0; n < f.nodes.size(); ++n) seen[n] = camera_.project(f.nodes[n].at, viewSize());
+    for (size_t i = 0; i < doc_.model().members().size(); ++i) {
+        if (hides(i)) continue;
+        for (const MemberPiece& piece : doc_.model().members()[i].pieces) {
+            const Element& e = f.elements[static_cast<size_t>(piece.element)];
+            const auto &a = seen[static_cast<size_t>(e.i)], &b = seen[static_cast<size_t>(e.j)];
+            if (!a || !b) continue;
+            const double d = distanceToSegment(point, a->at, b->at), depth = std::min(a->depth, b->depth);
+            // Clearly nearer to the cursor wins; otherwise the one in front.
+            if (d < bestDistance - 2 || (d < reach && d <= bestDistance + 2 && depth < bestDepth)) best = i, bestDistance = std::min(d, bestDistance), bestDepth = depth;
+        }
+    }
+    return best;
+}
+
+void FrameView::pickBox(const QRectF& box, bool inside, bool add)
+{
+    std::set<size_t> pick = add ? doc_.pick() : std::set<size_t>{};
+    const Frame& f = doc_.frame();
+    for (size_t i = 0; i < doc_.model().members().size(); ++i) {
+        if (hides(i)) continue;
+        bool all = true, any = false;
+        for (const MemberPiece& piece : doc_.model().members()[i].pieces) {
+            const Element& e = f.elements[static_cast<size_t>(piece.element)];
+            const auto a = camera_.project(f.nodes[static_cast<size_t>(e.i)].at, viewSize()), b = camera_.project(f.nodes[static_cast<size_t>(e.j)].at, viewSize());
+            if (!a || !b) {
+                all = false;
+                continue;
+            }
+            all = all && box.contains(a->at) && box.contains(b->at);
+            QPainterPath path(a->at);
+            path.lineTo(b->at);
+            path.lineTo(b->at + QPointF(0.01, 0.01));
+            any = any || box.contains(a->at) || box.contains(b->at) || path.intersects(box);
+        }
+        if (inside ? all : any) pick.insert(i);
+    }
+    doc_.setPick(std::move(pick));
+}
+
+void FrameView::resizeEvent(QResizeEvent* e)
+{
+    QOpenGLWidget::resizeEvent(e);
+    legend_->move(12, height() - legend_->height() - 12);
+}
+
+void FrameView::mousePressEvent(QMouseEvent* e)
+{
+    setFocus();
+    pressed_ = cursor_ = e->position();
+    button_ = e->button();
+    moving_ = boxing_ = false;
+}
+
+void FrameView::mouseMoveEvent(QMouseEvent* e)
+{
+    const QPointF d = e->position() - cursor_;
+    cursor_ = e->position();
+    if (!doc_.hasFrame()) return;
+    if (e->buttons() & Qt::MiddleButton) {
+        moving_ = true;
+        if (e->modifiers() & Qt::ShiftModifier) camera_.pan(d.x(), d.y(), viewSize());
+        else camera_.orbit(d.x(), d.y());
+    } else if (e->buttons() & Qt::LeftButton) {
+        if (!boxing_ && (cursor_ - pressed_).manhattanLength() > 5) boxing_ = true;
+    } else hovered_ = memberAt(cursor_);
+    update();
+}
+
+void FrameView::mouseReleaseEvent(QMouseEvent* e)
+{
+    if (!doc_.hasFrame()) return;
+    const bool add = e->modifiers() & (Qt::ControlModifier | Qt::ShiftModifier);
+    if (e->button() == Qt::LeftButton) {
+        if (boxing_) pickBox(QRectF(pressed_, e->position()).normalized(), e->position().x() >= pressed_.x(), add);
+        else if (const auto m = memberAt(e->position())) {
+            std::set<size_t> pick = add ? doc_.pick() : std::set<size_t>{};
+            if (add && pick.contains(*m)) pick.erase(*m);
+            else pick.insert(*m);
+            doc_.setPick(std::move(pick));
+        } else if (!add) doc_.setPick({});
+    }
+    boxing_ = moving_ = false;
+    button_ = Qt::NoButton;
+    update();
+}
+
+void FrameView::wheelEvent(QWheelEvent* e)
+{
+    camera_.zoom(std::pow(1.0015, e->angleDelta().y()), e->position(), viewSize());
+    update();
+}
+
+void FrameView::keyPressEvent(QKeyEvent* e)
+{
+    // The keyboard alone can do what the mouse does: arrows orbit, Shift+arrows pan, plus and minus zoom, F fits.
+    const bool shift = e->modifiers() & Qt::ShiftModifier;
+    const auto move = [&](double dx, double dy) {
+        if (shift) camera_.pan(dx, dy, viewSize());
+        else camera_.orbit(dx, dy);
+        update();
+    };
+    switch (e->key()) {
+    case Qt::Key_Left: return move(20, 0);
+    case Qt::Key_Right: return move(-20, 0);
+    case Qt::Key_Up: return move(0, 20);
+    case Qt::Key_Down: return move(0, -20);
+    case Qt::Key_Plus:
+    case Qt::Key_Equal: camera_.zoom(1.2, QPointF(width() / 2.0, height() / 2.0), viewSize()); break;
+    case Qt::Key_Minus: camera_.zoom(1 / 1.2, QPointF(width() / 2.0, height() / 2.0), viewSize()); break;
+    case Qt::Key_F: fitFrame(); break;
+    case Qt::Key_Escape: doc_.setPick({}); break;
+    default: QOpenGLWidget::keyPressEvent(e); return;
+    }
+    update();
+}
+
+void FrameView::leaveEvent(QEvent*)
+{
+    hovered_.reset();
+    update();
+}
+
+} // namespace wr

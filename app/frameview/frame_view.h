@@ -1,0 +1,93 @@
+// The frame view: the frame in three dimensions, members coloured by what the stop is about; picking, hovering, labels.
+#pragma once
+
+#include "app/frameview/camera.h"
+#include "app/frameview/frame_mesh.h"
+#include "app/line/line_view.h"
+
+#include <QElapsedTimer>
+#include <QOpenGLBuffer>
+#include <QOpenGLFunctions_3_3_Core>
+#include <QOpenGLShaderProgram>
+#include <QOpenGLVertexArrayObject>
+#include <QOpenGLWidget>
+#include <memory>
+#include <optional>
+#include <set>
+
+namespace wr {
+
+class Document;
+class Legend;
+
+class FrameView : public QOpenGLWidget, protected QOpenGLFunctions_3_3_Core
+{
+    Q_OBJECT
+public:
+    FrameView(Document& doc, QWidget* parent = nullptr);
+    ~FrameView() override;
+
+    void setStop(Stop s);
+    void setSolid(bool on);
+    bool solid() const { return solid_; }
+    void setParallel(bool on);
+    bool parallel() const { return camera_.parallel(); }
+    void fitFrame();
+    void look(double yaw, double pitch);
+    void onlyThese();                 // hides all but the pick
+    void showAll();
+    int hiddenCount() const;
+    bool hides(size_t member) const { return only_ && !only_->contains(member); }
+
+    std::optional<size_t> memberAt(QPointF p) const;
+    std::optional<QPointF> middleOf(size_t member) const;      // on screen, for tests and leaders
+    QString hoverLine() const;                                  // "LEG-NE1 · HSS6X6X5/16 · Legs, lower · 0.63 · interaction · U4E+"
+    Legend& legend() { return *legend_; }
+    double lastFrameMilliseconds() const { return lastFrame_; }
+
+protected:
+    void initializeGL() override;
+    void paintGL() override;
+    void resizeEvent(QResizeEvent*) override;
+    void mousePressEvent(QMouseEvent*) override;
+    void mouseMoveEvent(QMouseEvent*) override;
+    void mouseReleaseEvent(QMouseEvent*) override;
+    void wheelEvent(QWheelEvent*) override;
+    void keyPressEvent(QKeyEvent*) override;
+    void leaveEvent(QEvent*) override;
+
+private:
+    void rebuildMesh();
+    void restyle();                   // colours of members changed
+    void uploadStyles();
+    void drawScene();
+    void drawGround(QPainter& p) const;
+    void drawMarks(QPainter& p) const;
+    void drawLabels(QPainter& p) const;
+    void drawHover(QPainter& p) const;
+    void drawTriad(QPainter& p) const;
+    void drawEmpty(QPainter& p) const;
+    void pickBox(const QRectF& box, bool inside, bool add);
+    QSizeF viewSize() const { return QSizeF(width(), height()); }
+
+    Document& doc_;
+    Legend* legend_;
+    Camera camera_;
+    FrameMesh mesh_;
+    Stop stop_ = Stop::Check;
+    bool solid_ = false;
+    std::optional<std::set<size_t>> only_;
+    std::optional<size_t> hovered_;
+    QPointF cursor_, pressed_;
+    bool boxing_ = false, moving_ = false;
+    Qt::MouseButton button_ = Qt::NoButton;
+    double lastFrame_ = 0;
+
+    bool meshStale_ = true, stylesStale_ = true, ready_ = false;
+    std::unique_ptr<QOpenGLShaderProgram> lineProgram_, solidProgram_;
+    QOpenGLBuffer lineBuffer_{QOpenGLBuffer::VertexBuffer}, solidBuffer_{QOpenGLBuffer::VertexBuffer};
+    QOpenGLVertexArrayObject lineArray_, solidArray_;
+    unsigned styleTexture_ = 0;
+};
+
+} // namespace wr

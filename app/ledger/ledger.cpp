@@ -1,0 +1,186 @@
+#include "app/ledger/ledger.h"
+
+#include "app/shell/document.h"
+#include "render/theme.h"
+
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QItemSelectionModel>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPainter>
+#include <QStyledItemDelegate>
+#include <QTableView>
+#include <QToolButton>
+#include <QVBoxLayout>
+
+namespace wr {
+
+namespace {
+
+// Utilisation as number and bar; strong and in another hue past the limit.
+class UtilisationDelegate : public QStyledItemDelegate
+{
+public:
+    using QStyledItemDelegate::QStyledItemDelegate;
+    void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override
+    {
+        const Theme& t = paperTheme();
+        p->save();
+        p->setRenderHint(QPainter::Antialiasing);
+        if (option.state & QStyle::State_Selected) p->fillRect(option.rect, t.violetTint);
+        const double u = index.data(LedgerModel::UtilisationRole).toDouble();
+        const bool over = u > 1;
+        p->setFont(textFont(12, over));
+        p->setPen(over ? t.red : t.ink);
+        p->drawText(option.rect.adjusted(6, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft, index.data().toString());
+        if (u >= 0) {
+            const QRectF bar(option.rect.left() + 42, option.rect.center().y() - 2.5, std::max(10, option.rect.width() - 54), 6);
+            p->setPen(Qt::NoPen);
+            p->setBrush(t.track);
+            p->drawRoundedRect(bar, 1.5, 1.5);
+            p->setBrush(t.utilisation(u));
+            p->drawRoundedRect(QRectF(bar.left(), bar.top(), bar.width() * std::min(u, 1.25) / 1.25, bar.height()), 1.5, 1.5);
+        }
+        p->restore();
+    }
+};
+
+} // namespace
+
+Ledger::Ledger(Document& doc, QWidget* parent) : QWidget(parent), doc_(doc), model_(new LedgerModel(doc, this)), proxy_(new QSortFilterProxyModel(this)), table_(new QTableView(this)), count_(new QLabel(this)), filter_(new QLineEdit(this))
+{
+    setObjectName("ledger");
+    proxy_->setSourceModel(model_);
+    proxy_->setSortRole(LedgerModel::SortRole);
+    proxy_->setFilterCaseSensitivity(Qt::CaseInsensitive);
+    proxy_->setFilterKeyColumn(-1);
+    table_->setModel(proxy_);
+    table_->setAccessibleName("Ledger");
+    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
+    table_->setSelectionMode(QAbstractItemView::ExtendedSelection);
+    table_->setSortingEnabled(true);
+    table_->setShowGrid(false);
+    table_->setWordWrap(false);
+    table_->setFrameShape(QFrame::NoFrame);
+    table_->setTabKeyNavigation(false);
+    table_->verticalHeader()->hide();
+    table_->verticalHeader()->setDefaultSectionSize(21);
+    table_->horizontalHeader()->setHighlightSections(false);
+    table_->horizontalHeader()->setStretchLastSection(true);
+    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    auto* bar = new QHBoxLayout;
+    bar->setContentsMargins(12, 6, 14, 2);
+    bar->setSpacing(14);
+    const char* names[3] = {"Members", "Groups", "Sections"};
+    for (int i = 0; i < 3; ++i) {
+        auto* b = new QToolButton(this);
+        b->setText(names[i]);
+        b->setCheckable(true);
+        b->setAutoExclusive(true);
+        b->setObjectName("tab");
+        connect(b, &QToolButton::clicked, this, [this, i] { show(static_cast<LedgerKind>(i)); });
+        tabs_[static_cast<size_t>(i)] = b;
+        bar->addWidget(b);
+    }
+    tabs_[0]->setChecked(true);
+    bar->addStretch();
+    filter_->setPlaceholderText("filter rows  ( / )");
+    filter_->setAccessibleName("Filter the ledger");
+    filter_->setClearButtonEnabled(true);
+    filter_->setFixedWidth(170);
+    filter_->installEventFilter(this);
+    bar->addWidget(filter_);
+    bar->addWidget(count_);
+    count_->setObjectName("quiet");
+    auto* all = new QVBoxLayout(this);
+    all->setContentsMargins(0, 0, 0, 0);
+    all->setSpacing(0);
+    all->addLayout(bar);
+    all->addWidget(table_);
+    connect(filter_, &QLineEdit::textChanged, this, [this](const QString& s) {
+        proxy_->setFilterFixedString(s);
+        updateCount();
+    });
+    connect(table_->selectionModel(), &QItemSelectionModel::selectionChanged, this, &Ledger::pickFromTable);
+    connect(&doc_, &Document::pickChanged, this, &Ledger::tableFromPick);
+    connect(model_, &QAbstractItemModel::modelReset, this, [this] {
+        show(model_->kind());
+        tableFromPick();
+    });
+    connect(model_, &QAbstractItemModel::dataChanged, this, &Ledger::updateCount);
+    updateCount();
+}
+
+void Ledger::show(LedgerKind kind)
+{
+    if (kind != model_->kind()) {
+        model_->show(kind);   // comes back here through the reset
+        return;
+    }
+    for (int c = 0; c < model_->columnCount(); ++c) table_->setItemDelegateForColumn(c, nullptr);
+    table_->setItemDelegateForColumn(model_->utilisationColumn(), new UtilisationDelegate(table_));
+    const std::array<std::vector<int>, 3> widths{std::vector<int>{84, 122, 118, 104, 128, 58, 56, 46}, {132, 70, 118, 104, 128, 96, 80}, {132, 70, 104, 128, 96, 80}};
+    const auto& w = widths[static_cast<size_t>(kind)];
+    for (size_t c = 0; c < w.size(); ++c) table_->setColumnWidth(static_cast<int>(c), w[c]);
+    table_->sortByColumn(model_->utilisationColumn(), Qt::DescendingOrder);
+    tabs_[static_cast<size_t>(kind)]->setChecked(true);
+    updateCount();
+}
+
+void Ledger::focusFilter() { filter_->setFocus(Qt::ShortcutFocusReason); }
+
+bool Ledger::eventFilter(QObject* watched, QEvent* e)
+{
+    if (watched == filter_ && e->type() == QEvent::KeyPress && static_cast<QKeyEvent*>(e)->key() == Qt::Key_Escape) {
+        filter_->clear();
+        table_->setFocus();
+        return true;
+    }
+    return QWidget::eventFilter(watched, e);
+}
+
+QString Ledger::shownWords() const
+{
+    QString words = QString("%1 of %2 shown").arg(proxy_->rowCount()).arg(model_->rowCount());
+    if (!doc_.pick().empty()) words += QString(" · %1 picked").arg(doc_.pick().size());
+    return words;
+}
+
+void Ledger::updateCount() { count_->setText(shownWords()); }
+
+void Ledger::pickFromTable()
+{
+    if (own_) return;
+    std::set<size_t> pick;
+    for (const QModelIndex& i : table_->selectionModel()->selectedRows()) {
+        const auto& members = model_->membersOf(proxy_->mapToSource(i).row());
+        pick.insert(members.begin(), members.end());
+    }
+    own_ = true;
+    doc_.setPick(std::move(pick));
+    own_ = false;
+    updateCount();
+}
+
+void Ledger::tableFromPick()
+{
+    updateCount();
+    if (own_) return;
+    own_ = true;
+    QItemSelection selection;
+    QModelIndex first;
+    for (int r = 0; r < proxy_->rowCount(); ++r) {
+        const auto& members = model_->membersOf(proxy_->mapToSource(proxy_->index(r, 0)).row());
+        const bool all = !members.empty() && std::all_of(members.begin(), members.end(), [&](size_t m) { return doc_.pick().contains(m); });
+        if (!all) continue;
+        selection.select(proxy_->index(r, 0), proxy_->index(r, proxy_->columnCount() - 1));
+        if (!first.isValid()) first = proxy_->index(r, 0);
+    }
+    table_->selectionModel()->select(selection, QItemSelectionModel::ClearAndSelect);
+    if (first.isValid()) table_->scrollTo(first);
+    own_ = false;
+}
+
+} // namespace wr

@@ -1,0 +1,46 @@
+// The ledger: the table under the frame, sortable, filtered by text, in step with the pick both ways.
+#pragma once
+
+#include "app/ledger/ledger_model.h"
+
+#include <QSortFilterProxyModel>
+#include <QWidget>
+
+class QLabel;
+class QLineEdit;
+class QTableView;
+class QToolButton;
+
+namespace wr {
+
+class Document;
+
+class Ledger : public QWidget
+{
+    Q_OBJECT
+public:
+    Ledger(Document& doc, QWidget* parent = nullptr);
+    QTableView& table() { return *table_; }
+    LedgerModel& model() { return *model_; }
+    QString shownWords() const;      // "198 of 198 shown"
+    void show(LedgerKind kind);
+    void focusFilter();
+
+protected:
+    bool eventFilter(QObject* watched, QEvent* e) override;
+
+private:
+    void pickFromTable();
+    void tableFromPick();
+    void updateCount();
+    Document& doc_;
+    LedgerModel* model_;
+    QSortFilterProxyModel* proxy_;
+    QTableView* table_;
+    QLabel* count_;
+    QLineEdit* filter_;
+    std::array<QToolButton*, 3> tabs_{};
+    bool own_ = false;
+};
+
+} // namespace wr

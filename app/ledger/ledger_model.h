@@ -1,0 +1,47 @@
+// Rows of the ledger: one per member, group or section, with the texts shown and the keys they are sorted by.
+#pragma once
+
+#include <QAbstractTableModel>
+#include <QString>
+#include <vector>
+
+namespace wr {
+
+class Document;
+
+enum class LedgerKind { Members, Groups, Sections };
+
+class LedgerModel : public QAbstractTableModel
+{
+    Q_OBJECT
+public:
+    enum Role { SortRole = Qt::UserRole + 1, UtilisationRole, StatusRole };
+
+    LedgerModel(Document& doc, QObject* parent = nullptr);
+    void show(LedgerKind kind);
+    LedgerKind kind() const { return kind_; }
+    const std::vector<size_t>& membersOf(int row) const { return rows_[static_cast<size_t>(row)].members; }
+    int utilisationColumn() const;
+
+    int rowCount(const QModelIndex& parent = {}) const override;
+    int columnCount(const QModelIndex& parent = {}) const override;
+    QVariant data(const QModelIndex& index, int role) const override;
+    QVariant headerData(int section, Qt::Orientation o, int role) const override;
+
+private:
+    struct Row
+    {
+        std::vector<size_t> members;   // one for a member row
+        size_t worst = 0;              // the member whose result is shown
+    };
+    void rebuild();
+    void refresh();
+    QString text(const Row& r, int column) const;
+    QVariant sortKey(const Row& r, int column) const;
+
+    Document& doc_;
+    LedgerKind kind_ = LedgerKind::Members;
+    std::vector<Row> rows_;
+};
+
+} // namespace wr

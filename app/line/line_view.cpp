@@ -1,0 +1,180 @@
+#include "app/line/line_view.h"
+
+#include "app/shell/document.h"
+
+#include <QHelpEvent>
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QToolTip>
+#include <algorithm>
+
+namespace wr {
+
+namespace {
+constexpr std::array kNames{"Frame", "Members", "Restraint", "Briefs", "Check", "Size", "Report"};
+constexpr double kFirst = 56, kSpacing = 108, kRail = 22;
+} // namespace
+
+QString stopName(Stop s) { return kNames[static_cast<size_t>(s)]; }
+
+QString stopPromise(Stop s)
+{
+    switch (s) {
+    case Stop::Members: return "Here chains of elements will be joined and split into members, each with the reason of the rule that formed it.";
+    case Stop::Restraint: return "Here you will see and edit what holds each member, in which direction, and the lengths that follow.";
+    case Stop::Briefs: return "Here briefs will say which modes count for a kind of member, with which factors and limits.";
+    case Stop::Report: return "Here the calculations of chosen members will be put together into a report to sign.";
+    default: return {};
+    }
+}
+
+LineView::LineView(Document& doc, QWidget* parent) : QWidget(parent), doc_(doc)
+{
+    setFixedHeight(62);
+    setFocusPolicy(Qt::TabFocus);
+    setAccessibleName("The line");
+    setAccessibleDescription("The seven stops of the work; keys 1 to 7 ride to a stop");
+    for (const auto signal : {&Document::opened, &Document::resultsChanged, &Document::modelChanged, &Document::historyChanged}) connect(&doc_, signal, this, qOverload<>(&QWidget::update));
+}
+
+void LineView::ride(Stop s)
+{
+    if (s == current_) return;
+    current_ = s;
+    update();
+    Q_EMIT rode(s);
+}
+
+QRectF LineView::stopArea(Stop s) const { return {kFirst + kSpacing * static_cast<int>(s) - 42, 4, 84, 54}; }
+
+int LineView::openCount(Stop s) const
+{
+    if (!doc_.hasFrame()) return -1;
+    int n = 0;
+    const auto count = [&](auto&& wants) { return static_cast<int>(std::count_if(doc_.findings().begin(), doc_.findings().end(), [&](const Finding& f) { return f.severity != Severity::Note && wants(f.code); })); };
+    switch (s) {
+    case Stop::Frame: n = count([](const std::string& c) { return c.starts_with("analysis") || c.starts_with("combination") || c.starts_with("case") || c.starts_with("forces"); }); break;
+    case Stop::Members: n = count([](const std::string& c) { return c == "member.chain"; }); break;
+    case Stop::Restraint: n = count([](const std::string& c) { return c == "member.free-end"; }); break;
+    case Stop::Briefs: n = -1; break;
+    case Stop::Check: n = doc_.checked() ? doc_.report().counts.over + doc_.report().counts.unchecked : -1; break;
+    case Stop::Size: n = doc_.forcesFit() ? -1 : 1; break;
+    case Stop::Report: n = -1; break;
+    }
+    return n;
+}
+
+QString LineView::figures() const
+{
+    if (!doc_.hasFrame()) return {};
+    const auto& c = doc_.report().counts;
+    const auto& u = doc_.units();
+    QString mass;
+    if (u.mass == "lb") mass = QString("%1 kip").arg(doc_.mass() / kPoundMass / 1000, 0, 'f', 1);
+    else mass = QString("%1 t").arg(doc_.mass() / 1000, 0, 'f', 1);
+    if (!doc_.checked()) return QString("%1 members · %2").arg(doc_.model().members().size()).arg(mass);
+    QString out = QString("%1 members · %2 over").arg(doc_.model().members().size()).arg(c.over);
+    if (c.unchecked > 0) out += QString(" · %1 unchecked").arg(c.unchecked);
+    return out + QString(" · top %1 · %2").arg(c.top, 0, 'f', 2).arg(mass);
+}
+
+QString LineView::situation() const
+{
+    if (!doc_.hasFrame()) return {};
+    const auto& s = doc_.model().standard();
+    QString out = QString::fromUtf8(s.title.data(), static_cast<qsizetype>(s.title.size()));
+    if (!doc_.hasForces()) return out + " · no forces: analyse the frame";
+    const auto& t = doc_.model().forces();
+    const bool second = std::any_of(t.sets.begin(), t.sets.end(), [&](const ForceSet& f) { return t.inSecond(f.combination); });
+    return out + (second ? " · second order" : " · first order") + (doc_.forcesFit() ? " · forces fit sizes" : " · forces belong to other sizes");
+}
+
+void LineView::paintEvent(QPaintEvent*)
+{
+    const Theme& t = paperTheme();
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.fillRect(rect(), t.panel);
+    p.setPen(QPen(t.hairline, 1));
+    p.drawLine(0, height() - 1, width(), height() - 1);
+    // Two rails on sleepers.
+    const double x0 = kFirst, x1 = kFirst + kSpacing * (kStops - 1);
+    p.setPen(QPen(t.hairline, 2));
+    for (double x = x0; x <= x1; x += 6) p.drawLine(QPointF(x, kRail - 3.5), QPointF(x, kRail + 3.5));
+    p.setPen(QPen(QColor("#B9B2A2"), 1));
+    p.drawLine(QPointF(x0, kRail - 2), QPointF(x1, kRail - 2));
+    p.drawLine(QPointF(x0, kRail + 2), QPointF(x1, kRail + 2));
+    for (int i = 0; i < kStops; ++i) {
+        const Stop s = static_cast<Stop>(i);
+        const bool here = s == current_;
+        const QPointF c(kFirst + kSpacing * i, kRail);
+        if (here) {
+            p.setPen(Qt::NoPen);
+            p.setBrush(t.violetTint);
+            p.drawRoundedRect(stopArea(s), 7, 7);
+        }
+        const QColor ink = here ? t.violet : t.ink;
+        const int n = openCount(s);
+        p.setPen(QPen(ink, 2));
+        p.setBrush(t.panel);
+        p.drawEllipse(c, 7.5, 7.5);
+        p.setPen(Qt::NoPen);
+        p.setBrush(ink);
+        if (n == 0) p.drawEllipse(c, 4.5, 4.5);
+        else if (n > 0) p.drawPie(QRectF(c.x() - 4.5, c.y() - 4.5, 9, 9), 90 * 16, 180 * 16);
+        if (n > 0) {
+            p.setPen(s == Stop::Check ? t.red : QColor("#8A6411"));
+            p.setFont(textFont(10, true));
+            p.drawText(QRectF(c.x() + 9, c.y() - 16, 30, 12), Qt::AlignLeft, QString::number(n));
+        }
+        p.setPen(here ? t.violet : t.ink);
+        p.setFont(textFont(12, here));
+        p.drawText(QRectF(c.x() - 50, kRail + 12, 100, 20), Qt::AlignCenter, stopName(s));
+    }
+    if (hasFocus()) {
+        p.setPen(QPen(t.violet, 1, Qt::DotLine));
+        p.setBrush(Qt::NoBrush);
+        p.drawRoundedRect(stopArea(current_).adjusted(1, 1, -1, -1), 6, 6);
+    }
+    if (doc_.hasFrame()) {
+        const QRectF area(x1 + 50, 0, width() - x1 - 66, height());
+        p.setPen(t.ink);
+        p.setFont(textFont(12.5, true));
+        p.drawText(QRectF(area.left(), 11, area.width(), 18), Qt::AlignRight | Qt::AlignVCenter, figures());
+        p.setFont(textFont(11.5));
+        p.setPen(!doc_.hasForces() || !doc_.forcesFit() ? t.red : t.ink2);
+        p.drawText(QRectF(area.left(), 32, area.width(), 18), Qt::AlignRight | Qt::AlignVCenter, situation());
+    }
+}
+
+void LineView::mousePressEvent(QMouseEvent* e)
+{
+    for (int i = 0; i < kStops; ++i)
+        if (stopArea(static_cast<Stop>(i)).contains(e->position())) ride(static_cast<Stop>(i));
+}
+
+void LineView::keyPressEvent(QKeyEvent* e)
+{
+    const int i = static_cast<int>(current_);
+    if (e->key() == Qt::Key_Right && i + 1 < kStops) ride(static_cast<Stop>(i + 1));
+    else if (e->key() == Qt::Key_Left && i > 0) ride(static_cast<Stop>(i - 1));
+    else QWidget::keyPressEvent(e);
+}
+
+bool LineView::event(QEvent* e)
+{
+    if (e->type() == QEvent::ToolTip) {
+        auto* h = static_cast<QHelpEvent*>(e);
+        for (int i = 0; i < kStops; ++i)
+            if (const auto s = static_cast<Stop>(i); stopArea(s).contains(h->pos())) {
+                const int n = openCount(s);
+                QToolTip::showText(h->globalPos(), stopName(s) + (n > 0 ? QString(": %1 open").arg(n) : n == 0 ? ": settled" : ": nothing yet") + QString("  (key %1)").arg(i + 1));
+                return true;
+            }
+        QToolTip::hideText();
+    }
+    return QWidget::event(e);
+}
+
+} // namespace wr

@@ -1,0 +1,23 @@
+#include "app/shell/main_window.h"
+
+#include <QApplication>
+#include <QSurfaceFormat>
+
+int main(int argc, char** argv)
+{
+    QSurfaceFormat format;
+    format.setVersion(3, 3);
+    format.setProfile(QSurfaceFormat::CoreProfile);
+    format.setSamples(4);
+    format.setDepthBufferSize(24);
+    QSurfaceFormat::setDefaultFormat(format);
+    QApplication app(argc, argv);
+    QApplication::setOrganizationName("Wren Rail");
+    QApplication::setApplicationName("wrenrail");
+    QApplication::setApplicationVersion(WREN_VERSION);
+    wr::MainWindow window;
+    const QStringList arguments = QApplication::arguments();
+    if (arguments.size() > 1) window.open(arguments[1] == "--demo" ? QString(":/demo/marrow-hill.frame.json") : arguments[1]);
+    window.show();
+    return QApplication::exec();
+}

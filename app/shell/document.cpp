@@ -1,0 +1,267 @@
+#include "app/shell/document.h"
+
+#include "core/audit/audit.h"
+#include "core/files/frame_reader.h"
+#include "core/files/frame_writer.h"
+
+#include <QFile>
+#include <QFileInfo>
+#include <algorithm>
+#include <chrono>
+
+namespace wr {
+
+namespace {
+
+Loaded<Frame> readAny(const QString& path)
+{
+    if (!path.startsWith(":/")) return readFrameFile(path.toStdString());
+    QFile f(path);   // a demo frame inside the program
+    if (!f.open(QIODevice::ReadOnly)) return {};
+    const QByteArray bytes = f.readAll();
+    return readFrame(std::string_view(bytes.constData(), static_cast<size_t>(bytes.size())));
+}
+
+} // namespace
+
+Document::Document(QObject* parent) : QObject(parent), standards_(std::make_shared<const std::vector<Standard>>(shippedStandards())), jobs_(this) {}
+
+Document::~Document() { jobs_.cancelAll(); }
+
+QString Document::title() const
+{
+    if (!frame_) return "Wren Rail";
+    return frame_->title.empty() ? QFileInfo(path_).fileName() : QString::fromStdString(frame_->title);
+}
+
+const UnitSystem& Document::units() const
+{
+    static const UnitSystem none;
+    return frame_ ? frame_->units : none;
+}
+
+void Document::open(const QString& path)
+{
+    jobs_.cancel("check");
+    jobs_.cancel("rungs");
+    jobs_.start("open", [this, path](Progress& progress) -> Jobs::Finish {
+        progress.at(0.0, "reading");
+        auto loaded = std::make_shared<Loaded<Frame>>(readAny(path));
+        if (!loaded->ok())
+            return [this, path, loaded] {
+                faults_ = loaded->findings;
+                Q_EMIT faulted(path);
+            };
+        auto frame = std::make_shared<Frame>(std::move(*loaded->value));
+        auto forces = std::make_shared<ForceTable>();
+        if (!frame->results.empty()) *forces = givenForces(*frame, loaded->findings);
+        else {
+            progress.at(0.2, "analysing");
+            AnalysisResult r = analyseLinear(*frame, {}, progress);
+            loaded->findings.insert(loaded->findings.end(), r.findings.begin(), r.findings.end());
+            if (r.ok) *forces = std::move(r.forces);
+        }
+        return [this, path, frame, forces, loaded] {
+            path_ = path;
+            history_ = {};
+            pick_.clear();
+            rungs_ = {};
+            adopt(frame, forces, loaded->findings);
+            Q_EMIT opened();
+            Q_EMIT historyChanged();
+            Q_EMIT pickChanged();
+            check({});
+        };
+    });
+}
+
+void Document::adopt(std::shared_ptr<Frame> frame, std::shared_ptr<const ForceTable> forces, std::vector<Finding> findings)
+{
+    frame_ = std::move(frame);
+    forces_ = std::move(forces);
+    readFindings_ = std::move(findings);
+    report_ = {};
+    checked_ = false;
+    rebuild();
+}
+
+void Document::rebuild()
+{
+    model_ = std::make_shared<const CheckModel>(frame_, forces_, standards_);
+    forcesFit_ = forces_->empty() || forces_->sizes == sizesFingerprint(*frame_);
+    mass_ = 0;
+    for (const Element& e : frame_->elements)
+        mass_ += frame_->length(e) * frame_->sections[static_cast<size_t>(e.section)].properties.a * frame_->materials[static_cast<size_t>(e.material)].density;
+    report_.results.resize(model_->members().size());
+    collectFindings();
+}
+
+void Document::collectFindings()
+{
+    findings_ = readFindings_;
+    for (auto&& more : {audit(*model_), checked_ ? auditResults(*model_, report_) : std::vector<Finding>{}}) findings_.insert(findings_.end(), more.begin(), more.end());
+}
+
+bool Document::save(const QString& path, QString* why)
+{
+    const auto written = writeFrameFile(*frame_, path.toStdString());
+    if (!written) {
+        *why = QString::fromStdString(written.error());
+        return false;
+    }
+    path_ = path;
+    history_.markSaved();
+    Q_EMIT historyChanged();
+    return true;
+}
+
+QString Document::run(const Edit& e)
+{
+    if (!frame_) return "open a frame first";
+    auto next = std::make_shared<Frame>(*frame_);
+    const auto done = history_.run(*next, e);
+    if (!done) return QString::fromStdString(done.error());
+    frame_ = std::move(next);
+    applied(*done);
+    return {};
+}
+
+void Document::undo()
+{
+    if (!frame_ || !history_.canUndo()) return;
+    auto next = std::make_shared<Frame>(*frame_);
+    const auto done = history_.undo(*next);
+    frame_ = std::move(next);
+    if (done) applied(*done);
+}
+
+void Document::redo()
+{
+    if (!frame_ || !history_.canRedo()) return;
+    auto next = std::make_shared<Frame>(*frame_);
+    const auto done = history_.redo(*next);
+    frame_ = std::move(next);
+    if (done) applied(*done);
+}
+
+void Document::applied(const Applied& a)
+{
+    const bool sizes = a.sizes;
+    const std::vector<std::string> touched = a.members;
+    // Declaring members that were formed by rule moves them to the front of the list: the pick follows by name.
+    const auto names = [&] {
+        std::vector<std::string> out;
+        for (const Member& m : model_->members()) out.push_back(m.id);
+        return out;
+    };
+    const std::vector<std::string> before = names();
+    rebuild();
+    const std::vector<std::string> after = names();
+    const bool all = touched.empty() || before != after;
+    if (before != after) {
+        std::set<std::string> wanted;
+        for (const size_t i : pick_) wanted.insert(before[i]);
+        pick_.clear();
+        for (size_t i = 0; i < after.size(); ++i)
+            if (wanted.contains(after[i])) pick_.insert(i);
+        report_.results.assign(after.size(), {});
+        checked_ = false;
+        Q_EMIT pickChanged();
+    }
+    Q_EMIT historyChanged();
+    Q_EMIT modelChanged();
+    if (sizes) Q_EMIT sizesChanged();
+    check(all ? std::vector<std::string>{} : touched);
+}
+
+void Document::check(const std::vector<std::string>& touched)
+{
+    const auto& members = model_->members();
+    if (touched.empty())
+        for (size_t i = 0; i < members.size(); ++i) pending_.insert(i);
+    else {
+        const std::set<std::string> names(touched.begin(), touched.end());
+        for (size_t i = 0; i < members.size(); ++i)
+            if (names.contains(members[i].id)) pending_.insert(i);
+    }
+    std::erase_if(pending_, [&](size_t i) { return i >= members.size(); });
+    std::vector<size_t> which(pending_.begin(), pending_.end());
+    auto model = model_;
+    jobs_.start("check", [this, model, which](Progress& progress) -> Jobs::Finish {
+        auto report = std::make_shared<CheckReport>();
+        const auto begin = std::chrono::steady_clock::now();
+        if (!which.empty()) model->checkAll(*report, progress, which);
+        const double seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
+        return [this, model, which, report, seconds] {
+            if (model != model_) return;   // a newer edit is being checked; its pending set holds these members too
+            for (const size_t i : which) report_.results[i] = std::move(report->results[i]);
+            report_.standard = report->standard;
+            report_.count(model_->members());
+            pending_.clear();
+            checked_ = true;
+            checkSeconds_ = seconds;
+            collectFindings();
+            Q_EMIT resultsChanged();
+        };
+    });
+}
+
+void Document::analyseAgain()
+{
+    if (!frame_) return;
+    auto frame = frame_;
+    jobs_.start("open", [this, frame](Progress& progress) -> Jobs::Finish {
+        auto r = std::make_shared<AnalysisResult>(analyseLinear(*frame, {}, progress));
+        return [this, frame, r] {
+            if (frame != frame_) return analyseAgain();   // edited meanwhile
+            std::erase_if(readFindings_, [](const Finding& f) { return f.code.starts_with("analysis."); });
+            readFindings_.insert(readFindings_.end(), r->findings.begin(), r->findings.end());
+            if (r->ok) {
+                forces_ = std::make_shared<const ForceTable>(std::move(r->forces));
+                auto next = std::make_shared<Frame>(*frame_);
+                next->results.clear();   // results of the file belong to other sizes
+                frame_ = std::move(next);
+            }
+            rebuild();
+            Q_EMIT modelChanged();
+            check({});
+        };
+    });
+}
+
+void Document::evaluate(const std::vector<size_t>& members, const LadderLimits& limits)
+{
+    if (!model_) return;
+    auto model = model_;
+    jobs_.start("rungs", [this, model, members, limits](Progress& progress) -> Jobs::Finish {
+        auto table = std::make_shared<RungTable>(evaluateRungs(*model, shippedCatalogue(), members, limits, progress));
+        return [this, model, table] {
+            if (table->cancelled) return;
+            rungs_ = std::move(*table);
+            Q_EMIT rungsReady();
+        };
+    });
+}
+
+void Document::setPick(std::set<size_t> members)
+{
+    if (model_) std::erase_if(members, [&](size_t i) { return i >= model_->members().size(); });
+    if (members == pick_) return;
+    pick_ = std::move(members);
+    Q_EMIT pickChanged();
+}
+
+std::vector<MemberRef> Document::refs(const std::set<size_t>& members) const
+{
+    std::vector<MemberRef> out;
+    for (const size_t i : members) {
+        const Member& m = model_->members()[i];
+        MemberRef r;
+        r.id = m.id;
+        for (const MemberPiece& p : m.pieces) r.elements.push_back(p.element);
+        out.push_back(std::move(r));
+    }
+    return out;
+}
+
+} // namespace wr

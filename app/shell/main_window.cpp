@@ -1,0 +1,405 @@
+#include "app/shell/main_window.h"
+
+#include "app/bench/bench.h"
+#include "app/bench/member_bench.h"
+#include "app/bench/size_bench.h"
+#include "app/frameview/frame_view.h"
+#include "app/ledger/ledger.h"
+#include "app/shell/document.h"
+#include "app/shell/opengl.h"
+#include "app/shell/start_view.h"
+#include "app/size/candidate_view.h"
+#include "app/tray/tray.h"
+#include "render/theme.h"
+
+#include <QApplication>
+#include <QCloseEvent>
+#include <QFileDialog>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QMenu>
+#include <QMenuBar>
+#include <QMessageBox>
+#include <QMimeData>
+#include <QScrollArea>
+#include <QSettings>
+#include <QShortcut>
+#include <QSplitter>
+#include <QStatusBar>
+#include <QToolButton>
+#include <QVBoxLayout>
+
+namespace wr {
+
+QString styleSheet()
+{
+    const Theme& t = paperTheme();
+    QString s = R"(
+        * { font-family: Inter, sans-serif; font-size: 12px; color: @ink; }
+        QMainWindow, QMenuBar, QStatusBar { background: @window; }
+        QMenuBar { padding: 2px 8px; } QMenuBar::item { padding: 4px 9px; background: transparent; border-radius: 4px; }
+        QMenuBar::item:selected { background: @tint; } QMenu { background: @panel; border: 1px solid @hair; padding: 4px; }
+        QMenu::item { padding: 4px 22px; border-radius: 3px; } QMenu::item:selected { background: @tint; } QMenu::item:disabled { color: @ink3; }
+        QMenu::separator { height: 1px; background: @hair; margin: 4px 8px; }
+        QStatusBar { border-top: 1px solid @hair; } QStatusBar::item { border: none; }
+        QStatusBar QLabel, QLabel#bar { color: @ink2; font-size: 11.5px; }
+        QWidget#bench, QWidget#ledger, QWidget#start, QScrollArea, QScrollArea > QWidget > QWidget { background: @panel; }
+        QWidget#bench { border-left: 1px solid @hair; }
+        QLabel#head { font-weight: 600; color: @ink2; padding-top: 6px; } QLabel#quiet { color: @ink2; font-size: 11.5px; }
+        QLabel#title { font-size: 15px; font-weight: 600; } QLabel#big { font-size: 21px; font-weight: 600; }
+        QLabel#trouble { color: @red; } QLabel#warning { color: #7A5A10; background: @ochreTint; border: 1px solid #E6D3A0; border-radius: 5px; padding: 6px; }
+        QTableView, QTableWidget, QListWidget { background: @panel; border: none; selection-background-color: @tint; selection-color: @ink; alternate-background-color: @panel; outline: 0; }
+        QTableView::item { padding-left: 6px; border: none; } QTableView::item:selected, QListWidget::item:selected { background: @tint; color: @ink; }
+        QListWidget::item { padding: 5px 2px; border-bottom: 1px solid #EFEBE2; }
+        QHeaderView { background: @panel; } QHeaderView::section { background: @panel; color: @ink2; border: none; border-bottom: 1px solid @hair; padding: 3px 6px; font-weight: 600; font-size: 11px; }
+        QToolButton { border: none; padding: 3px 7px; background: transparent; border-radius: 4px; } QToolButton:hover { background: @tint; }
+        QToolButton#tab { border-radius: 0; padding: 3px 1px 4px 1px; color: @ink2; } QToolButton#tab:hover { background: transparent; color: @ink; }
+        QToolButton#tab:checked { color: @ink; font-weight: 600; border-bottom: 2px solid @violet; }
+        QToolButton#tab:focus { border-bottom: 2px dotted @violet; }
+        QToolButton#view { background: @panel; border: 1px solid @hair; color: @ink2; } QToolButton#view:checked { background: @tint; color: @violet; font-weight: 600; }
+        QPushButton { background: @panel; border: 1px solid @hair; border-radius: 5px; padding: 5px 12px; } QPushButton:hover { border-color: @violet; } QPushButton:focus { border-color: @violet; }
+        QPushButton#primary { background: @violet; color: #FFFFFF; border-color: @violet; font-weight: 600; } QPushButton#primary:disabled, QPushButton:disabled { background: @track; color: @ink3; border-color: @track; }
+        QPushButton#link { border: none; color: @violet; padding: 2px 0; text-align: left; background: transparent; } QPushButton#link:hover { text-decoration: underline; } QPushButton#link:focus { text-decoration: underline; }
+        QLineEdit, QComboBox { background: #FFFFFF; border: 1px solid @hair; border-radius: 4px; padding: 2px 5px; min-height: 18px; selection-background-color: @violet; selection-color: #FFFFFF; }
+        QLineEdit:focus, QComboBox:focus { border-color: @violet; }
+        QComboBox::drop-down { border: none; width: 16px; } QComboBox::down-arrow { width: 0; height: 0; border-left: 4px solid @panel; border-right: 4px solid @panel; border-top: 5px solid @ink2; }
+        QComboBox QAbstractItemView { background: @panel; border: 1px solid @hair; selection-background-color: @tint; selection-color: @ink; }
+        QSplitter::handle { background: @hair; } QToolTip { background: @ink; color: @panel; border: none; padding: 4px; }
+        QScrollBar:vertical { background: transparent; width: 9px; margin: 0; } QScrollBar::handle:vertical { background: #CFC9BB; border-radius: 4px; min-height: 30px; }
+        QScrollBar:horizontal { background: transparent; height: 9px; } QScrollBar::handle:horizontal { background: #CFC9BB; border-radius: 4px; }
+        QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; } QScrollBar::add-page, QScrollBar::sub-page { background: transparent; }
+    )";
+    const std::pair<const char*, QColor> colours[] = {{"@ochreTint", t.ochreTint}, {"@window", t.window}, {"@panel", t.panel}, {"@hair", t.hairline}, {"@ink2", t.ink2}, {"@ink3", t.ink3}, {"@ink", t.ink},
+                                                      {"@violet", t.violet}, {"@tint", t.violetTint}, {"@red", t.red}, {"@track", t.track}};
+    for (const auto& [name, c] : colours) s.replace(name, c.name());
+    return s;
+}
+
+MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), doc_(new Document(this)), line_(new LineView(*doc_)), tray_(new Tray(*doc_)), ledger_(new Ledger(*doc_)), bench_(new Bench(*doc_)), start_(new StartView),
+      candidates_(new CandidateView(*doc_, bench_->size())), pages_(new QStackedWidget), bottom_(new QStackedWidget), left_(new QLabel), right_(new QLabel), title_(new QLabel), unitsLabel_(new QLabel)
+{
+    setStyleSheet(styleSheet());
+    setAcceptDrops(true);
+    resize(1280, 800);
+    askUnsaved = [this] {
+        QMessageBox box(QMessageBox::Question, "Wren Rail", doc_->title() + " has changes that are not saved.", QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, this);
+        const int answer = box.exec();
+        return answer == QMessageBox::Save ? 2 : answer == QMessageBox::Discard ? 1 : 0;
+    };
+    buildCentre();
+    buildMenus();
+    statusBar()->setSizeGripEnabled(false);
+    statusBar()->addWidget(left_, 1);
+    statusBar()->addPermanentWidget(right_);
+    connect(line_, &LineView::rode, this, &MainWindow::ride);
+    connect(start_, &StartView::wantOpen, this, [this](const QString& p) { p.isEmpty() ? openAsk() : open(p); });
+    connect(start_, &StartView::wantBack, this, [this] {
+        if (doc_->hasFrame()) pages_->setCurrentIndex(1);
+        else start_->showWelcome(recent());
+    });
+    connect(doc_, &Document::opened, this, [this] {
+        pages_->setCurrentIndex(1);
+        if (!doc_->path().startsWith(":/")) remember(doc_->path());
+        refreshTitle();
+    });
+    connect(doc_, &Document::faulted, this, [this](const QString& path) {
+        start_->showFaults(path, doc_->faults());
+        pages_->setCurrentIndex(0);
+        refreshStatus();
+    });
+    for (const auto signal : {&Document::pickChanged, &Document::resultsChanged, &Document::opened}) connect(doc_, signal, this, &MainWindow::refreshStatus);
+    connect(doc_, &Document::historyChanged, this, [this] {
+        refreshTitle();
+        refreshStatus();
+    });
+    connect(&doc_->jobs(), &Jobs::progressed, this, [this](const QString& what, double fraction) {
+        progress_ = doc_->jobs().running() ? QString("%1 %2 %").arg(what).arg(std::lround(fraction * 100)) : QString();
+        refreshStatus();
+    });
+    connect(&doc_->jobs(), &Jobs::idle, this, [this] {
+        progress_.clear();
+        refreshStatus();
+    });
+    for (int i = 0; i < kStops; ++i) {
+        auto* key = new QShortcut(QKeySequence(Qt::Key_1 + i), this);
+        connect(key, &QShortcut::activated, this, [this, i] { line_->ride(static_cast<Stop>(i)); });
+    }
+    auto* slash = new QShortcut(QKeySequence(Qt::Key_Slash), this);
+    connect(slash, &QShortcut::activated, ledger_, &Ledger::focusFilter);
+    start_->showWelcome(recent());
+    refreshTitle();
+    refreshStatus();
+}
+
+MainWindow::~MainWindow() { doc_->jobs().cancelAll(); }
+
+void MainWindow::buildCentre()
+{
+    QWidget* picture = nullptr;
+    if (const QString trouble = openGlTrouble(); trouble.isEmpty()) {
+        view_ = new FrameView(*doc_);
+        picture = view_;
+        auto* corner = new QWidget(view_);
+        auto* row = new QHBoxLayout(corner);
+        row->setContentsMargins(10, 10, 10, 0);
+        row->setSpacing(4);
+        lines_ = new QToolButton;
+        solid_ = new QToolButton;
+        shown_ = new QLabel;
+        shown_->setObjectName("bar");
+        int n = 0;
+        for (auto* b : {lines_, solid_}) {
+            b->setObjectName("view");
+            b->setCheckable(true);
+            b->setAutoExclusive(true);
+            b->setFocusPolicy(Qt::NoFocus);
+            b->setText(n++ == 0 ? "Lines" : "Solid");
+            row->addWidget(b);
+        }
+        row->addSpacing(8);
+        row->addWidget(shown_);
+        row->addStretch();
+        lines_->setChecked(true);
+        connect(lines_, &QToolButton::clicked, this, [this] { view_->setSolid(false); });
+        connect(solid_, &QToolButton::clicked, this, [this] { view_->setSolid(true); });
+        corner->setFixedSize(420, 40);
+    } else {
+        auto* words = new QLabel(trouble);
+        words->setWordWrap(true);
+        words->setAlignment(Qt::AlignCenter);
+        words->setObjectName("noOpenGl");
+        words->setMargin(40);
+        picture = words;
+    }
+    bottom_->addWidget(ledger_);
+    bottom_->addWidget(candidates_);
+    auto* middle = new QSplitter(Qt::Vertical);
+    middle->addWidget(picture);
+    middle->addWidget(bottom_);
+    middle->setStretchFactor(0, 3);
+    middle->setStretchFactor(1, 1);
+    middle->setSizes({470, 190});
+    middle->setHandleWidth(2);
+    auto* trayArea = new QScrollArea;
+    trayArea->setWidget(tray_);
+    trayArea->setWidgetResizable(true);
+    trayArea->setFrameShape(QFrame::NoFrame);
+    trayArea->setFixedWidth(208);
+    trayArea->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto* work = new QWidget;
+    auto* row = new QHBoxLayout(work);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(0);
+    row->addWidget(trayArea);
+    row->addWidget(middle, 1);
+    row->addWidget(bench_);
+    pages_->addWidget(start_);
+    pages_->addWidget(work);
+    auto* centre = new QWidget;
+    auto* all = new QVBoxLayout(centre);
+    all->setContentsMargins(0, 0, 0, 0);
+    all->setSpacing(0);
+    all->addWidget(line_);
+    all->addWidget(pages_, 1);
+    setCentralWidget(centre);
+}
+
+void MainWindow::buildMenus()
+{
+    QMenu* file = menuBar()->addMenu("&File");
+    file->addAction("&Open…", QKeySequence::Open, this, &MainWindow::openAsk);
+    QMenu* demo = file->addMenu("Open a &demo frame");
+    for (const DemoFrame& d : demoFrames()) demo->addAction(d.title, this, [this, path = d.path] { open(path); });
+    recentMenu_ = file->addMenu("Open &recent");
+    connect(recentMenu_, &QMenu::aboutToShow, this, &MainWindow::fillRecent);
+    file->addSeparator();
+    file->addAction("&Save", QKeySequence::Save, this, &MainWindow::save);
+    file->addAction("Save &as…", QKeySequence("Ctrl+Shift+S"), this, &MainWindow::saveAs);
+    file->addSeparator();
+    file->addAction("&Quit", QKeySequence::Quit, this, &QWidget::close);
+
+    QMenu* edit = menuBar()->addMenu("&Edit");
+    undo_ = edit->addAction("&Undo", QKeySequence::Undo, doc_, &Document::undo);
+    redo_ = edit->addAction("&Redo", QKeySequence("Ctrl+Shift+Z"), doc_, &Document::redo);
+    edit->addSeparator();
+    edit->addAction("Pick &all", QKeySequence::SelectAll, this, [this] {
+        std::set<size_t> all;
+        if (doc_->hasFrame())
+            for (size_t i = 0; i < doc_->model().members().size(); ++i) all.insert(i);
+        doc_->setPick(std::move(all));
+    });
+    edit->addAction("Pick &nothing", QKeySequence("Ctrl+Shift+A"), this, [this] { doc_->setPick({}); });
+    edit->addAction("&Filter the ledger   /", this, [this] { ledger_->focusFilter(); });
+
+    QMenu* view = menuBar()->addMenu("&View");
+    if (view_) {
+        view->addAction("&Lines or solid sections", QKeySequence("S"), this, [this] {
+            view_->setSolid(!view_->solid());
+            (view_->solid() ? solid_ : lines_)->setChecked(true);
+        });
+        view->addAction("&Parallel or perspective", QKeySequence("P"), this, [this] { view_->setParallel(!view_->parallel()); });
+        view->addAction("&Fit the frame   F", this, [this] { view_->fitFrame(); });
+        const struct
+        {
+            const char* name;
+            double yaw, pitch;
+        } looks[] = {{"From the &front", -90, 0}, {"From the &right", 0, 0}, {"From &above", -90, 89}, {"From a &corner", -52, 20}};
+        for (const auto& l : looks)
+            view->addAction(l.name, this, [this, l] {
+                view_->look(l.yaw, l.pitch);
+                view_->fitFrame();
+            });
+        view->addSeparator();
+        view->addAction("&Only these", QKeySequence("H"), this, [this] {
+            view_->onlyThese();
+            refreshStatus();
+        });
+        view->addAction("&All", QKeySequence("Shift+H"), this, [this] {
+            view_->showAll();
+            refreshStatus();
+        });
+    }
+    QMenu* frame = menuBar()->addMenu("F&rame");
+    frame->addAction("&Analyse again", QKeySequence("F5"), doc_, &Document::analyseAgain);
+    QMenu* standard = frame->addMenu("Design &standard");
+    for (const Standard& s : shippedStandards())
+        standard->addAction(QString::fromUtf8(s.title.data(), static_cast<qsizetype>(s.title.size())), this, [this, key = std::string(s.key)] { doc_->run(SetStandard{key}); });
+
+    QMenu* help = menuBar()->addMenu("&Help");
+    help->addAction("&Keys and mouse", this, [this] {
+        QMessageBox::information(this, "Keys and mouse",
+                                 "1 … 7   ride to a stop\nwheel   zoom to the cursor\nmiddle drag   orbit, with Shift pan\nleft click   pick, with Ctrl add\nleft drag   pick by window: rightwards wholly inside, leftwards touched\n"
+                                 "H   only these, Shift+H all\nS   lines or solid, P parallel, F fit\narrows, + and −   move the view when it has the focus\n/   filter the ledger\nF5   analyse again");
+    });
+    help->addAction("&About Wren Rail", this, [this] {
+        QMessageBox::about(this, "Wren Rail", QString("Wren Rail %1\nChecks every member of a steel frame against a design standard.\nFree software, GPL-3.0-or-later, without any warranty: an engineer answers for what is built.").arg(WREN_VERSION));
+    });
+}
+
+bool MainWindow::showsFrame() const { return pages_->currentIndex() == 1; }
+
+void MainWindow::ride(Stop s)
+{
+    if (line_->current() != s) line_->ride(s);
+    bench_->setStop(s);
+    bottom_->setCurrentIndex(s == Stop::Size ? 1 : 0);
+    auto* middle = qobject_cast<QSplitter*>(bottom_->parentWidget());
+    const int whole = middle->sizes().value(0) + middle->sizes().value(1);
+    middle->setSizes(s == Stop::Size ? QList<int>{whole * 46 / 100, whole * 54 / 100} : QList<int>{whole * 72 / 100, whole * 28 / 100});
+    if (view_) view_->setStop(s);
+}
+
+void MainWindow::open(const QString& path)
+{
+    if (!mayLeave()) return;
+    doc_->open(path);
+    refreshStatus();
+}
+
+void MainWindow::openAsk()
+{
+    const QString path = QFileDialog::getOpenFileName(this, "Open a frame file", {}, "Frame files (*.frame.json *.json);;All files (*)");
+    if (!path.isEmpty()) open(path);
+}
+
+bool MainWindow::saveTo(const QString& path)
+{
+    QString why;
+    if (doc_->save(path, &why)) {
+        remember(path);
+        return true;
+    }
+    QMessageBox::warning(this, "Wren Rail", why);
+    return false;
+}
+
+bool MainWindow::save()
+{
+    if (!doc_->hasFrame()) return false;
+    return doc_->path().startsWith(":/") ? saveAs() : saveTo(doc_->path());
+}
+
+bool MainWindow::saveAs()
+{
+    if (!doc_->hasFrame()) return false;
+    QString path = QFileDialog::getSaveFileName(this, "Save the frame", doc_->path().startsWith(":/") ? doc_->path().mid(7) : doc_->path(), "Frame files (*.frame.json)");
+    if (path.isEmpty()) return false;
+    if (!path.endsWith(".json")) path += ".frame.json";
+    return saveTo(path);
+}
+
+bool MainWindow::mayLeave()
+{
+    if (!doc_->hasFrame() || !doc_->modified()) return true;
+    const int answer = askUnsaved();
+    return answer == 1 || (answer == 2 && save());
+}
+
+void MainWindow::closeEvent(QCloseEvent* e) { mayLeave() ? e->accept() : e->ignore(); }
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* e)
+{
+    if (e->mimeData()->hasUrls()) e->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* e)
+{
+    const auto urls = e->mimeData()->urls();
+    if (!urls.isEmpty() && urls.front().isLocalFile()) open(urls.front().toLocalFile());
+}
+
+QStringList MainWindow::recent() const { return QSettings().value("recent").toStringList(); }
+
+void MainWindow::remember(const QString& path)
+{
+    QStringList list = recent();
+    list.removeAll(path);
+    list.prepend(path);
+    QSettings().setValue("recent", QStringList(list.mid(0, 8)));
+}
+
+void MainWindow::fillRecent()
+{
+    recentMenu_->clear();
+    for (const QString& p : recent()) recentMenu_->addAction(p, this, [this, p] { open(p); });
+    if (recentMenu_->isEmpty()) recentMenu_->addAction("nothing yet")->setEnabled(false);
+}
+
+void MainWindow::refreshTitle()
+{
+    setWindowTitle(doc_->hasFrame() ? QString("%1%2 — Wren Rail").arg(doc_->modified() ? "• " : "", doc_->title()) : "Wren Rail");
+    undo_->setEnabled(doc_->canUndo());
+    redo_->setEnabled(doc_->canRedo());
+    undo_->setText(doc_->canUndo() ? "&Undo: " + QString::fromStdString(doc_->history().undoWords()) : "&Undo");
+    redo_->setText(doc_->canRedo() ? "&Redo: " + QString::fromStdString(doc_->history().redoWords()) : "&Redo");
+}
+
+QString MainWindow::statusLeft() const { return left_->text(); }
+
+void MainWindow::refreshStatus()
+{
+    if (!doc_->hasFrame()) {
+        left_->setText(progress_);
+        right_->clear();
+        return;
+    }
+    const auto& pick = doc_->pick();
+    double length = 0, mass = 0;
+    for (const size_t i : pick) {
+        const Member& m = doc_->model().members()[i];
+        length += m.length;
+        mass += m.length * doc_->frame().sections[static_cast<size_t>(m.section)].properties.a * doc_->frame().materials[static_cast<size_t>(m.material)].density;
+    }
+    const UnitSystem& u = doc_->units();
+    left_->setText(pick.empty() ? QString("%1 · nothing picked").arg(doc_->title()) : QString("%1 picked · %2 · %3").arg(pick.size()).arg(QString::fromStdString(u.text(Quantity::Length, length)), QString::fromStdString(u.text(Quantity::Mass, mass))));
+    QString right = progress_;
+    if (right.isEmpty() && doc_->checked())
+        right = QString("%1 · %2 · %3   checked %4 members × %5 combinations in %6 s").arg(QString::fromStdString(u.force), QString::fromStdString(u.length), QString::fromStdString(u.section)).arg(doc_->model().members().size()).arg(doc_->model().setsFor(doc_->model().standard()).size()).arg(doc_->checkSeconds(), 0, 'f', 3);
+    right_->setText(right);
+    if (view_ && shown_) {
+        const auto n = static_cast<int>(doc_->model().members().size());
+        shown_->setText(QString("worst of %1 combinations · %2 of %3 shown").arg(doc_->model().setsFor(doc_->model().standard()).size()).arg(n - view_->hiddenCount()).arg(n));
+    }
+}
+
+} // namespace wr

@@ -1,0 +1,82 @@
+// The window: menu, the line, tray, frame view, ledger or candidate chart, bench, status line.
+#pragma once
+
+#include "app/line/line_view.h"
+
+#include <QMainWindow>
+#include <QStringList>
+
+class QLabel;
+class QStackedWidget;
+class QToolButton;
+
+namespace wr {
+
+class Bench;
+class CandidateView;
+class Document;
+class FrameView;
+class Ledger;
+class StartView;
+class Tray;
+
+class MainWindow : public QMainWindow
+{
+    Q_OBJECT
+public:
+    explicit MainWindow(QWidget* parent = nullptr);
+    ~MainWindow() override;
+    void open(const QString& path);
+    Document& document() { return *doc_; }
+    LineView& line() { return *line_; }
+    FrameView* frameView() { return view_; }          // nullptr without OpenGL
+    Ledger& ledger() { return *ledger_; }
+    Bench& bench() { return *bench_; }
+    Tray& tray() { return *tray_; }
+    StartView& start() { return *start_; }
+    CandidateView& candidates() { return *candidates_; }
+    bool showsFrame() const;
+    QString statusLeft() const;
+    // What to do with unsaved work; a test answers instead of a person. Returns: 0 cancel, 1 discard, 2 save.
+    std::function<int()> askUnsaved;
+    bool saveTo(const QString& path);
+    void ride(Stop s);
+
+protected:
+    void closeEvent(QCloseEvent*) override;
+    void dragEnterEvent(QDragEnterEvent*) override;
+    void dropEvent(QDropEvent*) override;
+
+private:
+    void buildMenus();
+    void buildCentre();
+    void openAsk();
+    bool save();
+    bool saveAs();
+    bool mayLeave();
+    void remember(const QString& path);
+    QStringList recent() const;
+    void fillRecent();
+    void refreshTitle();
+    void refreshStatus();
+
+    Document* doc_;
+    LineView* line_;
+    Tray* tray_;
+    FrameView* view_ = nullptr;
+    Ledger* ledger_;
+    Bench* bench_;
+    StartView* start_;
+    CandidateView* candidates_;
+    QStackedWidget *pages_, *bottom_;
+    QLabel *left_, *right_, *title_, *unitsLabel_, *shown_ = nullptr;
+    QToolButton *lines_ = nullptr, *solid_ = nullptr;
+    QMenu* recentMenu_ = nullptr;
+    QAction *undo_ = nullptr, *redo_ = nullptr;
+    QString progress_;
+};
+
+// The style sheet of the whole program, from the theme.
+QString styleSheet();
+
+} // namespace wr

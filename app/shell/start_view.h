@@ -1,0 +1,38 @@
+// What stands in the window without a frame: the first thing to do, recent files, the demo frames; or the faults of a file.
+#pragma once
+
+#include "core/base/finding.h"
+
+#include <QLabel>
+#include <QStackedWidget>
+#include <QTableWidget>
+#include <QVBoxLayout>
+
+namespace wr {
+
+struct DemoFrame
+{
+    QString path, title, words;
+};
+const std::vector<DemoFrame>& demoFrames();
+
+class StartView : public QStackedWidget
+{
+    Q_OBJECT
+public:
+    explicit StartView(QWidget* parent = nullptr);
+    void showWelcome(const QStringList& recent);
+    void showFaults(const QString& path, const std::vector<Finding>& faults);
+    QTableWidget& faults() { return *faults_; }
+
+Q_SIGNALS:
+    void wantOpen(const QString& path);   // empty: ask
+    void wantBack();
+
+private:
+    QVBoxLayout* recent_;
+    QLabel *faultTitle_, *faultWords_;
+    QTableWidget* faults_;
+};
+
+} // namespace wr

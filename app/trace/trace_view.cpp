@@ -1,0 +1,143 @@
+#include "app/trace/trace_view.h"
+
+#include "render/theme.h"
+
+#include <QApplication>
+#include <QClipboard>
+#include <QContextMenuEvent>
+#include <QMenu>
+#include <QPainter>
+#include <map>
+
+namespace wr {
+
+namespace {
+constexpr double kSize = 12, kIndent = 14, kMargin = 2;
+QString str(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())); }
+
+// Words that wrap at the width, each a box.
+std::vector<MathBox> words(const QString& text, double px, const QColor& ink)
+{
+    std::vector<MathBox> out;
+    for (const QString& w : text.split(' ', Qt::SkipEmptyParts)) out.push_back(layoutText(w + " ", px, ink));
+    return out;
+}
+} // namespace
+
+TraceView::TraceView(QWidget* parent) : QWidget(parent)
+{
+    setAccessibleName("Trace of the check");
+    setFocusPolicy(Qt::TabFocus);
+}
+
+void TraceView::show(Trace trace, const UnitSystem& units)
+{
+    trace_ = std::move(trace);
+    units_ = units;
+    layOut();
+    setAccessibleDescription(plainText());
+    update();
+}
+
+QString TraceView::plainText() const
+{
+    QString out;
+    for (const TraceStep& s : trace_.steps) out += plainStep(s, units_) + "\n";
+    return out;
+}
+
+void TraceView::layOut()
+{
+    const Theme& t = paperTheme();
+    rows_.clear();
+    rules_.clear();
+    formulas_ = 0;
+    double y = 4;
+    std::map<std::string, QString> seen;   // symbol: value with unit
+    const double right = width() - kMargin;
+    const auto flow = [&](std::vector<MathBox> boxes, double indent, double hanging) {
+        // Boxes flow into lines; a line is as high as its highest box.
+        size_t i = 0;
+        double start = indent;
+        while (i < boxes.size()) {
+            double x = start, ascent = 0, descent = 0;
+            const size_t from = i;
+            while (i < boxes.size() && (i == from || x + boxes[i].width <= right)) {
+                x += boxes[i].width + 4;
+                ascent = std::max(ascent, boxes[i].ascent), descent = std::max(descent, boxes[i].descent);
+                ++i;
+            }
+            y += ascent;
+            x = start;
+            for (size_t k = from; k < i; ++k) {
+                rows_.push_back({x, y, boxes[k]});
+                x += boxes[k].width + 4;
+            }
+            y += descent + 3;
+            start = hanging;
+        }
+    };
+    for (const TraceStep& s : trace_.steps) {
+        if (s.kind == TraceStep::Kind::Heading) {
+            y += 9;
+            flow({layoutText(QString::fromStdString(s.text), kSize, t.ink, true), layoutText(str(s.label.clause), kSize - 1, t.ink3)}, kMargin, kMargin);
+            rules_.push_back(y);
+            y += 5;
+            continue;
+        }
+        if (s.kind == TraceStep::Kind::Note) {
+            flow(words(QString::fromStdString(s.text), kSize - 1, t.ink2), kMargin, kMargin);
+            y += 2;
+            continue;
+        }
+        const QString value = QString::fromStdString(units_.text(s.label.quantity, s.value));
+        std::vector<MathBox> line{layoutSymbol(s.label.symbol, kSize, t.ink), layoutText("=", kSize, t.ink2)};
+        if (!s.label.formula.empty()) {
+            if (const auto e = parseExpression(s.label.formula)) {
+                ++formulas_;
+                line.push_back(layoutFormula(*e, kSize, t.ink));
+                line.push_back(layoutText("=", kSize, t.ink2));
+                // The same with numbers put in, unless it is a bare symbol.
+                if (e->kind != Expression::Kind::Symbol && e->kind != Expression::Kind::Number) {
+                    line.push_back(layoutFormula(*e, kSize - 1, t.ink2, [&](const std::string& symbol) -> std::optional<QString> {
+                        const auto it = seen.find(symbol);
+                        return it == seen.end() ? std::nullopt : std::optional(it->second);
+                    }));
+                    line.push_back(layoutText("=", kSize, t.ink2));
+                }
+            }
+        }
+        line.push_back(layoutText(value, kSize, t.ink, !s.label.formula.empty()));
+        if (!s.label.clause.empty()) line.push_back(layoutText(" " + str(s.label.clause), kSize - 2, t.ink3));
+        flow(std::move(line), kMargin, kMargin + kIndent);
+        y += s.label.formula.empty() ? 0 : 2;
+        seen[std::string(s.label.symbol)] = value;
+    }
+    setMinimumHeight(static_cast<int>(y) + 8);
+    setMaximumHeight(static_cast<int>(y) + 8);
+}
+
+void TraceView::paintEvent(QPaintEvent*)
+{
+    const Theme& t = paperTheme();
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.setPen(QPen(t.hairline, 1));
+    for (const double y : rules_) p.drawLine(QPointF(kMargin, y), QPointF(width() - kMargin, y));
+    for (const Row& r : rows_) r.box.draw(p, r.x, r.y);
+}
+
+void TraceView::resizeEvent(QResizeEvent* e)
+{
+    QWidget::resizeEvent(e);
+    layOut();
+}
+
+void TraceView::contextMenuEvent(QContextMenuEvent* e)
+{
+    QMenu menu(this);
+    menu.addAction("Copy the trace", this, [this] { QApplication::clipboard()->setText(plainText()); });
+    menu.exec(e->globalPos());
+}
+
+} // namespace wr

@@ -1,0 +1,34 @@
+// Every colour and font of the program in one place.
+#pragma once
+
+#include <QColor>
+#include <QFont>
+#include <QString>
+
+namespace wr {
+
+struct Theme
+{
+    QString name;
+    QColor window, panel, view, hairline, ink, ink2, ink3;
+    QColor violet, violetTint;           // picked or current
+    QColor track;                        // empty part of a bar
+    QColor casing;                       // around members past the limit
+    QColor ochre, ochreTint, red;        // warnings, over
+    QColor unchecked;
+    QColor topFlange, bottomFlange;      // moment that compresses top, bottom
+    QColor ground, tooltip, tooltipInk;
+    bool dark = false;
+
+    // Colour of a utilisation: one hue that darkens towards the limit, another one past it.
+    QColor utilisation(double u) const;
+};
+
+const Theme& paperTheme();
+const Theme& slateTheme();
+
+// Text in the interface's face; size in pixels.
+QFont textFont(double pixels, bool strong = false);
+QFont mathFont(double pixels);
+
+} // namespace wr
