@@ -169,7 +169,7 @@ CandidatePicture drawCandidates(QPainter& p, const QRectF& area, const RungTable
         const bool current = str(r.section->designation) == now, proposed = static_cast<int>(k) == table.proposed;
         const double radius = proposed ? 7 : current ? 6.5 : static_cast<int>(k) == hovered ? 6 : 4.5;
         const QColor c = t.utilisation(r.utilisation);
-        p.setPen(proposed ? QPen(t.violet, 2.4) : current ? QPen(t.ink, 2) : m.hollow ? QPen(t.ink3, 1.4) : QPen(t.panel, 0.8));
+        p.setPen(proposed ? QPen(t.violet, 2.4) : current ? QPen(t.ink, 2) : m.hollow ? QPen(t.ink3, 1.4) : QPen(t.ink3, 0.7));
         p.setBrush(m.hollow ? t.panel : c);
         p.drawEllipse(m.at, radius, radius);
         if (proposed || current) {

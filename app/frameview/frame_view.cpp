@@ -39,7 +39,7 @@ void main() {
     vec4 c = mix(ca, cb, end);
     vec2 off = vec2(-d.y, d.x) * side * width * 0.5 + d * (end * 2.0 - 1.0) * widen * 0.3;
     c.xy += off / (view * 0.5) * c.w;
-    c.z += widen > 0.0 ? 0.00002 * c.w : -s.z * 0.0001 * c.w;
+    c.z += widen > 0.0 ? 0.0012 * c.w : -s.z * 0.0004 * c.w;
     gl_Position = s.w < 0.5 ? vec4(2.0, 2.0, 2.0, 1.0) : c;
     along = end * l;
     flags = s.y;
@@ -267,6 +267,7 @@ void FrameView::uploadStyles()
     glTexParameteri(GL_TEXTURE_2D, GL_TEXTURE_MIN_FILTER, GL_NEAREST);
     glTexParameteri(GL_TEXTURE_2D, GL_TEXTURE_MAG_FILTER, GL_NEAREST);
     glTexImage2D(GL_TEXTURE_2D, 0, GL_RGBA8, kStyleWidth, static_cast<int>(rows), 0, GL_RGBA, GL_UNSIGNED_BYTE, texels.data());
+    glPixelStorei(GL_UNPACK_ALIGNMENT, 4);   // the painter's glyph cache relies on the default
     stylesStale_ = false;
 }
 
@@ -307,7 +308,7 @@ void FrameView::drawScene()
         lineProgram_->setUniformValue("styles", 0);
         lineProgram_->setUniformValue("casing", QVector4D(t.casing.redF(), t.casing.greenF(), t.casing.blueF(), 1));
         lineArray_.bind();
-        for (const float widen : {3.2f, 0.0f}) {
+        for (const float widen : {2.4f, 0.0f}) {
             lineProgram_->setUniformValue("widen", widen);
             glDrawArrays(GL_TRIANGLES, 0, static_cast<int>(mesh_.lines.size()));
         }

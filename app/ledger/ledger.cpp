@@ -65,6 +65,8 @@ Ledger::Ledger(Document& doc, QWidget* parent) : QWidget(parent), doc_(doc), mod
     table_->setWordWrap(false);
     table_->setFrameShape(QFrame::NoFrame);
     table_->setTabKeyNavigation(false);
+    table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAsNeeded);
+    table_->horizontalHeader()->setMinimumSectionSize(30);
     table_->verticalHeader()->hide();
     table_->verticalHeader()->setDefaultSectionSize(21);
     table_->horizontalHeader()->setHighlightSections(false);
@@ -121,7 +123,7 @@ void Ledger::show(LedgerKind kind)
     }
     for (int c = 0; c < model_->columnCount(); ++c) table_->setItemDelegateForColumn(c, nullptr);
     table_->setItemDelegateForColumn(model_->utilisationColumn(), new UtilisationDelegate(table_));
-    const std::array<std::vector<int>, 3> widths{std::vector<int>{84, 122, 118, 104, 128, 58, 56, 46}, {132, 70, 118, 104, 128, 96, 80}, {132, 70, 104, 128, 96, 80}};
+    const std::array<std::vector<int>, 3> widths{std::vector<int>{76, 106, 122, 92, 116, 52, 54, 42}, {132, 70, 118, 104, 128, 96, 80}, {132, 70, 104, 128, 96, 80}};
     const auto& w = widths[static_cast<size_t>(kind)];
     for (size_t c = 0; c < w.size(); ++c) table_->setColumnWidth(static_cast<int>(c), w[c]);
     table_->sortByColumn(model_->utilisationColumn(), Qt::DescendingOrder);

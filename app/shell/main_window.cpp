@@ -31,7 +31,7 @@
 
 namespace wr {
 
-QString styleSheet()
+QString programStyle()
 {
     const Theme& t = paperTheme();
     QString s = R"(
@@ -78,7 +78,7 @@ QString styleSheet()
 MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), doc_(new Document(this)), line_(new LineView(*doc_)), tray_(new Tray(*doc_)), ledger_(new Ledger(*doc_)), bench_(new Bench(*doc_)), start_(new StartView),
       candidates_(new CandidateView(*doc_, bench_->size())), pages_(new QStackedWidget), bottom_(new QStackedWidget), left_(new QLabel), right_(new QLabel), title_(new QLabel), unitsLabel_(new QLabel)
 {
-    setStyleSheet(styleSheet());
+    setStyleSheet(programStyle());
     setAcceptDrops(true);
     resize(1280, 800);
     askUnsaved = [this] {
@@ -89,6 +89,7 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), doc_(new Document
     buildCentre();
     buildMenus();
     statusBar()->setSizeGripEnabled(false);
+    statusBar()->setContentsMargins(10, 0, 12, 0);
     statusBar()->addWidget(left_, 1);
     statusBar()->addPermanentWidget(right_);
     connect(line_, &LineView::rode, this, &MainWindow::ride);

@@ -77,6 +77,6 @@ private:
 };
 
 // The style sheet of the whole program, from the theme.
-QString styleSheet();
+QString programStyle();
 
 } // namespace wr

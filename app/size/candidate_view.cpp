@@ -145,7 +145,7 @@ CandidateView::CandidateView(Document& doc, SizeBench& bench, QWidget* parent) :
     all->addWidget(chart_, 3);
     all->addWidget(table_, 1);
     table_->setMinimumHeight(86);
-    const int widths[] = {130, 70, 70, 78, 140, 84, 84};
+    const int widths[] = {126, 60, 66, 74, 120, 76, 76};
     for (int c = 0; c < 7; ++c) table_->setColumnWidth(c, widths[c]);
     connect(&doc_, &Document::rungsReady, this, [this] {
         own_ = true;

@@ -19,7 +19,7 @@ QString str(std::string_view s) { return QString::fromUtf8(s.data(), static_cast
 std::vector<MathBox> words(const QString& text, double px, const QColor& ink)
 {
     std::vector<MathBox> out;
-    for (const QString& w : text.split(' ', Qt::SkipEmptyParts)) out.push_back(layoutText(w + " ", px, ink));
+    for (const QString& w : text.split(' ', Qt::SkipEmptyParts)) out.push_back(layoutText(w, px, ink));
     return out;
 }
 } // namespace

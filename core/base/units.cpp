@@ -142,7 +142,12 @@ std::string significant(double value, int digits)
 
 std::string UnitSystem::text(Quantity q, double si, bool withUnit) const
 {
-    std::string s = significant(show(q, si), q == Quantity::Ratio ? 4 : 4);
+    std::string s = significant(show(q, si));
+    // A plain number such as 0.9 keeps no zeros that say nothing.
+    if (q == Quantity::Ratio && s.find('.') != std::string::npos && s.find('e') == std::string::npos) {
+        while (s.back() == '0') s.pop_back();
+        if (s.back() == '.') s.pop_back();
+    }
     if (withUnit) {
         const std::string unit = symbol(q);
         if (!unit.empty()) s += (unit == "°" ? "" : " ") + unit;
