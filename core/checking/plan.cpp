@@ -72,12 +72,13 @@ int nearest(const std::vector<double>& x, double at)
     return best;
 }
 
-// First and last station inside a stretch, both sides of its ends included.
+// First and last station that belong to a stretch: at its ends only the side that lies inside it, since the force on the other side of a
+// joint or point load is not this stretch's.
 std::pair<int, int> range(const std::vector<double>& x, double from, double to, double eps)
 {
-    const int first = static_cast<int>(std::lower_bound(x.begin(), x.end(), from - eps) - x.begin());
-    const int last = static_cast<int>(std::upper_bound(x.begin(), x.end(), to + eps) - x.begin()) - 1;
-    return {first, std::max(first, last)};
+    const int first = static_cast<int>(std::upper_bound(x.begin(), x.end(), from + eps) - x.begin()) - 1;
+    const int last = static_cast<int>(std::lower_bound(x.begin(), x.end(), to - eps) - x.begin());
+    return {std::max(first, 0), std::min(std::max(first, last), static_cast<int>(x.size()) - 1)};
 }
 
 } // namespace

@@ -66,7 +66,13 @@ Lanes buildLanes(const Frame& f, const Member& m, const DesignIndex& design, con
     points[l] = heldEnd(m.endNode) ? kFork : Held{};
     for (const DesignRestraint* entry : design.restraints(m.id)) {
         const DesignRestraint& r = *entry;
-        double at = r.at < eps ? 0 : r.at > l - eps ? l : r.at;
+        double at = r.at;
+        // A position that means a joint but was rounded in the file is that joint's.
+        const double snap = std::max(1e-3, 1e-5 * l);
+        for (const MemberPiece& p : m.pieces)
+            for (const double joint : {p.start, p.start + p.length})
+                if (std::abs(at - joint) < snap) at = joint;
+        at = at < eps ? 0 : at > l - eps ? l : at;
         for (const auto& [x, h] : points)
             if (std::abs(x - at) < eps) at = x;
         Held& h = points[at];

@@ -115,7 +115,9 @@ template <class Sink> Shear torsion(const Context& c, Sink& sink)
         const double dt = sink.put({"d_t", "D/t", "", Quantity::Ratio}, d / t);
         fcr = sink.put({"F_cr", "min(0.6*F_y, max(1.23*E/(sqrt(L/D)*d_t^1.25), 0.6*E/d_t^1.5))", "H3-2", Quantity::Stress},
                        std::min(0.6 * fy, std::max(1.23 * e / (std::sqrt(l / d) * std::pow(dt, 1.25)), 0.60 * e / std::pow(dt, 1.5))));
-        constant = sink.put({"C", "pi()*(D - t)^2*t/2", "H3.1", Quantity::SectionModulus}, kPi * (d - t) * (d - t) * t / 2);
+        // The elastic constant J/(D/2), as the Manual tabulates C; the mid-wall formula of the user note is up to 5 % larger for thick walls.
+        const double j = sink.put({"J", "", "", Quantity::Inertia}, c.p.it);
+        constant = sink.put({"C", "2*J/D", "H3.1", Quantity::SectionModulus}, 2 * j / d);
     } else if (c.s.kind == ShapeKind::Rhs) {
         const double h = sink.put({"H", "", "", Quantity::SectionLength}, c.s.h), b = sink.put({"B", "", "", Quantity::SectionLength}, c.s.b);
         const double r = sink.put({"lambda", "", "B4.1", Quantity::Ratio}, wallFlat(std::max(c.s.h, c.s.b), c.s.t, c.s.ri) / c.s.t);

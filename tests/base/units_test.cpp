@@ -1,0 +1,69 @@
+#include "core/base/entry.h"
+#include "core/base/units.h"
+
+#include <catch2/catch.hpp>
+
+using namespace wr;
+using Catch::Matchers::WithinRel;
+
+TEST_CASE("units: show and read are inverse for every quantity and system", "[units]")
+{
+    for (const char* length : {"m", "cm", "mm", "ft", "in"})
+        for (const char* force : {"N", "kN", "kip", "lbf"}) {
+            UnitSystem u;
+            u.length = length, u.force = force, u.section = length;
+            for (int q = 0; q <= static_cast<int>(Quantity::Displacement); ++q) {
+                const auto quantity = static_cast<Quantity>(q);
+                CHECK_THAT(u.read(quantity, u.show(quantity, 123.456)), WithinRel(123.456, 1e-14));
+            }
+        }
+}
+
+TEST_CASE("units: known conversions", "[units]")
+{
+    UnitSystem us{"ft", "kip", "in", "ksi", "deg", "lb"};
+    CHECK_THAT(us.read(Quantity::Force, 1), WithinRel(4448.2216152605, 1e-12));
+    CHECK_THAT(us.read(Quantity::Stress, 50), WithinRel(344.737864658e6, 1e-9));
+    CHECK_THAT(us.read(Quantity::Moment, 1), WithinRel(1355.8179483314, 1e-12));
+    CHECK_THAT(us.read(Quantity::Inertia, 1), WithinRel(4.162314256e-7, 1e-9));
+    CHECK_THAT(us.read(Quantity::Density, 490), WithinRel(7849.05, 1e-5));
+    CHECK(us.symbol(Quantity::Moment) == "kip·ft");
+    CHECK(us.symbol(Quantity::Inertia) == "in⁴");
+}
+
+TEST_CASE("units: numbers as text keep four significant digits and never go scientific in the usual range", "[units]")
+{
+    CHECK(significant(0) == "0");
+    CHECK(significant(12345.678) == "12\u2009346");
+    CHECK(significant(1.23456) == "1.235");
+    CHECK(significant(-0.001234) == "−0.001234");
+    CHECK(significant(1.5e12) == "1.500e12");
+    UnitSystem u;
+    CHECK(u.text(Quantity::Ratio, 0.9) == "0.9");
+    CHECK(u.text(Quantity::Length, 6.1) == "6.100 m");
+}
+
+TEST_CASE("entry: numbers, units and expressions as people type them", "[entry]")
+{
+    UnitSystem u;
+    const auto metres = [&](const char* s) {
+        const auto v = readEntry(s, Quantity::Length, u);
+        INFO(s);
+        REQUIRE(v.has_value());
+        return *v;
+    };
+    CHECK_THAT(metres("3.35 m"), WithinRel(3.35, 1e-12));
+    CHECK_THAT(metres("12 ft 6 in"), WithinRel(3.81, 1e-12));
+    CHECK_THAT(metres("12'6\""), WithinRel(3.81, 1e-12));
+    CHECK_THAT(metres("8.5/2"), WithinRel(4.25, 1e-12));
+    CHECK_THAT(metres("2*3350 mm"), WithinRel(6.7, 1e-12));
+    CHECK_THAT(metres(".5"), WithinRel(0.5, 1e-12));
+    u.length = "ft";
+    CHECK_THAT(metres("10"), WithinRel(3.048, 1e-12));
+    CHECK_THAT(metres("3 m"), WithinRel(3.0, 1e-12));
+    for (const char* bad : {"", "abc", "3 kN", "4 +", "1/0", "--"}) {
+        INFO(bad);
+        CHECK_FALSE(readEntry(bad, Quantity::Length, u).has_value());
+    }
+    CHECK(readEntry("3 kN", Quantity::Length, u).error().find("kN") != std::string::npos);
+}

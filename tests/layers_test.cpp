@@ -1,0 +1,45 @@
+// Arrows point downwards only: reads the includes of the sources and fails on one that points back, and on Qt in the core.
+#include <catch2/catch.hpp>
+#include <filesystem>
+#include <fstream>
+#include <map>
+#include <regex>
+
+namespace fs = std::filesystem;
+
+TEST_CASE("layers: no include points back, the core knows no Qt", "[layers]")
+{
+    const std::map<std::string, int> level{{"core/base", 0}, {"core/sections", 1}, {"core/grades", 1}, {"core/frame", 2}, {"core/analysis", 3}, {"core/members", 3}, {"core/briefs", 4}, {"core/standards", 5}, {"core/checking", 6},
+                                           {"core/sizing", 7}, {"core/audit", 7}, {"core/takeoff", 7}, {"core/project", 8}, {"core/files", 9}, {"core/reporting", 9}, {"render", 10}, {"app", 11}, {"cli", 11}};
+    const auto layer = [&](const std::string& path) {
+        int found = -1;
+        for (const auto& [folder, l] : level)
+            if (path.starts_with(folder + "/")) found = l;
+        return found;
+    };
+    const std::regex include(R"(^\s*#include\s+["<]([^">]+)[">])");
+    int files = 0;
+    for (const char* top : {"core", "render", "app", "cli"})
+        for (const auto& entry : fs::recursive_directory_iterator(fs::path(WREN_SOURCE) / top)) {
+            const auto ext = entry.path().extension();
+            if (ext != ".h" && ext != ".cpp") continue;
+            ++files;
+            const std::string self = fs::relative(entry.path(), WREN_SOURCE).generic_string();
+            std::ifstream in(entry.path());
+            std::string line;
+            while (std::getline(in, line)) {
+                std::smatch m;
+                if (!std::regex_search(line, m, include)) continue;
+                const std::string target = m[1];
+                CAPTURE(self, target);
+                if (self.starts_with("core/")) CHECK_FALSE(std::regex_search(target, std::regex("^Q[A-Z]|^Qt")));
+                if (const int l = layer(target); l >= 0) {
+                    CHECK(l <= layer(self));
+                    // Neighbours on one level do not know each other, but for grades that share the name rules of sections.
+                    const bool neighbours = l == layer(self) && self.substr(0, self.rfind('/')).substr(0, target.rfind('/')) != target.substr(0, target.rfind('/')) && !target.starts_with("core/standards") && !target.starts_with("app");
+                    if (neighbours) CHECK((self.starts_with("core/grades") && target.starts_with("core/sections")));
+                }
+            }
+        }
+    CHECK(files > 50);
+}

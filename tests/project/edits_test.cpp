@@ -1,0 +1,93 @@
+#include "core/project/history.h"
+#include "tests/support.h"
+
+using namespace wr;
+
+namespace {
+std::vector<MemberRef> refs(const Frame& f, size_t n)
+{
+    std::vector<Finding> findings;
+    const auto members = formMembers(f, findings);
+    std::vector<MemberRef> out;
+    for (size_t i = 0; i < n; ++i) {
+        MemberRef r{members[i].id, {}};
+        for (const MemberPiece& p : members[i].pieces) r.elements.push_back(p.element);
+        out.push_back(r);
+    }
+    return out;
+}
+} // namespace
+
+TEST_CASE("edits: run, undo and redo give back equal frames, for every kind of edit", "[project]")
+{
+    for (const bool declared : {true, false}) {
+        Frame f = test::frameOf(test::demo("tern-street"));
+        if (!declared) f.design = {}, f.hasDesign = false;   // members formed by rule are declared by the edit
+        const auto m = refs(f, 3);
+        SetLengths k{m, LengthAxis::Minor, 0.8, {}}, l{m, LengthAxis::Major, {}, 4.2}, none{m, LengthAxis::Minor, {}, {}};
+        const std::vector<Edit> edits{k, l, none, SetGroup{m, "Others"}, SetSection{m, "ipe 300"}, SetSection{m, "HEA200"}, SetGrade{m, "S275"}, SetStandard{"aisc360-22-asd"}};
+        for (const Edit& e : edits) {
+            CAPTURE(declared, e.index());
+            const Frame before = f;
+            History h;
+            const auto done = h.run(f, e);
+            REQUIRE(done.has_value());
+            CHECK_FALSE(done->words.empty());
+            const Frame after = f;
+            REQUIRE(h.undo(f).has_value());
+            CHECK(f == before);
+            REQUIRE(h.redo(f).has_value());
+            CHECK(f == after);
+            CHECK_FALSE(h.redo(f).has_value());
+        }
+    }
+}
+
+TEST_CASE("edits: a refused edit changes nothing and says why", "[project]")
+{
+    Frame f = test::frameOf(test::demo("tern-street"));
+    const Frame before = f;
+    const auto m = refs(f, 2);
+    SetLengths zero{m, LengthAxis::Minor, 0.0, {}}, negative{m, LengthAxis::Minor, {}, -1.0};
+    for (const Edit& e : std::vector<Edit>{SetSection{m, "W99X99"}, SetGrade{m, "S999"}, zero, negative}) {
+        const auto r = applyEdit(f, e);
+        REQUIRE_FALSE(r.has_value());
+        CHECK(r.error().size() > 10);
+        CHECK(f == before);
+    }
+}
+
+TEST_CASE("edits: a factor moves the ratio, and only sizes make forces stale", "[project]")
+{
+    Frame f = test::frameOf(test::demo("tern-street"));
+    const auto m = refs(f, 1);
+    const double before = test::modelOf(f)->check(0).utilisation;
+    const auto sizes = sizesFingerprint(f);
+    SetLengths longer{m, LengthAxis::Minor, 2.0, {}};
+    const auto done = applyEdit(f, longer);
+    REQUIRE(done.has_value());
+    CHECK_FALSE(done->sizes);
+    CHECK(test::modelOf(f)->check(0).utilisation > before);
+    CHECK(sizesFingerprint(f) == sizes);
+    const auto bigger = applyEdit(f, SetSection{m, "HEA300"});
+    CHECK(bigger->sizes);
+    CHECK(sizesFingerprint(f) != sizes);
+}
+
+TEST_CASE("history: saved is an index, not a flag", "[project]")
+{
+    Frame f = test::frameOf(test::demo("tern-street"));
+    History h;
+    CHECK(h.saved());
+    REQUIRE(h.run(f, SetGroup{refs(f, 1), "A"}).has_value());
+    CHECK_FALSE(h.saved());
+    h.undo(f);
+    CHECK(h.saved());
+    h.redo(f);
+    h.markSaved();
+    h.undo(f);
+    CHECK_FALSE(h.saved());
+    REQUIRE(h.run(f, SetGroup{refs(f, 1), "B"}).has_value());   // the saved state is gone for good
+    h.undo(f);
+    CHECK_FALSE(h.saved());
+}
