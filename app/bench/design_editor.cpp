@@ -127,7 +127,9 @@ void DesignEditor::enterLength(LengthAxis a, bool asFactor)
         // A value far off its kind is questioned, not refused.
         const double k = asFactor ? *v : *v / std::max(1e-9, doc_.model().members()[*doc_.pick().begin()].length);
         if (k > 10 || k < 0.05) {
-            say(doc_.run(e));
+            const QString refused = doc_.run(e);
+            say(refused);
+            if (!refused.isEmpty()) return;
             trouble_->setText(QString("A factor of %1 is unusual: is the unit right? It is used as given; undo takes it back.").arg(k, 0, 'g', 3));
             return;
         }

@@ -14,9 +14,12 @@
 
 #include <QApplication>
 #include <QCloseEvent>
+#include <QComboBox>
 #include <QFileDialog>
 #include <QHBoxLayout>
+#include <QKeyEvent>
 #include <QLabel>
+#include <QLineEdit>
 #include <QMenu>
 #include <QMenuBar>
 #include <QMessageBox>
@@ -80,6 +83,7 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), doc_(new Document
 {
     setStyleSheet(programStyle());
     setAcceptDrops(true);
+    qApp->installEventFilter(this);
     resize(1280, 800);
     askUnsaved = [this] {
         QMessageBox box(QMessageBox::Question, "Wren Rail", doc_->title() + " has changes that are not saved.", QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, this);
@@ -347,6 +351,22 @@ void MainWindow::dropEvent(QDropEvent* e)
 {
     const auto urls = e->mimeData()->urls();
     if (!urls.isEmpty() && urls.front().isLocalFile()) open(urls.front().toLocalFile());
+}
+
+bool MainWindow::eventFilter(QObject* watched, QEvent* e)
+{
+    // A field whose text was entered leaves undo and redo to the frame; while it is being typed in, they are the field's own.
+    if (e->type() == QEvent::ShortcutOverride) {
+        auto* k = static_cast<QKeyEvent*>(e);
+        const auto* field = qobject_cast<QLineEdit*>(watched);
+        if (const auto* box = qobject_cast<QComboBox*>(watched)) field = box->lineEdit();
+        const bool undoing = k->matches(QKeySequence::Undo) || k->matches(QKeySequence::Redo) || (k->key() == Qt::Key_Z && k->modifiers() == (Qt::ControlModifier | Qt::ShiftModifier));
+        if (field && undoing && !field->isModified()) {
+            e->ignore();
+            return true;
+        }
+    }
+    return QMainWindow::eventFilter(watched, e);
 }
 
 QStringList MainWindow::recent() const { return QSettings().value("recent").toStringList(); }

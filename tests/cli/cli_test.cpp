@@ -1,1 +1,217 @@
+// The command line as a user runs it: exit status, answers, messages.
+#include "core/files/frame_reader.h"
+
 #include <catch2/catch.hpp>
+#include <array>
+#include <cstdio>
+#include <filesystem>
+#include <fstream>
+#include <nlohmann/json.hpp>
+#include <sstream>
+#include <sys/wait.h>
+#include <unistd.h>
+
+using Json = nlohmann::json;
+using Catch::Matchers::WithinRel;
+namespace fs = std::filesystem;
+
+namespace {
+
+struct Run
+{
+    int status;
+    std::string out;    // standard output and error together
+};
+
+Run cli(const std::string& arguments)
+{
+    const std::string command = std::string("\"") + WREN_CLI + "\" " + arguments + " 2>&1";
+    FILE* p = popen(command.c_str(), "r");
+    REQUIRE(p != nullptr);
+    Run r{0, {}};
+    std::array<char, 4096> buffer;
+    while (const size_t n = fread(buffer.data(), 1, buffer.size(), p)) r.out.append(buffer.data(), n);
+    const int s = pclose(p);
+    r.status = WIFEXITED(s) ? WEXITSTATUS(s) : 1000 + s;
+    return r;
+}
+
+std::string demo(const char* name) { return std::string(WREN_SOURCE) + "/data/demo/" + name + ".frame.json"; }
+
+class Folder
+{
+public:
+    Folder() : path_(fs::temp_directory_path() / ("wren-cli-" + std::to_string(getpid()))) { fs::create_directories(path_); }
+    ~Folder() { fs::remove_all(path_); }
+    std::string file(const std::string& name) const { return (path_ / name).string(); }
+    std::string write(const std::string& name, const std::string& text) const
+    {
+        std::ofstream(file(name)) << text;
+        return file(name);
+    }
+
+private:
+    fs::path path_;
+};
+
+Json load(const std::string& path)
+{
+    std::ifstream in(path);
+    return Json::parse(in);
+}
+
+std::string beam(double load, const std::string& section = R"("name":"W18X50")", const std::string& basis = "lrfd")
+{
+    std::ostringstream s;
+    s << R"({"format":"wren-frame","version":1,"units":{"length":"ft","force":"kip","section":"in","stress":"ksi","mass":"lb"},"materials":[{"id":"M","grade":"A992"}],"sections":[{"id":"S",)" << section
+      << R"(}],"nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true}},{"id":"2","at":[35,0,0],"support":{"uy":true,"uz":true}}],"elements":[{"id":"B","nodes":["1","2"],"section":"S","material":"M"}],
+"cases":[{"id":"D","line":[{"element":"B","q":[[0,0,)" << -load << "],[0,0," << -load << R"(]]}]}],"combinations":[{"id":"U","basis":")" << basis << R"(","terms":{"D":1.0}}],
+"design":{"members":[{"id":"B1","elements":["B"]}],"restraints":[{"member":"B1","at":17.5,"holds":["minor","top","bottom","twist"]}]}})";
+    return s.str();
+}
+
+} // namespace
+
+TEST_CASE("version and help", "[cli]")
+{
+    CHECK(cli("--version").out.starts_with("wrenrail-cli 0."));
+    CHECK(cli("--version").status == 0);
+    const Run help = cli("--help");
+    CHECK(help.status == 0);
+    for (const char* word : {"check", "analyse", "sections", "Exit status"}) CHECK(help.out.find(word) != std::string::npos);
+    for (const char* command : {"check", "analyse", "sections"}) {
+        const Run h = cli(std::string(command) + " --help");
+        CHECK(h.status == 0);
+        CHECK(h.out.find("--json") != std::string::npos);
+    }
+    CHECK(cli("").status == 2);
+    CHECK(cli("nonsense").status == 2);
+    CHECK(cli("check --nonsense x").status == 2);
+}
+
+TEST_CASE("check: exit status 0, 1, 4 and 2", "[cli]")
+{
+    const Folder f;
+    CHECK(cli("check " + f.write("ok.json", beam(1.5))).status == 0);
+    const Run over = cli("check " + f.write("over.json", beam(2.5)));
+    CHECK(over.status == 1);
+    CHECK(over.out.find("over  B1") != std::string::npos);
+    const Run unchecked = cli("check " + f.write("tee.json", beam(1.5, R"("shape":"tee","h":8,"b":8,"tw":0.4,"tf":0.6)")));
+    CHECK(unchecked.status == 4);
+    CHECK(unchecked.out.find("not covered") != std::string::npos);
+    CHECK(cli("check " + f.write("asd.json", beam(1.5, R"("name":"W18X50")", "asd"))).status == 4);
+    const Run missing = cli("check " + f.file("none.json"));
+    CHECK(missing.status == 2);
+    CHECK(missing.out.find("cannot be opened") != std::string::npos);
+    const Run bad = cli("check " + f.write("bad.json", beam(1.5, R"("name":"W18X51")")));
+    CHECK(bad.status == 2);
+    CHECK(bad.out.find("/sections/0/name") != std::string::npos);
+    CHECK(bad.out.find("W18X50") != std::string::npos);
+    CHECK(cli("check " + f.write("ok.json", beam(1.5)) + " --standard other").status == 2);
+    CHECK(cli("check " + f.write("ok.json", beam(1.5)) + " --json /nonexistent/x.json").status == 2);
+    std::string mechanism = beam(1.5);
+    mechanism.replace(mechanism.find("\"ux\":true,"), 10, "");
+    const Run slides = cli("check " + f.write("mechanism.json", mechanism));
+    CHECK(slides.status == 2);
+    CHECK(slides.out.find("along x") != std::string::npos);
+}
+
+TEST_CASE("check: the answer follows the contract and holds the published numbers", "[cli]")
+{
+    const Folder f;
+    // AISC F.1-3: wu = 1.74 kip/ft, Mu = 266 kip-ft, φMn = 288 kip-ft.
+    REQUIRE(cli("check " + f.write("b.json", beam(1.74)) + " --quiet --json " + f.file("out.json")).status == 0);
+    const Json a = load(f.file("out.json"));
+    CHECK(a["format"] == "wren-check");
+    CHECK(a["version"] == 1);
+    CHECK(a["standard"] == "aisc360-22-lrfd");
+    CHECK(a["units"]["force"] == "kip");
+    const Json& m = a["members"].at(0);
+    CHECK(m["id"] == "B1");
+    CHECK(m["section"] == "W18X50");
+    CHECK(m["status"] == "ok");
+    CHECK(m["governing"] == "ltb");
+    bool found = false;
+    for (const Json& c : m["checks"]) {
+        CHECK(c.contains("clause"));
+        if (c["check"] != "ltb") continue;
+        found = true;
+        CHECK_THAT(c["demand"].get<double>(), WithinRel(266.4, 0.001));
+        CHECK_THAT(c["capacity"].get<double>(), WithinRel(288.0, 0.005));
+        CHECK_THAT(c["ratio"].get<double>(), WithinRel(m["utilisation"].get<double>(), 1e-12));
+        CHECK(c["unit"] == "kip·ft");
+        CHECK(c["combination"] == "U");
+        CHECK_THAT(c["at"].get<double>(), WithinRel(17.5, 1e-6));
+        CHECK_THAT(c["values"]["lp"].get<double>(), WithinRel(5.83, 0.005));
+        CHECK_THAT(c["values"]["lr"].get<double>(), WithinRel(16.9, 0.005));
+        CHECK_THAT(c["values"]["cb"].get<double>(), WithinRel(1.30, 0.002));
+    }
+    CHECK(found);
+    CHECK(a["findings"].size() >= 1);
+    for (const Json& x : a["findings"])
+        for (const char* key : {"severity", "code", "text"}) CHECK(x.contains(key));
+}
+
+TEST_CASE("check: standard output, another method, a trace", "[cli]")
+{
+    const Folder f;
+    const std::string b = f.write("b.json", beam(1.2, R"("name":"W18X50")", "asd"));
+    const Run asd = cli("check " + b + " --quiet --standard aisc360-22-asd --json -");
+    CHECK(asd.status == 0);
+    const Json a = Json::parse(asd.out);
+    // AISC F.1-3 ASD: Ma = 184 kip-ft against 192.
+    CHECK_THAT(a["members"][0]["utilisation"].get<double>(), WithinRel(183.75 / 192, 0.006));
+    const Run trace = cli("check " + b + " --standard aisc360-22-asd --trace B1");
+    const Json t = Json::parse(trace.out);
+    CHECK(t["format"] == "wren-trace");
+    CHECK(t["checks"].size() > 5);
+    CHECK(t["checks"][0]["steps"].size() > 3);
+    CHECK(cli("check " + b + " --trace nobody").status == 2);
+}
+
+TEST_CASE("analyse: writes the frame with results that check to the same ratios", "[cli]")
+{
+    const Folder f;
+    const Run r = cli("analyse " + demo("tern-street") + " --stations 11 --json " + f.file("a.frame.json"));
+    CHECK(r.status == 0);
+    CHECK(r.out.find("residual") != std::string::npos);
+    const Json a = load(f.file("a.frame.json"));
+    CHECK(a["results"].size() == a["cases"].size() + a["combinations"].size());
+    CHECK(a["results"][0]["order"] == "first");
+    CHECK(a["results"][0]["elements"][0]["stations"].size() >= 11);
+    CHECK(a["results"][0]["nodes"].size() == a["nodes"].size());
+    cli("check " + demo("tern-street") + " --quiet --json " + f.file("one.json"));
+    cli("check " + f.file("a.frame.json") + " --quiet --json " + f.file("two.json"));
+    const Json one = load(f.file("one.json")), two = load(f.file("two.json"));
+    REQUIRE(one["members"].size() == two["members"].size());
+    for (size_t i = 0; i < one["members"].size(); ++i) CHECK(one["members"][i]["utilisation"].get<double>() == Approx(two["members"][i]["utilisation"].get<double>()).epsilon(1e-6));
+    CHECK(cli("analyse " + demo("tern-street")).status == 2);
+    CHECK(cli("analyse " + demo("tern-street") + " --stations 1 --json x").status == 2);
+}
+
+TEST_CASE("sections: a row, a family, everything; a near miss is suggested", "[cli]")
+{
+    const Run one = cli("sections \"w 12 x 65\" --csv");
+    CHECK(one.status == 0);
+    CHECK(one.out.starts_with("designation,family,standard,mass,h,b"));
+    CHECK(one.out.find("W12X65,W,ASTM A6/A6M") != std::string::npos);
+    const Run all = cli("sections --csv");
+    CHECK(std::count(all.out.begin(), all.out.end(), '\n') > 200);
+    const Json j = Json::parse(cli("sections IPE --json").out);
+    CHECK(j.size() == 18);
+    CHECK_THAT(j[10]["iy"].get<double>(), WithinRel(8356e4, 0.002));   // IPE 300
+    const Run miss = cli("sections IPE301");
+    CHECK(miss.status == 2);
+    CHECK(miss.out.find("IPE300") != std::string::npos);
+}
+
+TEST_CASE("check: the demo frames", "[cli]")
+{
+    const Run hill = cli("check " + demo("marrow-hill"));
+    CHECK(hill.status == 1);
+    CHECK(hill.out.find("198 members") != std::string::npos);
+    CHECK(hill.out.find("0 unchecked") != std::string::npos);
+    const Run street = cli("check " + demo("tern-street"));
+    CHECK(street.status == 0);
+    CHECK(street.out.find("40 members") != std::string::npos);
+}

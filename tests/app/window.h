@@ -1,0 +1,101 @@
+// Drives a real window: opens a frame, waits for the background work, clicks and types.
+#pragma once
+
+#include "app/bench/bench.h"
+#include "app/bench/design_editor.h"
+#include "app/bench/diagrams.h"
+#include "app/bench/frame_bench.h"
+#include "app/bench/member_bench.h"
+#include "app/bench/size_bench.h"
+#include "app/frameview/frame_view.h"
+#include "app/frameview/legend.h"
+#include "app/ledger/ledger.h"
+#include "app/shell/document.h"
+#include "app/shell/main_window.h"
+#include "app/shell/start_view.h"
+#include "app/size/candidate_view.h"
+#include "app/trace/trace_view.h"
+#include "app/tray/tray.h"
+
+#include <QApplication>
+#include <QHeaderView>
+#include <QTableView>
+#include <QTest>
+#include <catch2/catch.hpp>
+#include <functional>
+
+namespace wr::test {
+
+constexpr const char* kHill = ":/demo/marrow-hill.frame.json";
+constexpr const char* kStreet = ":/demo/tern-street.frame.json";
+
+inline bool waitFor(const std::function<bool()>& ready, int ms = 15000)
+{
+    return QTest::qWaitFor(ready, ms);
+}
+
+class Window
+{
+public:
+    explicit Window(const QString& path)
+    {
+        window.askUnsaved = [this] {
+            ++asked;
+            return answer;
+        };
+        window.show();
+        REQUIRE(QTest::qWaitForWindowExposed(&window));
+        // No window manager runs on the test's screen: the window is made the active one as a manager would.
+        window.activateWindow();
+        QApplication::setActiveWindow(&window);
+        if (!path.isEmpty()) open(path);
+    }
+    void open(const QString& path)
+    {
+        window.open(path);
+        REQUIRE(waitFor([&] { return !doc().jobs().running() && (doc().checked() || window.start().currentIndex() == 1); }));
+        settle();
+    }
+    void settle()
+    {
+        REQUIRE(waitFor([&] { return !doc().jobs().running(); }));
+        QTest::qWait(60);
+    }
+    Document& doc() { return window.document(); }
+    FrameView& view()
+    {
+        REQUIRE(window.frameView() != nullptr);
+        return *window.frameView();
+    }
+    MemberBench& member() { return window.bench().member(); }
+    SizeBench& size() { return window.bench().size(); }
+    size_t index(const std::string& id)
+    {
+        for (size_t i = 0; i < doc().model().members().size(); ++i)
+            if (doc().model().members()[i].id == id) return i;
+        FAIL("no member " << id);
+        return 0;
+    }
+    double utilisation(const std::string& id) { return doc().report().results[index(id)].utilisation; }
+    // Types into a field as a person does: replace everything, leave with Return.
+    void type(QLineEdit& field, const QString& text)
+    {
+        field.setFocus();
+        field.selectAll();
+        if (text.isEmpty()) QTest::keyClick(&field, Qt::Key_Delete);
+        else QTest::keyClicks(&field, text);
+        QTest::keyClick(&field, Qt::Key_Return);
+        settle();
+    }
+    void key(Qt::Key k, Qt::KeyboardModifiers m = Qt::NoModifier)
+    {
+        QApplication::setActiveWindow(&window);
+        QTest::keyClick(QApplication::focusWidget() ? QApplication::focusWidget() : &window, k, m);
+        settle();
+    }
+
+    MainWindow window;
+    int asked = 0, answer = 1;
+};
+
+} // namespace wr::test
