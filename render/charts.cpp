@@ -104,10 +104,11 @@ DiagramPicture drawDiagram(QPainter& p, const QRectF& area, const std::vector<do
         const QString label = str(u.text(q, out.largest));
         const double w = QFontMetricsF(p.font()).horizontalAdvance(label) + 4;
         const double lx = std::clamp(tip.x() + 5, out.plot.left(), out.plot.right() - w);
-        p.setPen(QPen(t.panel, 3));
-        p.drawText(QRectF(lx, std::clamp(tip.y() - 7, area.top(), area.bottom() - 14), w, 14), Qt::AlignVCenter, label);
-        p.setPen(t.ink);
-        p.drawText(QRectF(lx, std::clamp(tip.y() - 7, area.top(), area.bottom() - 14), w, 14), Qt::AlignVCenter, label);
+        const QRectF box(lx, std::clamp(tip.y() - 7, area.top(), area.bottom() - 14), w, 14);
+        QColor back = t.panel;
+        back.setAlpha(205);
+        p.fillRect(box.adjusted(-1, 1, 0, -1), back);
+        p.drawText(box, Qt::AlignVCenter, label);
     }
     return out;
 }

@@ -16,6 +16,7 @@ FrameBench::FrameBench(Document& doc, QWidget* parent) : QWidget(parent), doc_(d
     facts_->setWordWrap(true);
     head_->setObjectName("head");
     list_->setWordWrap(true);
+    list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     list_->setAccessibleName("Findings");
     list_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
     auto* all = new QVBoxLayout(this);

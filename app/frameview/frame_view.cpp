@@ -144,8 +144,10 @@ void FrameView::setStop(Stop s)
 
 void FrameView::setSolid(bool on)
 {
+    if (solid_ == on) return;
     solid_ = on;
     update();
+    Q_EMIT solidChanged(on);
 }
 
 void FrameView::setParallel(bool on)
@@ -163,6 +165,12 @@ void FrameView::fitFrame()
 void FrameView::look(double yaw, double pitch)
 {
     camera_.look(yaw, pitch);
+    update();
+}
+
+void FrameView::zoom(double factor, double x, double y)
+{
+    camera_.zoom(factor, QPointF(x * width(), y * height()), viewSize());
     update();
 }
 

@@ -34,6 +34,7 @@ public:
     bool parallel() const { return camera_.parallel(); }
     void fitFrame();
     void look(double yaw, double pitch);
+    void zoom(double factor, double x, double y);   // towards a point given as a share of width and height
     void onlyThese();                 // hides all but the pick
     void showAll();
     int hiddenCount() const;
@@ -44,6 +45,9 @@ public:
     QString hoverLine() const;                                  // "LEG-NE1 · HSS6X6X5/16 · Legs, lower · 0.63 · interaction · U4E+"
     Legend& legend() { return *legend_; }
     double lastFrameMilliseconds() const { return lastFrame_; }
+
+Q_SIGNALS:
+    void solidChanged(bool on);
 
 protected:
     void initializeGL() override;

@@ -123,7 +123,7 @@ void Ledger::show(LedgerKind kind)
     }
     for (int c = 0; c < model_->columnCount(); ++c) table_->setItemDelegateForColumn(c, nullptr);
     table_->setItemDelegateForColumn(model_->utilisationColumn(), new UtilisationDelegate(table_));
-    const std::array<std::vector<int>, 3> widths{std::vector<int>{76, 106, 122, 92, 116, 52, 54, 42}, {132, 70, 118, 104, 128, 96, 80}, {132, 70, 104, 128, 96, 80}};
+    const std::array<std::vector<int>, 3> widths{std::vector<int>{74, 98, 118, 90, 112, 50, 54, 42, 60}, {132, 70, 118, 104, 128, 96, 80}, {132, 70, 104, 128, 96, 80}};
     const auto& w = widths[static_cast<size_t>(kind)];
     for (size_t c = 0; c < w.size(); ++c) table_->setColumnWidth(static_cast<int>(c), w[c]);
     table_->sortByColumn(model_->utilisationColumn(), Qt::DescendingOrder);

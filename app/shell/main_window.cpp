@@ -29,6 +29,7 @@
 #include <QShortcut>
 #include <QSplitter>
 #include <QStatusBar>
+#include <QTimer>
 #include <QToolButton>
 #include <QVBoxLayout>
 
@@ -59,6 +60,7 @@ QString programStyle()
         QToolButton#tab { border-radius: 0; padding: 3px 1px 4px 1px; color: @ink2; } QToolButton#tab:hover { background: transparent; color: @ink; }
         QToolButton#tab:checked { color: @ink; font-weight: 600; border-bottom: 2px solid @violet; }
         QToolButton#tab:focus { border-bottom: 2px dotted @violet; }
+        QLabel#shown { background: @panel; border: 1px solid @hair; border-radius: 4px; padding: 3px 8px; color: @ink2; }
         QToolButton#view { background: @panel; border: 1px solid @hair; color: @ink2; } QToolButton#view:checked { background: @tint; color: @violet; font-weight: 600; }
         QPushButton { background: @panel; border: 1px solid @hair; border-radius: 5px; padding: 5px 12px; } QPushButton:hover { border-color: @violet; } QPushButton:focus { border-color: @violet; }
         QPushButton#primary { background: @violet; color: #FFFFFF; border-color: @violet; font-weight: 600; } QPushButton#primary:disabled, QPushButton:disabled { background: @track; color: @ink3; border-color: @track; }
@@ -96,6 +98,22 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), doc_(new Document
     statusBar()->setContentsMargins(10, 0, 12, 0);
     statusBar()->addWidget(left_, 1);
     statusBar()->addPermanentWidget(right_);
+    auto* cancel = new QToolButton;
+    cancel->setText("Cancel");
+    cancel->setAccessibleName("Cancel the work in the background");
+    cancel->hide();
+    statusBar()->addPermanentWidget(cancel);
+    connect(cancel, &QToolButton::clicked, this, [this] {
+        for (const char* kind : {"open", "check", "rungs"}) doc_->jobs().cancel(kind);
+    });
+    // Only for what takes longer than an eye minds.
+    auto* patience = new QTimer(this);
+    patience->setSingleShot(true);
+    connect(patience, &QTimer::timeout, cancel, [this, cancel] { cancel->setVisible(doc_->jobs().running()); });
+    connect(&doc_->jobs(), &Jobs::progressed, patience, [patience, cancel] {
+        if (!patience->isActive() && !cancel->isVisible()) patience->start(300);
+    });
+    connect(&doc_->jobs(), &Jobs::idle, cancel, &QWidget::hide);
     connect(line_, &LineView::rode, this, &MainWindow::ride);
     connect(start_, &StartView::wantOpen, this, [this](const QString& p) { p.isEmpty() ? openAsk() : open(p); });
     connect(start_, &StartView::wantBack, this, [this] {
@@ -151,7 +169,7 @@ void MainWindow::buildCentre()
         lines_ = new QToolButton;
         solid_ = new QToolButton;
         shown_ = new QLabel;
-        shown_->setObjectName("bar");
+        shown_->setObjectName("shown");
         int n = 0;
         for (auto* b : {lines_, solid_}) {
             b->setObjectName("view");
@@ -167,7 +185,8 @@ void MainWindow::buildCentre()
         lines_->setChecked(true);
         connect(lines_, &QToolButton::clicked, this, [this] { view_->setSolid(false); });
         connect(solid_, &QToolButton::clicked, this, [this] { view_->setSolid(true); });
-        corner->setFixedSize(420, 40);
+        connect(view_, &FrameView::solidChanged, this, [this](bool on) { (on ? solid_ : lines_)->setChecked(true); });
+        corner->setFixedSize(440, 40);
     } else {
         auto* words = new QLabel(trouble);
         words->setWordWrap(true);
@@ -240,7 +259,6 @@ void MainWindow::buildMenus()
     if (view_) {
         view->addAction("&Lines or solid sections", QKeySequence("S"), this, [this] {
             view_->setSolid(!view_->solid());
-            (view_->solid() ? solid_ : lines_)->setChecked(true);
         });
         view->addAction("&Parallel or perspective", QKeySequence("P"), this, [this] { view_->setParallel(!view_->parallel()); });
         view->addAction("&Fit the frame   F", this, [this] { view_->fitFrame(); });

@@ -63,6 +63,7 @@ StartView::StartView(QWidget* parent) : QStackedWidget(parent), recent_(new QVBo
     faults_->horizontalHeader()->setStretchLastSection(true);
     faults_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft);
     faults_->verticalHeader()->hide();
+    faults_->verticalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
     faults_->setShowGrid(false);
     faults_->setWordWrap(true);
     faults_->setEditTriggers(QAbstractItemView::NoEditTriggers);
@@ -111,7 +112,6 @@ void StartView::showFaults(const QString& path, const std::vector<Finding>& faul
         faults_->setItem(static_cast<int>(i), 1, item);
     }
     faults_->setColumnWidth(0, 300);
-    faults_->resizeRowsToContents();
     setCurrentIndex(1);
 }
 

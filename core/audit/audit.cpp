@@ -75,7 +75,7 @@ std::vector<Finding> auditResults(const CheckModel& model, const CheckReport& re
                 out.push_back(finding("member.unchecked", "", m.id, fmt::format("member {} is not fully checked: {}", m.id, o.reason)));
                 break;
             }
-        for (const std::string& note : r.notes) out.push_back(finding("member.torsion-neglected", "", m.id, note));
+        for (const std::string& note : r.notes) out.push_back(finding("member.torsion-neglected", "", m.id, "member " + m.id + ": torsion is" + note.substr(std::string("Torsion is").size())));
     }
     return out;
 }

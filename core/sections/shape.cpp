@@ -121,7 +121,7 @@ std::vector<std::pair<std::string, std::string>> shapeFaults(const Shape& shape)
     case ShapeKind::I:
         fault(2 * s.tf >= s.h, "tf", "the two flanges are together as thick as the section is deep: tf must be less than h/2");
         fault(s.tw >= s.b, "tw", "the web is as thick as the flange is wide: tw must be less than b");
-        fault(2 * (s.tf + s.r) > s.h * (1 + 1e-9), "r", "the fillets do not fit between the flanges: r must be at most h/2 - tf");
+        fault(2 * s.tf < s.h && 2 * (s.tf + s.r) > s.h * (1 + 1e-9), "r", "the fillets do not fit between the flanges: r must be at most h/2 - tf");
         fault(s.tw + 2 * s.r > s.b * (1 + 1e-9), "r", "the fillets are wider than the flange: r must be at most (b - tw)/2");
         break;
     case ShapeKind::IUnequal:
