@@ -9,15 +9,6 @@ namespace {
 
 QString str(const std::string& s) { return QString::fromStdString(s); }
 
-// Round steps for an axis: 1, 2 or 5 times a power of ten.
-double niceStep(double range, int most)
-{
-    const double raw = range / std::max(1, most), power = std::pow(10.0, std::floor(std::log10(raw)));
-    for (const double k : {1.0, 2.0, 5.0, 10.0})
-        if (k * power >= raw) return k * power;
-    return 10 * power;
-}
-
 } // namespace
 
 HistogramPicture drawHistogram(QPainter& p, const QRectF& area, const std::vector<double>& utilisations, double from, double to, const Theme& t)
@@ -129,10 +120,10 @@ CandidatePicture drawCandidates(QPainter& p, const QRectF& area, const RungTable
     if (table.rungs.empty()) return out;
     double lo = 1e300, hi = 0;
     for (const Rung& r : table.rungs) lo = std::min(lo, r.mass), hi = std::max(hi, r.mass);
-    const double pad = std::max(1.0, (hi - lo) * 0.03);
-    lo -= pad, hi += pad;
+    lo *= 0.94, hi *= 1.06;
     constexpr double top = 1.75;   // rungs above are drawn on the upper edge
-    const auto px = [&](double m) { return out.plot.left() + out.plot.width() * (m - lo) / (hi - lo); };
+    // Logarithmic across: the light rungs, where the choice is made, get their room.
+    const auto px = [&](double m) { return out.plot.left() + out.plot.width() * std::log(m / lo) / std::log(hi / lo); };
     const auto py = [&](double v) { return out.plot.bottom() - out.plot.height() * std::min(v, top) / top; };
     QColor fits = t.utilisation(0.4);
     fits.setAlpha(40);
@@ -144,14 +135,17 @@ CandidatePicture drawCandidates(QPainter& p, const QRectF& area, const RungTable
         p.setPen(t.ink2);
         p.drawText(QRectF(area.left(), py(v) - 8, 36, 16), Qt::AlignRight | Qt::AlignVCenter, QString::number(v, 'f', 1));
     }
-    const double unit = u.factor(Quantity::MassPerLength), step = niceStep((hi - lo) / unit, static_cast<int>(out.plot.width() / 80));
-    for (double m = std::ceil(lo / unit / step) * step; m * unit <= hi; m += step) {
-        const double x = px(m * unit);
-        p.setPen(QPen(t.ink3, 1));
-        p.drawLine(QPointF(x, out.plot.bottom()), QPointF(x, out.plot.bottom() + 4));
-        p.setPen(t.ink2);
-        p.drawText(QRectF(x - 30, out.plot.bottom() + 4, 60, 14), Qt::AlignCenter, QString::number(m));
-    }
+    const double unit = u.factor(Quantity::MassPerLength);
+    for (double power = std::pow(10.0, std::floor(std::log10(lo / unit))); power * unit <= hi; power *= 10)
+        for (const double k : {1.0, 1.5, 2.0, 3.0, 5.0, 7.0}) {
+            const double m = k * power;
+            if (m * unit < lo || m * unit > hi) continue;
+            const double x = px(m * unit);
+            p.setPen(QPen(t.ink3, 1));
+            p.drawLine(QPointF(x, out.plot.bottom()), QPointF(x, out.plot.bottom() + 4));
+            p.setPen(t.ink2);
+            p.drawText(QRectF(x - 30, out.plot.bottom() + 4, 60, 14), Qt::AlignCenter, QString::number(m));
+        }
     p.drawText(QRectF(out.plot.left(), out.plot.bottom() + 17, out.plot.width(), 14), Qt::AlignCenter, str(u.symbol(Quantity::MassPerLength)));
     p.drawText(QRectF(area.left(), area.top() - 2, 300, 14), Qt::AlignLeft, "utilisation of the worst member");
     p.setPen(QPen(t.ink, 1.4));
