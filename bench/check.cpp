@@ -66,7 +66,8 @@ std::shared_ptr<Frame> manyMembers(int n, int cases, int combinations)
     for (int c = 0; c < combinations; ++c) {
         Combination k;
         k.id = fmt::format("U{}", c);
-        for (int t = 0; t < 6; ++t) k.terms.emplace_back((c * 7 + t * 3) % cases, factor(random));
+        for (int t = 0; t < 6; ++t)
+            k.terms.emplace_back((c * 7 + t * 3) % cases, factor(random));
         std::sort(k.terms.begin(), k.terms.end());
         f->combinations.push_back(k);
     }
@@ -82,7 +83,8 @@ std::shared_ptr<ForceTable> forces(const Frame& f, int stations)
     std::uniform_real_distribution<double> u(-1, 1);
     t->first.push_back(0);
     for (size_t e = 0; e < f.elements.size(); ++e) {
-        for (int k = 0; k < stations; ++k) t->s.push_back(6.0 * k / (stations - 1));
+        for (int k = 0; k < stations; ++k)
+            t->s.push_back(6.0 * k / (stations - 1));
         t->first.push_back(static_cast<int>(t->s.size()));
     }
     t->values.resize(t->s.size() * t->columns * 6);
@@ -128,9 +130,11 @@ int main()
                     double v[6] = {0, 0, 0, 0, 0, 0};
                     for (const auto& [c, factor] : set.terms) {
                         const double* p = table->at(k, static_cast<size_t>(c));
-                        for (int i = 0; i < 6; ++i) v[i] += factor * p[i];
+                        for (int i = 0; i < 6; ++i)
+                            v[i] += factor * p[i];
                     }
-                    for (const double x : v) sum += x;
+                    for (const double x : v)
+                        sum += x;
                 }
             sums[static_cast<size_t>(e)] = sum;
         });
@@ -139,18 +143,23 @@ int main()
     CheckReport report;
     const double full = seconds([&] { model.checkAll(report, progress); });
     const double n = static_cast<double>(members) * combinations * stations;
-    fmt::print("full check: {} members x {} combinations x {} stations in {:.3f} s = {:.1f} million station checks/s\n", members, combinations, stations, full, n / full / 1e6);
+    fmt::print("full check: {} members x {} combinations x {} stations in {:.3f} s = {:.1f} million station checks/s\n",
+               members, combinations, stations, full, n / full / 1e6);
     fmt::print("read and combine only: {:.3f} s; ratio {:.2f} (limit 12)\n", readOnly, full / readOnly);
-    fmt::print("peak memory {:.0f} MB; {} over, {} unchecked; checksum {:.3g}\n", peakMegabytes(), report.counts.over, report.counts.unchecked, std::accumulate(sums.begin(), sums.end(), 0.0));
+    fmt::print("peak memory {:.0f} MB; {} over, {} unchecked; checksum {:.3g}\n", peakMegabytes(), report.counts.over,
+               report.counts.unchecked, std::accumulate(sums.begin(), sums.end(), 0.0));
 
     std::vector<size_t> group(100);
     std::iota(group.begin(), group.end(), size_t{0});
     const double edit = seconds([&] { model.checkAll(report, progress, group); });
     fmt::print("one group of 100 members checked again: {:.2f} ms (limit 16)\n", edit * 1e3);
     RungTable rungs;
-    const double sizing = seconds([&] { rungs = evaluateRungs(model, shippedCatalogue(), group, {"W", {}, {}, 1.0}, progress); });
+    const double sizing = seconds([&] {
+        rungs = evaluateRungs(model, shippedCatalogue(), group, {"W", {}, {}, 1.0}, progress);
+    });
     fmt::print("rungs: {} sections x 100 members x {} combinations in {:.3f} s\n", rungs.rungs.size(), combinations, sizing);
-    const double prepare = seconds([&] { const CheckModel again(frame, table, std::make_shared<const std::vector<Standard>>(shippedStandards())); });
+    const double prepare = seconds(
+        [&] { const CheckModel again(frame, table, std::make_shared<const std::vector<Standard>>(shippedStandards())); });
     fmt::print("members and lanes of the whole frame formed anew: {:.1f} ms\n", prepare * 1e3);
     return 0;
 }

@@ -37,7 +37,9 @@ Report run(const AnalyseArguments& a)
         out.badInput = true;
         return out;
     }
-    if (a.json != "-") fmt::print("{} nodes, {} elements, {} cases, {} freedoms; residual {:.1e}\n", loaded.value->nodes.size(), loaded.value->elements.size(), loaded.value->cases.size(), r.freedoms, r.residual);
+    if (a.json != "-")
+        fmt::print("{} nodes, {} elements, {} cases, {} freedoms; residual {:.1e}\n", loaded.value->nodes.size(),
+                   loaded.value->elements.size(), loaded.value->cases.size(), r.freedoms, r.residual);
     return out;
 }
 
@@ -46,10 +48,14 @@ Report run(const AnalyseArguments& a)
 Run addAnalyse(CLI::App& app)
 {
     auto a = std::make_shared<AnalyseArguments>();
-    CLI::App* c = app.add_subcommand("analyse", "Analyse a frame (linear, first order) and write it again with its results: one entry per case and per combination.");
+    CLI::App* c = app.add_subcommand(
+        "analyse",
+        "Analyse a frame (linear, first order) and write it again with its results: one entry per case and per combination.");
     c->add_option("FRAME", a->frame, "frame file (.frame.json)")->required();
     c->add_option("--json", a->json, "where to write the frame with its results; - for standard output")->required();
-    c->add_option("--stations", a->stations, "equally spaced stations per element, ends included")->check(CLI::Range(2, 1001))->capture_default_str();
+    c->add_option("--stations", a->stations, "equally spaced stations per element, ends included")
+        ->check(CLI::Range(2, 1001))
+        ->capture_default_str();
     c->add_flag("--no-shear-deformation", a->rigidInShear, "leave out shear deformation");
     return [a] { return run(*a); };
 }

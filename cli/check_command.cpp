@@ -22,14 +22,18 @@ struct CheckArguments
 void summary(const CheckModel& model, const CheckReport& report)
 {
     const auto& c = report.counts;
-    fmt::print("{}: {} members · {} over · {} unchecked · top {:.3f}\n", model.standard().title, c.checked, c.over, c.unchecked, c.top);
+    fmt::print("{}: {} members · {} over · {} unchecked · top {:.3f}\n", model.standard().title, c.checked, c.over, c.unchecked,
+               c.top);
     for (size_t i = 0; i < report.results.size(); ++i) {
         const MemberResult& r = report.results[i];
         if (r.status != Status::Over || model.members()[i].exclude) continue;
         const CheckOutcome& g = *r.govern();
         const Standard& s = model.standardOf(i);
-        fmt::print("  over  {:<10} {:.3f}  {} ({})  {} at {}\n", model.members()[i].id, r.utilisation, s.checks[static_cast<size_t>(g.check)].key, g.clause,
-                   g.set < 0 ? "" : combinationName(model.frame(), model.forces(), model.setsFor(s)[static_cast<size_t>(g.set)]), model.frame().units.text(Quantity::Length, g.at));
+        fmt::print("  over  {:<10} {:.3f}  {} ({})  {} at {}\n", model.members()[i].id, r.utilisation,
+                   s.checks[static_cast<size_t>(g.check)].key, g.clause,
+                   g.set < 0 ? ""
+                             : combinationName(model.frame(), model.forces(), model.setsFor(s)[static_cast<size_t>(g.set)]),
+                   model.frame().units.text(Quantity::Length, g.at));
     }
 }
 
@@ -47,7 +51,8 @@ Report run(const CheckArguments& a)
     if (!a.standard.empty()) {
         bool known = false;
         std::string all;
-        for (const Standard& s : *standards) known |= s.key == a.standard, all += (all.empty() ? "" : ", ") + std::string(s.key);
+        for (const Standard& s : *standards)
+            known |= s.key == a.standard, all += (all.empty() ? "" : ", ") + std::string(s.key);
         if (!known) {
             fmt::print(stderr, "error: \"{}\" is not a standard shipped here; choose one of {}\n", a.standard, all);
             out.badInput = true;
@@ -58,17 +63,21 @@ Report run(const CheckArguments& a)
     auto frame = std::make_shared<const Frame>(std::move(*loaded.value));
     auto forces = std::make_shared<ForceTable>();
     SilentProgress progress;
-    if (!frame->results.empty()) *forces = givenForces(*frame, findings);
+    if (!frame->results.empty())
+        *forces = givenForces(*frame, findings);
     else {
         AnalysisResult r = analyseLinear(*frame, {}, progress);
         findings.insert(findings.end(), r.findings.begin(), r.findings.end());
-        if (r.ok) *forces = std::move(r.forces);
-        else out.badInput = true;   // a mechanism: nothing can be checked
+        if (r.ok)
+            *forces = std::move(r.forces);
+        else
+            out.badInput = true; // a mechanism: nothing can be checked
     }
     const CheckModel model(frame, forces, standards);
     CheckReport report;
     model.checkAll(report, progress);
-    for (auto&& more : {audit(model), auditResults(model, report)}) findings.insert(findings.end(), more.begin(), more.end());
+    for (auto&& more : {audit(model), auditResults(model, report)})
+        findings.insert(findings.end(), more.begin(), more.end());
     if (!a.json.empty() && !writeOut(writeAnswer(model, report, findings), a.json)) out.badInput = true;
     if (!a.trace.empty()) {
         bool found = false;
@@ -84,7 +93,7 @@ Report run(const CheckArguments& a)
     } else if (!a.quiet && a.json != "-") {
         std::vector<Finding> shown;
         for (const Finding& f : findings)
-            if (f.code != "member.over") shown.push_back(f);   // the summary lists those
+            if (f.code != "member.over") shown.push_back(f); // the summary lists those
         printFindings(shown);
         summary(model, report);
     }
@@ -97,7 +106,8 @@ Report run(const CheckArguments& a)
 Run addCheck(CLI::App& app)
 {
     auto a = std::make_shared<CheckArguments>();
-    CLI::App* c = app.add_subcommand("check", "Check every member of a frame; without results in the file the frame is analysed first (linear).");
+    CLI::App* c = app.add_subcommand(
+        "check", "Check every member of a frame; without results in the file the frame is analysed first (linear).");
     c->add_option("FRAME", a->frame, "frame file (.frame.json)")->required();
     c->add_option("--standard", a->standard, "design standard instead of the file's (aisc360-22-lrfd, aisc360-22-asd)");
     c->add_option("--json", a->json, "write the answer to this file; - for standard output");

@@ -1,4 +1,5 @@
-// The commands of wrenrail-cli: one file each. A command adds its arguments and returns what happened; the exit status is decided once.
+// The commands of wrenrail-cli: one file each. A command adds its arguments and returns what happened; the exit status is
+// decided once.
 #pragma once
 
 #include "core/base/finding.h"
@@ -16,12 +17,13 @@ namespace wr::cli {
 
 struct Report
 {
-    bool badInput = false;             // faults in a file, or a file that cannot be written
-    bool counted = false;              // members were checked: `counts` decides
+    bool badInput = false; // faults in a file, or a file that cannot be written
+    bool counted = false;  // members were checked: `counts` decides
     CheckReport::Counts counts;
 };
 
-// 0 every member checked and at or under its limit · 1 some member over · 4 none over but some unchecked · 2 bad input · 3 internal error
+// 0 every member checked and at or under its limit · 1 some member over · 4 none over but some unchecked · 2 bad input · 3
+// internal error
 int exitStatus(const Report& r);
 
 using Run = std::function<Report()>;

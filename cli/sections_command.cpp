@@ -27,7 +27,8 @@ struct Column
 constexpr double mm(double m, int power = 1)
 {
     double v = m;
-    for (int k = 0; k < power; ++k) v *= 1000;
+    for (int k = 0; k < power; ++k)
+        v *= 1000;
     return v;
 }
 
@@ -66,14 +67,17 @@ Report run(const SectionsArguments& a)
     const Catalogue& c = shippedCatalogue();
     std::vector<const CatalogueSection*> list;
     if (a.what.empty())
-        for (const CatalogueSection& s : c.sections()) list.push_back(&s);
+        for (const CatalogueSection& s : c.sections())
+            list.push_back(&s);
     else if (list = c.family(a.what); list.empty())
         if (const CatalogueSection* s = c.find(a.what)) list.push_back(s);
     if (list.empty()) {
         std::string near;
-        for (const auto& n : c.suggestions(a.what)) near += (near.empty() ? "; did you mean " : ", ") + n;
+        for (const auto& n : c.suggestions(a.what))
+            near += (near.empty() ? "; did you mean " : ", ") + n;
         std::string families;
-        for (const auto& n : c.families()) families += (families.empty() ? "" : ", ") + n;
+        for (const auto& n : c.families())
+            families += (families.empty() ? "" : ", ") + n;
         fmt::print(stderr, "error: \"{}\" is neither a section nor a family{} (families: {})\n", a.what, near, families);
         out.badInput = true;
         return out;
@@ -81,8 +85,12 @@ Report run(const SectionsArguments& a)
     if (a.json) {
         Json j = Json::array();
         for (const CatalogueSection* s : list) {
-            Json o = {{"designation", s->designation}, {"family", s->family}, {"standard", s->standard}, {"shape", shapeName(s->shape.kind)}};
-            for (const Column& k : kColumns) o[k.name] = std::stod(fmt::format("{:.8g}", k.value(*s)));
+            Json o = {{"designation", s->designation},
+                      {"family", s->family},
+                      {"standard", s->standard},
+                      {"shape", shapeName(s->shape.kind)}};
+            for (const Column& k : kColumns)
+                o[k.name] = std::stod(fmt::format("{:.8g}", k.value(*s)));
             j.push_back(std::move(o));
         }
         fmt::print("{}\n", j.dump(1));
@@ -90,18 +98,23 @@ Report run(const SectionsArguments& a)
     }
     if (a.csv) {
         fmt::print("designation,family,standard");
-        for (const Column& k : kColumns) fmt::print(",{}", k.name);
+        for (const Column& k : kColumns)
+            fmt::print(",{}", k.name);
         fmt::print("\n");
         for (const CatalogueSection* s : list) {
             fmt::print("{},{},{}", s->designation, s->family, s->standard);
-            for (const Column& k : kColumns) fmt::print(",{:.8g}", k.value(*s));
+            for (const Column& k : kColumns)
+                fmt::print(",{:.8g}", k.value(*s));
             fmt::print("\n");
         }
         return out;
     }
-    fmt::print("{:<18}{:<12}{:>10}{:>10}{:>10}{:>12}{:>14}{:>14}\n", "section", "family", "kg/m", "h mm", "b mm", "A mm2", "Iy mm4", "Iz mm4");
+    fmt::print("{:<18}{:<12}{:>10}{:>10}{:>10}{:>12}{:>14}{:>14}\n", "section", "family", "kg/m", "h mm", "b mm", "A mm2",
+               "Iy mm4", "Iz mm4");
     for (const CatalogueSection* s : list)
-        fmt::print("{:<18}{:<12}{:>10.2f}{:>10.1f}{:>10.1f}{:>12.1f}{:>14.4g}{:>14.4g}\n", s->designation, s->family, s->listedMass, mm(s->shape.depth()), mm(s->shape.width()), mm(s->properties.a, 2), mm(s->properties.iy, 4), mm(s->properties.iz, 4));
+        fmt::print("{:<18}{:<12}{:>10.2f}{:>10.1f}{:>10.1f}{:>12.1f}{:>14.4g}{:>14.4g}\n", s->designation, s->family,
+                   s->listedMass, mm(s->shape.depth()), mm(s->shape.width()), mm(s->properties.a, 2), mm(s->properties.iy, 4),
+                   mm(s->properties.iz, 4));
     return out;
 }
 

@@ -7,11 +7,15 @@ namespace wr {
 
 namespace {
 
-QString str(const std::string& s) { return QString::fromStdString(s); }
+QString str(const std::string& s)
+{
+    return QString::fromStdString(s);
+}
 
 } // namespace
 
-HistogramPicture drawHistogram(QPainter& p, const QRectF& area, const std::vector<double>& utilisations, double from, double to, const Theme& t)
+HistogramPicture drawHistogram(QPainter& p, const QRectF& area, const std::vector<double>& utilisations, double from, double to,
+                               const Theme& t)
 {
     HistogramPicture out;
     out.plot = area.adjusted(0, 0, 0, -16);
@@ -36,7 +40,8 @@ HistogramPicture drawHistogram(QPainter& p, const QRectF& area, const std::vecto
     p.setPen(t.ink2);
     for (const double v : {0.0, 0.25, 0.5, 0.75, 1.0, 1.5, 2.0}) {
         const QRectF box(out.xOf(v) - 20, out.plot.bottom() + 2, 40, 14);
-        p.drawText(box, (v == 0 ? Qt::AlignHCenter : Qt::AlignHCenter) | Qt::AlignVCenter, v == 2.0 ? QString("2+") : QString::number(v));
+        p.drawText(box, (v == 0 ? Qt::AlignHCenter : Qt::AlignHCenter) | Qt::AlignVCenter,
+                   v == 2.0 ? QString("2+") : QString::number(v));
     }
     if (to > from) {
         QColor fill = t.violet;
@@ -50,8 +55,8 @@ HistogramPicture drawHistogram(QPainter& p, const QRectF& area, const std::vecto
     return out;
 }
 
-DiagramPicture drawDiagram(QPainter& p, const QRectF& area, const std::vector<double>& x, const std::vector<double>& values, double length, const QString& name, Quantity q,
-                           const UnitSystem& u, const Theme& t)
+DiagramPicture drawDiagram(QPainter& p, const QRectF& area, const std::vector<double>& x, const std::vector<double>& values,
+                           double length, const QString& name, Quantity q, const UnitSystem& u, const Theme& t)
 {
     DiagramPicture out;
     out.plot = area.adjusted(34, 3, -4, -3);
@@ -63,13 +68,15 @@ DiagramPicture drawDiagram(QPainter& p, const QRectF& area, const std::vector<do
     p.setFont(textFont(11));
     p.setPen(t.ink2);
     p.drawText(QRectF(area.left(), area.top(), 32, area.height()), Qt::AlignVCenter | Qt::AlignLeft, name);
-    const double range = std::max(up - down, 1e-30), zero = out.plot.top() + out.plot.height() * (up - down < 1e-9 ? 0.5 : up / range);
+    const double range = std::max(up - down, 1e-30),
+                 zero = out.plot.top() + out.plot.height() * (up - down < 1e-9 ? 0.5 : up / range);
     const auto px = [&](double v) { return out.plot.left() + out.plot.width() * v / length; };
     const auto py = [&](double v) { return up - down < 1e-9 ? zero : zero - out.plot.height() * v / range; };
     const auto half = [&](bool positive, QColor c) {
         QPolygonF poly;
         poly << QPointF(out.plot.left(), zero);
-        for (size_t i = 0; i < x.size(); ++i) poly << QPointF(px(x[i]), positive ? std::min(zero, py(values[i])) : std::max(zero, py(values[i])));
+        for (size_t i = 0; i < x.size(); ++i)
+            poly << QPointF(px(x[i]), positive ? std::min(zero, py(values[i])) : std::max(zero, py(values[i])));
         poly << QPointF(out.plot.right(), zero);
         c.setAlpha(52);
         p.setPen(Qt::NoPen);
@@ -79,7 +86,8 @@ DiagramPicture drawDiagram(QPainter& p, const QRectF& area, const std::vector<do
     half(true, t.topFlange);
     half(false, t.bottomFlange);
     QPolygonF line;
-    for (size_t i = 0; i < x.size(); ++i) line << QPointF(px(x[i]), py(values[i]));
+    for (size_t i = 0; i < x.size(); ++i)
+        line << QPointF(px(x[i]), py(values[i]));
     p.setBrush(Qt::NoBrush);
     p.setPen(QPen(t.ink2, 1));
     p.drawLine(QPointF(out.plot.left(), zero), QPointF(out.plot.right(), zero));
@@ -113,15 +121,17 @@ int CandidatePicture::nearest(QPointF at, double within) const
     return best;
 }
 
-CandidatePicture drawCandidates(QPainter& p, const QRectF& area, const RungTable& table, double target, const QString& now, int hovered, const UnitSystem& u, const Theme& t)
+CandidatePicture drawCandidates(QPainter& p, const QRectF& area, const RungTable& table, double target, const QString& now,
+                                int hovered, const UnitSystem& u, const Theme& t)
 {
     CandidatePicture out;
     out.plot = area.adjusted(44, 16, -12, -34);
     if (table.rungs.empty()) return out;
     double lo = 1e300, hi = 0;
-    for (const Rung& r : table.rungs) lo = std::min(lo, r.mass), hi = std::max(hi, r.mass);
+    for (const Rung& r : table.rungs)
+        lo = std::min(lo, r.mass), hi = std::max(hi, r.mass);
     lo *= 0.94, hi *= 1.06;
-    constexpr double top = 1.75;   // rungs above are drawn on the upper edge
+    constexpr double top = 1.75; // rungs above are drawn on the upper edge
     // Logarithmic across: the light rungs, where the choice is made, get their room.
     const auto px = [&](double m) { return out.plot.left() + out.plot.width() * std::log(m / lo) / std::log(hi / lo); };
     const auto py = [&](double v) { return out.plot.bottom() - out.plot.height() * std::min(v, top) / top; };
@@ -146,7 +156,8 @@ CandidatePicture drawCandidates(QPainter& p, const QRectF& area, const RungTable
             p.setPen(t.ink2);
             p.drawText(QRectF(x - 30, out.plot.bottom() + 4, 60, 14), Qt::AlignCenter, QString::number(m));
         }
-    p.drawText(QRectF(out.plot.left(), out.plot.bottom() + 17, out.plot.width(), 14), Qt::AlignCenter, str(u.symbol(Quantity::MassPerLength)));
+    p.drawText(QRectF(out.plot.left(), out.plot.bottom() + 17, out.plot.width(), 14), Qt::AlignCenter,
+               str(u.symbol(Quantity::MassPerLength)));
     p.drawText(QRectF(area.left(), area.top() - 2, 300, 14), Qt::AlignLeft, "utilisation of the worst member");
     p.setPen(QPen(t.ink, 1.4));
     p.drawLine(QPointF(out.plot.left(), py(1)), QPointF(out.plot.right(), py(1)));
@@ -155,7 +166,8 @@ CandidatePicture drawCandidates(QPainter& p, const QRectF& area, const RungTable
         QPen dash(t.topFlange, 1.4, Qt::DashLine);
         p.setPen(dash);
         p.drawLine(QPointF(out.plot.left(), py(target)), QPointF(out.plot.right(), py(target)));
-        p.drawText(QRectF(out.plot.right() - 110, py(target) + 2, 108, 14), Qt::AlignRight, QString("target %1").arg(target, 0, 'f', 2));
+        p.drawText(QRectF(out.plot.right() - 110, py(target) + 2, 108, 14), Qt::AlignRight,
+                   QString("target %1").arg(target, 0, 'f', 2));
     }
     const auto mark = [&](size_t k) {
         const Rung& r = table.rungs[k];
@@ -168,7 +180,9 @@ CandidatePicture drawCandidates(QPainter& p, const QRectF& area, const RungTable
         p.setBrush(m.hollow ? t.panel : c);
         p.drawEllipse(m.at, radius, radius);
         if (proposed || current) {
-            const QString words = str(r.section->designation) + (proposed && current ? ", stays" : proposed ? ", proposed" : ", now");
+            const QString words = str(r.section->designation) + (proposed && current ? ", stays"
+                                                                 : proposed          ? ", proposed"
+                                                                                     : ", now");
             p.setFont(textFont(11, true));
             const double w = QFontMetricsF(p.font()).horizontalAdvance(words) + 4;
             double x = m.at.x() + 11;
@@ -185,10 +199,13 @@ CandidatePicture drawCandidates(QPainter& p, const QRectF& area, const RungTable
     // Proposed and present rungs last, so that nothing covers them.
     std::vector<size_t> last;
     for (size_t k = 0; k < table.rungs.size(); ++k) {
-        if (static_cast<int>(k) == table.proposed || str(table.rungs[k].section->designation) == now) last.push_back(k);
-        else out.marks.push_back(mark(k));
+        if (static_cast<int>(k) == table.proposed || str(table.rungs[k].section->designation) == now)
+            last.push_back(k);
+        else
+            out.marks.push_back(mark(k));
     }
-    for (const size_t k : last) out.marks.push_back(mark(k));
+    for (const size_t k : last)
+        out.marks.push_back(mark(k));
     return out;
 }
 

@@ -14,8 +14,18 @@ namespace {
 
 using Kind = Expression::Kind;
 
-constexpr std::array<std::pair<std::string_view, const char*>, 12> kGreek{{{"lambda", "λ"}, {"phi", "φ"}, {"Omega", "Ω"}, {"pi", "π"}, {"alpha", "α"}, {"beta", "β"}, {"gamma", "γ"}, {"chi", "χ"},
-                                                                          {"sigma", "σ"}, {"tau", "τ"}, {"eta", "η"}, {"psi", "ψ"}}};
+constexpr std::array<std::pair<std::string_view, const char*>, 12> kGreek{{{"lambda", "λ"},
+                                                                           {"phi", "φ"},
+                                                                           {"Omega", "Ω"},
+                                                                           {"pi", "π"},
+                                                                           {"alpha", "α"},
+                                                                           {"beta", "β"},
+                                                                           {"gamma", "γ"},
+                                                                           {"chi", "χ"},
+                                                                           {"sigma", "σ"},
+                                                                           {"tau", "τ"},
+                                                                           {"eta", "η"},
+                                                                           {"psi", "ψ"}}};
 
 QString greek(std::string_view s)
 {
@@ -124,7 +134,9 @@ public:
         case Kind::Negative: return inRow({text("−", px, ink_), set(e.parts[0], px)}, 0.05 * px);
         case Kind::Sum: return inRow({set(e.parts[0], px), text("+", px, ink_), set(e.parts[1], px)}, 0.22 * px);
         case Kind::Difference: return inRow({set(e.parts[0], px), text("−", px, ink_), term(e.parts[1], px)}, 0.22 * px);
-        case Kind::Product: return inRow({term(e.parts[0], px), text(values_ ? "·" : " ", px, ink_), term(e.parts[1], px)}, values_ ? 0.12 * px : 0.0);
+        case Kind::Product:
+            return inRow({term(e.parts[0], px), text(values_ ? "·" : " ", px, ink_), term(e.parts[1], px)},
+                         values_ ? 0.12 * px : 0.0);
         case Kind::Quotient: return fraction(set(e.parts[0], 0.92 * px), set(e.parts[1], 0.92 * px), px, ink_);
         case Kind::Power: return power(e, px);
         case Kind::Call: return call(e, px);
@@ -133,7 +145,10 @@ public:
     }
 
 private:
-    static bool isSum(const Expression& e) { return e.kind == Kind::Sum || e.kind == Kind::Difference || e.kind == Kind::Negative; }
+    static bool isSum(const Expression& e)
+    {
+        return e.kind == Kind::Sum || e.kind == Kind::Difference || e.kind == Kind::Negative;
+    }
 
     MathBox term(const Expression& e, double px) const { return isSum(e) ? bracketed(set(e, px), px, ink_) : set(e, px); }
 
@@ -147,7 +162,8 @@ private:
     MathBox power(const Expression& e, double px) const
     {
         const Expression& base = e.parts[0];
-        const bool plain = base.kind == Kind::Number || base.kind == Kind::Symbol || (base.kind == Kind::Call && base.text == "pi");
+        const bool plain =
+            base.kind == Kind::Number || base.kind == Kind::Symbol || (base.kind == Kind::Call && base.text == "pi");
         // A value with a unit needs brackets before it is raised.
         const bool bare = plain && !(values_ && base.kind == Kind::Symbol);
         MathBox b = set(base, px);
@@ -163,7 +179,8 @@ private:
             if (i > 0) inside.push_back(text(", ", px, ink_));
             inside.push_back(set(e.parts[i], px));
         }
-        return inRow({text(QString::fromStdString(e.text), px, ink_), bracketed(inRow(std::move(inside), 0), px, ink_)}, 0.08 * px);
+        return inRow({text(QString::fromStdString(e.text), px, ink_), bracketed(inRow(std::move(inside), 0), px, ink_)},
+                     0.08 * px);
     }
 
     QColor ink_;
@@ -188,7 +205,10 @@ MathBox inRow(std::vector<MathBox> boxes, double gap)
     return b;
 }
 
-MathBox layoutText(const QString& s, double px, const QColor& ink, bool strong) { return text(s, px, ink, strong); }
+MathBox layoutText(const QString& s, double px, const QColor& ink, bool strong)
+{
+    return text(s, px, ink, strong);
+}
 
 MathBox layoutSymbol(std::string_view symbol, double px, const QColor& ink)
 {
@@ -206,7 +226,10 @@ MathBox layoutSymbol(std::string_view symbol, double px, const QColor& ink)
     return b;
 }
 
-MathBox layoutFormula(const Expression& e, double px, const QColor& ink, const SymbolText& values) { return Typesetter(ink, values).set(e, px); }
+MathBox layoutFormula(const Expression& e, double px, const QColor& ink, const SymbolText& values)
+{
+    return Typesetter(ink, values).set(e, px);
+}
 
 QString plainStep(const TraceStep& s, const UnitSystem& u)
 {

@@ -23,7 +23,8 @@ struct MathBox
     double height() const { return ascent + descent; }
 };
 
-// Symbols are set with subscripts and Greek letters ("lambda_pf" → λ with pf). `values` replaces a symbol by text (a number with its unit).
+// Symbols are set with subscripts and Greek letters ("lambda_pf" → λ with pf). `values` replaces a symbol by text (a number
+// with its unit).
 using SymbolText = std::function<std::optional<QString>(const std::string& symbol)>;
 MathBox layoutFormula(const Expression& e, double pixels, const QColor& ink, const SymbolText& values = {});
 MathBox layoutSymbol(std::string_view symbol, double pixels, const QColor& ink);

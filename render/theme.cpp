@@ -30,7 +30,8 @@ template <class Ramp> QColor along(const Ramp& ramp, double u)
         if (u <= ramp[i + 1].at) {
             const double k = (u - ramp[i].at) / (ramp[i + 1].at - ramp[i].at);
             const QColor a(ramp[i].colour), b(ramp[i + 1].colour);
-            return QColor::fromRgbF(static_cast<float>(a.redF() + k * (b.redF() - a.redF())), static_cast<float>(a.greenF() + k * (b.greenF() - a.greenF())),
+            return QColor::fromRgbF(static_cast<float>(a.redF() + k * (b.redF() - a.redF())),
+                                    static_cast<float>(a.greenF() + k * (b.greenF() - a.greenF())),
                                     static_cast<float>(a.blueF() + k * (b.blueF() - a.blueF())));
         }
     return QColor(ramp.back().colour);
@@ -47,15 +48,17 @@ QColor Theme::utilisation(double u) const
 
 const Theme& paperTheme()
 {
-    static const Theme t{"paper",   "#F4F1EA", "#FBFAF6", "#EFEDE7", "#D9D4C8", "#1F2A33", "#5B6670", "#8A8F98", "#5B4B9A", "#ECE8F5", "#E7E3D9",
-                         "#FFF4EA", "#C99A2E", "#FFF6E0", "#B8390E", "#8A8F98", "#3F8A98", "#E8590C", "#E6E2D8", "#1F2A33", "#FBFAF6", false};
+    static const Theme t{"paper",   "#F4F1EA", "#FBFAF6", "#EFEDE7", "#D9D4C8", "#1F2A33", "#5B6670", "#8A8F98",
+                         "#5B4B9A", "#ECE8F5", "#E7E3D9", "#FFF4EA", "#C99A2E", "#FFF6E0", "#B8390E", "#8A8F98",
+                         "#3F8A98", "#E8590C", "#E6E2D8", "#1F2A33", "#FBFAF6", false};
     return t;
 }
 
 const Theme& slateTheme()
 {
-    static const Theme t{"slate",   "#1E2429", "#252C32", "#1A2024", "#39434B", "#E8ECEE", "#AEB8BF", "#7F8A92", "#A99BEA", "#3A3560", "#39434B",
-                         "#3A2418", "#E0B75A", "#3B3320", "#FF8A4C", "#8A949B", "#58ABB6", "#FF8A4C", "#252D33", "#E8ECEE", "#1E2429", true};
+    static const Theme t{"slate",   "#1E2429", "#252C32", "#1A2024", "#39434B", "#E8ECEE", "#AEB8BF", "#7F8A92",
+                         "#A99BEA", "#3A3560", "#39434B", "#3A2418", "#E0B75A", "#3B3320", "#FF8A4C", "#8A949B",
+                         "#58ABB6", "#FF8A4C", "#252D33", "#E8ECEE", "#1E2429", true};
     return t;
 }
 
@@ -68,6 +71,9 @@ QFont textFont(double pixels, bool strong)
     return f;
 }
 
-QFont mathFont(double pixels) { return textFont(pixels); }
+QFont mathFont(double pixels)
+{
+    return textFont(pixels);
+}
 
 } // namespace wr

@@ -11,12 +11,12 @@ struct Theme
 {
     QString name;
     QColor window, panel, view, hairline, ink, ink2, ink3;
-    QColor violet, violetTint;           // picked or current
-    QColor track;                        // empty part of a bar
-    QColor casing;                       // around members past the limit
-    QColor ochre, ochreTint, red;        // warnings, over
+    QColor violet, violetTint;    // picked or current
+    QColor track;                 // empty part of a bar
+    QColor casing;                // around members past the limit
+    QColor ochre, ochreTint, red; // warnings, over
     QColor unchecked;
-    QColor topFlange, bottomFlange;      // moment that compresses top, bottom
+    QColor topFlange, bottomFlange; // moment that compresses top, bottom
     QColor ground, tooltip, tooltipInk;
     bool dark = false;
 

@@ -9,8 +9,12 @@ namespace fs = std::filesystem;
 
 TEST_CASE("layers: no include points back, the core knows no Qt", "[layers]")
 {
-    const std::map<std::string, int> level{{"core/base", 0}, {"core/sections", 1}, {"core/grades", 1}, {"core/frame", 2}, {"core/analysis", 3}, {"core/members", 3}, {"core/briefs", 4}, {"core/standards", 5}, {"core/checking", 6},
-                                           {"core/sizing", 7}, {"core/audit", 7}, {"core/takeoff", 7}, {"core/project", 8}, {"core/files", 9}, {"core/reporting", 9}, {"render", 10}, {"app", 11}, {"cli", 11}};
+    const std::map<std::string, int> level{{"core/base", 0},    {"core/sections", 1},  {"core/grades", 1},
+                                           {"core/frame", 2},   {"core/analysis", 3},  {"core/members", 3},
+                                           {"core/briefs", 4},  {"core/standards", 5}, {"core/checking", 6},
+                                           {"core/sizing", 7},  {"core/audit", 7},     {"core/takeoff", 7},
+                                           {"core/project", 8}, {"core/files", 9},     {"core/reporting", 9},
+                                           {"render", 10},      {"app", 11},           {"cli", 11}};
     const auto layer = [&](const std::string& path) {
         int found = -1;
         for (const auto& [folder, l] : level)
@@ -36,7 +40,10 @@ TEST_CASE("layers: no include points back, the core knows no Qt", "[layers]")
                 if (const int l = layer(target); l >= 0) {
                     CHECK(l <= layer(self));
                     // Neighbours on one level do not know each other, but for grades that share the name rules of sections.
-                    const bool neighbours = l == layer(self) && self.substr(0, self.rfind('/')).substr(0, target.rfind('/')) != target.substr(0, target.rfind('/')) && !target.starts_with("core/standards") && !target.starts_with("app");
+                    const bool neighbours =
+                        l == layer(self) &&
+                        self.substr(0, self.rfind('/')).substr(0, target.rfind('/')) != target.substr(0, target.rfind('/')) &&
+                        !target.starts_with("core/standards") && !target.starts_with("app");
                     if (neighbours) CHECK((self.starts_with("core/grades") && target.starts_with("core/sections")));
                 }
             }

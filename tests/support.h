@@ -23,12 +23,16 @@ inline std::string slurp(const std::string& path)
     return s.str();
 }
 
-inline std::string demo(const std::string& name) { return slurp(std::string(WREN_SOURCE) + "/data/demo/" + name + ".frame.json"); }
+inline std::string demo(const std::string& name)
+{
+    return slurp(std::string(WREN_SOURCE) + "/data/demo/" + name + ".frame.json");
+}
 
 inline Frame frameOf(const std::string& json)
 {
     auto loaded = readFrame(json);
-    for (const Finding& f : loaded.findings) UNSCOPED_INFO(f.place << " " << f.text);
+    for (const Finding& f : loaded.findings)
+        UNSCOPED_INFO(f.place << " " << f.text);
     REQUIRE(loaded.ok());
     return *loaded.value;
 }
@@ -37,7 +41,8 @@ inline AnalysisResult analysed(const Frame& f, AnalysisOptions o = {})
 {
     SilentProgress p;
     AnalysisResult r = analyseLinear(f, o, p);
-    for (const Finding& x : r.findings) UNSCOPED_INFO(x.code << ": " << x.text);
+    for (const Finding& x : r.findings)
+        UNSCOPED_INFO(x.code << ": " << x.text);
     REQUIRE(r.ok);
     return r;
 }
@@ -47,8 +52,10 @@ inline std::unique_ptr<CheckModel> modelOf(Frame frame)
     auto f = std::make_shared<const Frame>(std::move(frame));
     auto t = std::make_shared<ForceTable>();
     std::vector<Finding> findings;
-    if (!f->results.empty()) *t = givenForces(*f, findings);
-    else *t = analysed(*f).forces;
+    if (!f->results.empty())
+        *t = givenForces(*f, findings);
+    else
+        *t = analysed(*f).forces;
     return std::make_unique<CheckModel>(f, t, std::make_shared<const std::vector<Standard>>(shippedStandards()));
 }
 
@@ -70,10 +77,17 @@ struct Alone
     MemberInput input;
 
     Alone(const std::string& name, double fy, double fu, double length = 1.0)
-        : shape(find(name).shape), section(find(name).properties), input{shape, section, Steel{29000.0_ksi, 11200.0_ksi, fy * kKsi, fu * kKsi, {}}, lanes, brief, length}
+        : shape(find(name).shape),
+          section(find(name).properties), input{shape, section, Steel{29000.0_ksi, 11200.0_ksi, fy * kKsi, fu * kKsi, {}},
+                                                lanes, brief,   length}
     {
     }
-    Alone(const Shape& s, double fy, double fu, double length = 1.0) : shape(s), section(computeProperties(s)), input{shape, section, Steel{29000.0_ksi, 11200.0_ksi, fy * kKsi, fu * kKsi, {}}, lanes, brief, length} {}
+    Alone(const Shape& s, double fy, double fu, double length = 1.0)
+        : shape(s),
+          section(computeProperties(s)), input{shape, section, Steel{29000.0_ksi, 11200.0_ksi, fy * kKsi, fu * kKsi, {}},
+                                               lanes, brief,   length}
+    {
+    }
     Alone(const Alone&) = delete;
 
     static const CatalogueSection& find(const std::string& name)
@@ -94,7 +108,7 @@ inline std::string beam(const std::string& nodesAndElements, const std::string& 
            nodesAndElements + ",\"cases\":[" + cases + "]" + more + "}";
 }
 
-constexpr double kEi = 200e9 * 0.1 * 0.2 * 0.2 * 0.2 / 12;      // N·m², about y
-constexpr double kEiz = 200e9 * 0.2 * 0.1 * 0.1 * 0.1 / 12;     // about z
+constexpr double kEi = 200e9 * 0.1 * 0.2 * 0.2 * 0.2 / 12;  // N·m², about y
+constexpr double kEiz = 200e9 * 0.2 * 0.1 * 0.1 * 0.1 / 12; // about z
 
 } // namespace wr::test

@@ -40,13 +40,17 @@ QWidget* promise(Stop s)
 
 } // namespace
 
-Bench::Bench(Document& doc, QWidget* parent) : QStackedWidget(parent), frame_(new FrameBench(doc)), member_(new MemberBench(doc)), size_(new SizeBench(doc))
+Bench::Bench(Document& doc, QWidget* parent)
+    : QStackedWidget(parent), frame_(new FrameBench(doc)), member_(new MemberBench(doc)), size_(new SizeBench(doc))
 {
     setObjectName("bench");
     setFixedWidth(322);
     for (int i = 0; i < kStops; ++i) {
         const Stop s = static_cast<Stop>(i);
-        QWidget* page = s == Stop::Frame ? frame_ : s == Stop::Check ? scrolled(member_) : s == Stop::Size ? scrolled(size_) : promise(s);
+        QWidget* page = s == Stop::Frame   ? frame_
+                        : s == Stop::Check ? scrolled(member_)
+                        : s == Stop::Size  ? scrolled(size_)
+                                           : promise(s);
         page_[static_cast<size_t>(i)] = addWidget(page);
     }
     setStop(Stop::Check);

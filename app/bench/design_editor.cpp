@@ -38,7 +38,9 @@ QLabel* label(const QString& text, const char* name, QWidget* parent)
 
 } // namespace
 
-DesignEditor::DesignEditor(Document& doc, QWidget* parent) : QWidget(parent), doc_(doc), section_(new QLineEdit(this)), group_(new QComboBox(this)), grade_(new QComboBox(this)), trouble_(label("", "trouble", this))
+DesignEditor::DesignEditor(Document& doc, QWidget* parent)
+    : QWidget(parent), doc_(doc), section_(new QLineEdit(this)), group_(new QComboBox(this)), grade_(new QComboBox(this)),
+      trouble_(label("", "trouble", this))
 {
     auto* g = new QGridLayout(this);
     g->setContentsMargins(0, 4, 0, 4);
@@ -58,7 +60,8 @@ DesignEditor::DesignEditor(Document& doc, QWidget* parent) : QWidget(parent), do
         factors_[k]->setAccessibleName(QString("%1 effective length factor").arg(kTitles[k]));
         lengths_[k]->setAccessibleName(QString("%1 effective length").arg(kTitles[k]));
         factors_[k]->setToolTip("Times each segment between holds. Empty: what the holds give.");
-        lengths_[k]->setToolTip("An absolute length, with a unit or an expression if you like: 12 ft 6 in, 85/1.5, 3.35 m. Empty: what the holds give.");
+        lengths_[k]->setToolTip("An absolute length, with a unit or an expression if you like: 12 ft 6 in, 85/1.5, 3.35 m. "
+                                "Empty: what the holds give.");
         factors_[k]->setFixedWidth(58);
         lengths_[k]->setFixedWidth(74);
         connect(factors_[k], &QLineEdit::editingFinished, this, [this, a] { enterLength(a, true); });
@@ -78,12 +81,14 @@ DesignEditor::DesignEditor(Document& doc, QWidget* parent) : QWidget(parent), do
     group_->setEditable(true);
     group_->setInsertPolicy(QComboBox::NoInsert);
     QStringList names;
-    for (const CatalogueSection& s : shippedCatalogue().sections()) names << QString::fromStdString(s.designation);
+    for (const CatalogueSection& s : shippedCatalogue().sections())
+        names << QString::fromStdString(s.designation);
     auto* completer = new QCompleter(names, this);
     completer->setCaseSensitivity(Qt::CaseInsensitive);
     completer->setFilterMode(Qt::MatchContains);
     section_->setCompleter(completer);
-    for (const Grade& gr : shippedGrades()) grade_->addItem(QString::fromStdString(gr.name));
+    for (const Grade& gr : shippedGrades())
+        grade_->addItem(QString::fromStdString(gr.name));
     trouble_->setWordWrap(true);
     g->addWidget(trouble_, row++, 0, 1, 4);
     g->setColumnStretch(1, 1);
@@ -130,7 +135,8 @@ void DesignEditor::enterLength(LengthAxis a, bool asFactor)
             const QString refused = doc_.run(e);
             say(refused);
             if (!refused.isEmpty()) return;
-            trouble_->setText(QString("A factor of %1 is unusual: is the unit right? It is used as given; undo takes it back.").arg(k, 0, 'g', 3));
+            trouble_->setText(QString("A factor of %1 is unusual: is the unit right? It is used as given; undo takes it back.")
+                                  .arg(k, 0, 'g', 3));
             return;
         }
     }
@@ -148,21 +154,28 @@ void DesignEditor::refresh()
         const LengthAxis a = kAxes[k];
         const auto factorNow = common(pick, [&](size_t i) {
             double f = 0;
-            for (const LaneSegment& s : doc_.model().lanes(i).of(a)) f = std::max(f, s.k);
+            for (const LaneSegment& s : doc_.model().lanes(i).of(a))
+                f = std::max(f, s.k);
             return std::round(f * 1e6) / 1e6;
         });
         const auto lengthNow = common(pick, [&](size_t i) { return std::round(doc_.model().lanes(i).longest(a) * 1e6) / 1e6; });
         const auto segments = common(pick, [&](size_t i) { return doc_.model().lanes(i).of(a).size(); });
         const auto byHand = common(pick, [&](size_t i) { return doc_.model().lanes(i).of(a).front().byHand; });
-        if (!factors_[k]->hasFocus() || !factors_[k]->isModified()) factors_[k]->setText(factorNow ? QString::number(*factorNow, 'g', 4) : QString()), factors_[k]->setModified(false);
-        if (!lengths_[k]->hasFocus() || !lengths_[k]->isModified()) lengths_[k]->setText(lengthNow ? shown(*lengthNow) : QString()), lengths_[k]->setModified(false);
+        if (!factors_[k]->hasFocus() || !factors_[k]->isModified())
+            factors_[k]->setText(factorNow ? QString::number(*factorNow, 'g', 4) : QString()), factors_[k]->setModified(false);
+        if (!lengths_[k]->hasFocus() || !lengths_[k]->isModified())
+            lengths_[k]->setText(lengthNow ? shown(*lengthNow) : QString()), lengths_[k]->setModified(false);
         factors_[k]->setPlaceholderText(factorNow ? "" : "several");
         lengths_[k]->setPlaceholderText(lengthNow ? "" : "several");
         QFont f = factors_[k]->font();
         f.setBold(byHand.value_or(false));
         factors_[k]->setFont(f);
         lengths_[k]->setFont(f);
-        spans_[k]->setText(segments ? QString("%1 segment%2%3").arg(*segments).arg(*segments == 1 ? "" : "s").arg(byHand.value_or(false) ? ", by hand" : "") : "differ");
+        spans_[k]->setText(segments ? QString("%1 segment%2%3")
+                                          .arg(*segments)
+                                          .arg(*segments == 1 ? "" : "s")
+                                          .arg(byHand.value_or(false) ? ", by hand" : "")
+                                    : "differ");
     }
     group_->clear();
     QStringList groups;

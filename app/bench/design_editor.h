@@ -1,4 +1,5 @@
-// What the engineer may change for the picked members: effective length factors and lengths, group, section, grade. Each is one edit.
+// What the engineer may change for the picked members: effective length factors and lengths, group, section, grade. Each is one
+// edit.
 #pragma once
 
 #include "core/frame/design.h"

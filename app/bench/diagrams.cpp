@@ -13,7 +13,8 @@ namespace {
 constexpr int kTop = 30, kMember = 34, kEach = 44;
 }
 
-Diagrams::Diagrams(Document& doc, QWidget* parent) : QWidget(parent), doc_(doc), combinations_(new QComboBox(this)), plane_(new QComboBox(this))
+Diagrams::Diagrams(Document& doc, QWidget* parent)
+    : QWidget(parent), doc_(doc), combinations_(new QComboBox(this)), plane_(new QComboBox(this))
 {
     setFixedHeight(kTop + kMember + 3 * kEach + 4);
     setAccessibleName("Force diagrams");
@@ -87,20 +88,27 @@ void Diagrams::paintEvent(QPaintEvent*)
     marks(LengthAxis::Minor, 0, 3.4);
     if (forces_.empty()) return;
     const size_t n = plan_.stations();
-    const auto component = [&](size_t k) { return std::vector<double>(forces_.begin() + static_cast<ptrdiff_t>(k * n), forces_.begin() + static_cast<ptrdiff_t>((k + 1) * n)); };
+    const auto component = [&](size_t k) {
+        return std::vector<double>(forces_.begin() + static_cast<ptrdiff_t>(k * n),
+                                   forces_.begin() + static_cast<ptrdiff_t>((k + 1) * n));
+    };
     struct Shown
     {
         QString name;
         size_t component;
         Quantity q;
     };
-    const std::vector<Shown> shown = plane_->currentIndex() == 0   ? std::vector<Shown>{{"N", 0, Quantity::Force}, {"Vz", 2, Quantity::Force}, {"My", 4, Quantity::Moment}}
-                                     : plane_->currentIndex() == 1 ? std::vector<Shown>{{"N", 0, Quantity::Force}, {"Vy", 1, Quantity::Force}, {"Mz", 5, Quantity::Moment}}
-                                                                   : std::vector<Shown>{{"N", 0, Quantity::Force}, {"T", 3, Quantity::Moment}};
+    const std::vector<Shown> shown =
+        plane_->currentIndex() == 0
+            ? std::vector<Shown>{{"N", 0, Quantity::Force}, {"Vz", 2, Quantity::Force}, {"My", 4, Quantity::Moment}}
+        : plane_->currentIndex() == 1
+            ? std::vector<Shown>{{"N", 0, Quantity::Force}, {"Vy", 1, Quantity::Force}, {"Mz", 5, Quantity::Moment}}
+            : std::vector<Shown>{{"N", 0, Quantity::Force}, {"T", 3, Quantity::Moment}};
     double at = kTop + kMember;
     for (const Shown& s : shown) {
         const auto values = component(s.component);
-        const DiagramPicture d = drawDiagram(p, QRectF(0, at, width(), kEach - 2), plan_.x, values, m.length, s.name, s.q, doc_.units(), t);
+        const DiagramPicture d =
+            drawDiagram(p, QRectF(0, at, width(), kEach - 2), plan_.x, values, m.length, s.name, s.q, doc_.units(), t);
         if (s.component == 4) largestMoment_ = d.largest;
         at += kEach;
     }

@@ -15,9 +15,9 @@ class Diagrams : public QWidget
     Q_OBJECT
 public:
     Diagrams(Document& doc, QWidget* parent = nullptr);
-    void show(std::optional<size_t> member, int set);    // set: row of the table's force sets
+    void show(std::optional<size_t> member, int set); // set: row of the table's force sets
     QComboBox& combinations() { return *combinations_; }
-    double largestMoment() const { return largestMoment_; }   // of the diagram shown, SI
+    double largestMoment() const { return largestMoment_; } // of the diagram shown, SI
 
 protected:
     void paintEvent(QPaintEvent*) override;

@@ -9,7 +9,8 @@
 
 namespace wr {
 
-FrameBench::FrameBench(Document& doc, QWidget* parent) : QWidget(parent), doc_(doc), title_(new QLabel), facts_(new QLabel), head_(new QLabel("Findings")), list_(new QListWidget)
+FrameBench::FrameBench(Document& doc, QWidget* parent)
+    : QWidget(parent), doc_(doc), title_(new QLabel), facts_(new QLabel), head_(new QLabel("Findings")), list_(new QListWidget)
 {
     title_->setObjectName("title");
     title_->setWordWrap(true);
@@ -25,7 +26,8 @@ FrameBench::FrameBench(Document& doc, QWidget* parent) : QWidget(parent), doc_(d
     all->addWidget(facts_);
     all->addWidget(head_);
     all->addWidget(list_, 1);
-    for (const auto signal : {&Document::opened, &Document::resultsChanged, &Document::modelChanged}) connect(&doc_, signal, this, &FrameBench::refresh);
+    for (const auto signal : {&Document::opened, &Document::resultsChanged, &Document::modelChanged})
+        connect(&doc_, signal, this, &FrameBench::refresh);
     connect(list_, &QListWidget::itemActivated, this, [this](QListWidgetItem* i) {
         const std::string id = i->data(Qt::UserRole).toString().toStdString();
         for (size_t m = 0; m < doc_.model().members().size(); ++m)
@@ -40,26 +42,40 @@ void FrameBench::refresh()
     const Theme& t = paperTheme();
     title_->setText(doc_.title());
     int strength = 0, service = 0;
-    for (const Combination& c : f.combinations) (c.purpose == Purpose::Service ? service : strength) += 1;
-    facts_->setText(QString("%1 nodes · %2 elements · %3 members\n%4 sections · %5 materials\n%6 cases · %7 combinations for strength, %8 for service\nunits %9 · %10 · %11")
-                        .arg(f.nodes.size()).arg(f.elements.size()).arg(doc_.model().members().size()).arg(f.sections.size()).arg(f.materials.size()).arg(f.cases.size()).arg(strength).arg(service)
-                        .arg(QString::fromStdString(f.units.force), QString::fromStdString(f.units.length), QString::fromStdString(f.units.section)));
+    for (const Combination& c : f.combinations)
+        (c.purpose == Purpose::Service ? service : strength) += 1;
+    facts_->setText(QString("%1 nodes · %2 elements · %3 members\n%4 sections · %5 materials\n%6 cases · %7 combinations for "
+                            "strength, %8 for service\nunits %9 · %10 · %11")
+                        .arg(f.nodes.size())
+                        .arg(f.elements.size())
+                        .arg(doc_.model().members().size())
+                        .arg(f.sections.size())
+                        .arg(f.materials.size())
+                        .arg(f.cases.size())
+                        .arg(strength)
+                        .arg(service)
+                        .arg(QString::fromStdString(f.units.force), QString::fromStdString(f.units.length),
+                             QString::fromStdString(f.units.section)));
     list_->clear();
     // The same sentence about many members is one row that says how many.
     std::vector<Finding> shown = doc_.findings();
     std::stable_sort(shown.begin(), shown.end(), [](const Finding& a, const Finding& b) { return a.severity > b.severity; });
     std::map<std::string, int> times;
-    for (const Finding& x : shown) ++times[x.code];
+    for (const Finding& x : shown)
+        ++times[x.code];
     std::map<std::string, int> listed;
     for (const Finding& x : shown) {
         const int n = ++listed[x.code];
         if (n > 4) continue;
         QString words = QString::fromStdString(x.text);
         words[0] = words[0].toUpper();
-        if (n == 4 && times[x.code] > 4) words = QString("… and %1 more of this kind (%2)").arg(times[x.code] - 3).arg(QString::fromStdString(x.code));
+        if (n == 4 && times[x.code] > 4)
+            words = QString("… and %1 more of this kind (%2)").arg(times[x.code] - 3).arg(QString::fromStdString(x.code));
         auto* item = new QListWidgetItem(words, list_);
         item->setData(Qt::UserRole, QString::fromStdString(x.subject));
-        item->setForeground(x.severity == Severity::Error ? t.red : x.severity == Severity::Warning ? QColor("#8A6411") : t.ink2);
+        item->setForeground(x.severity == Severity::Error     ? t.red
+                            : x.severity == Severity::Warning ? QColor("#8A6411")
+                                                              : t.ink2);
         item->setToolTip(QString::fromStdString(x.code + (x.place.empty() ? "" : " at " + x.place)));
     }
     head_->setText(QString("Findings, %1").arg(doc_.findings().size()));

@@ -19,7 +19,10 @@ namespace wr {
 
 namespace {
 constexpr int kHead = 62, kRow = 21;
-QString str(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())); }
+QString str(std::string_view s)
+{
+    return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size()));
+}
 } // namespace
 
 ModesView::ModesView(Document& doc, QWidget* parent) : QWidget(parent), doc_(doc)
@@ -42,8 +45,10 @@ void ModesView::show(std::optional<size_t> member)
             return o.status == Status::Unchecked ? 1e6 : o.counts ? o.ratio : -1 + o.ratio * 1e-3;
         };
         std::stable_sort(rows_.begin(), rows_.end(), [&](int a, int b) { return rank(a) > rank(b); });
-        if (other || std::find(rows_.begin(), rows_.end(), chosen_) == rows_.end()) chosen_ = r.governing >= 0 ? r.governing : rows_.empty() ? -1 : rows_.front();
-    } else chosen_ = -1;
+        if (other || std::find(rows_.begin(), rows_.end(), chosen_) == rows_.end())
+            chosen_ = r.governing >= 0 ? r.governing : rows_.empty() ? -1 : rows_.front();
+    } else
+        chosen_ = -1;
     setFixedHeight(static_cast<int>(rows_.size()) * kRow + 4);
     update();
 }
@@ -82,7 +87,8 @@ void ModesView::paintEvent(QPaintEvent*)
         }
         p.setFont(textFont(12, governs));
         p.setPen(t.ink);
-        p.drawText(row.adjusted(5, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft, str(s.checks[static_cast<size_t>(o.check)].title));
+        p.drawText(row.adjusted(5, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft,
+                   str(s.checks[static_cast<size_t>(o.check)].title));
         p.setFont(textFont(11));
         p.setPen(t.ink3);
         p.drawText(QRectF(row.width() - 128, row.top(), 42, row.height()), Qt::AlignVCenter | Qt::AlignLeft, str(o.clause));
@@ -113,13 +119,18 @@ void ModesView::mousePressEvent(QMouseEvent* e)
 void ModesView::keyPressEvent(QKeyEvent* e)
 {
     const auto at = std::find(rows_.begin(), rows_.end(), chosen_);
-    if (e->key() == Qt::Key_Down && at != rows_.end() && at + 1 != rows_.end()) choose(*(at + 1));
-    else if (e->key() == Qt::Key_Up && at != rows_.end() && at != rows_.begin()) choose(*(at - 1));
-    else QWidget::keyPressEvent(e);
+    if (e->key() == Qt::Key_Down && at != rows_.end() && at + 1 != rows_.end())
+        choose(*(at + 1));
+    else if (e->key() == Qt::Key_Up && at != rows_.end() && at != rows_.begin())
+        choose(*(at - 1));
+    else
+        QWidget::keyPressEvent(e);
 }
 
 MemberBench::MemberBench(Document& doc, QWidget* parent)
-    : QWidget(parent), doc_(doc), modes_(new ModesView(doc)), trace_(new TraceView), diagrams_(new Diagrams(doc)), editor_(new DesignEditor(doc)), checkPage_(new QWidget), notes_(new QLabel), hint_(new QLabel), checkTab_(new QToolButton), designTab_(new QToolButton)
+    : QWidget(parent), doc_(doc), modes_(new ModesView(doc)), trace_(new TraceView), diagrams_(new Diagrams(doc)),
+      editor_(new DesignEditor(doc)), checkPage_(new QWidget), notes_(new QLabel), hint_(new QLabel),
+      checkTab_(new QToolButton), designTab_(new QToolButton)
 {
     auto* page = new QVBoxLayout(checkPage_);
     page->setContentsMargins(0, 0, 0, 0);
@@ -155,7 +166,8 @@ MemberBench::MemberBench(Document& doc, QWidget* parent)
     connect(checkTab_, &QToolButton::clicked, this, [this] { showDesign(false); });
     connect(designTab_, &QToolButton::clicked, this, [this] { showDesign(true); });
     connect(modes_, &ModesView::chose, this, &MemberBench::showTrace);
-    for (const auto signal : {&Document::opened, &Document::resultsChanged, &Document::modelChanged, &Document::pickChanged}) connect(&doc_, signal, this, &MemberBench::refresh);
+    for (const auto signal : {&Document::opened, &Document::resultsChanged, &Document::modelChanged, &Document::pickChanged})
+        connect(&doc_, signal, this, &MemberBench::refresh);
     refresh();
 }
 
@@ -181,15 +193,19 @@ void MemberBench::refresh()
     checkPage_->setVisible(any && !design_);
     editor_->setVisible(any && design_);
     hint_->setVisible(!any);
-    hint_->setText(doc_.hasFrame() ? "Pick a member in the view, in the ledger or by its group: its modes, the combination that governs and the whole calculation stand here." : "");
+    hint_->setText(doc_.hasFrame() ? "Pick a member in the view, in the ledger or by its group: its modes, the combination "
+                                     "that governs and the whole calculation stand here."
+                                   : "");
     editor_->refresh();
     modes_->show(any ? member_ : std::nullopt);
     int set = -1;
     QStringList notes;
     if (any && doc_.checked()) {
         const MemberResult& r = doc_.report().results[*member_];
-        if (const CheckOutcome* g = r.govern(); g && g->set >= 0) set = doc_.model().setsFor(doc_.model().standardOf(*member_))[static_cast<size_t>(g->set)];
-        for (const std::string& n : r.notes) notes << QString::fromStdString(n);
+        if (const CheckOutcome* g = r.govern(); g && g->set >= 0)
+            set = doc_.model().setsFor(doc_.model().standardOf(*member_))[static_cast<size_t>(g->set)];
+        for (const std::string& n : r.notes)
+            notes << QString::fromStdString(n);
     }
     notes_->setText(notes.join("\n"));
     notes_->setVisible(!notes.isEmpty());
@@ -201,13 +217,16 @@ void MemberBench::refresh()
 void MemberBench::showTrace(int outcome)
 {
     Trace t;
-    if (member_ && doc_.checked() && outcome >= 0 && static_cast<size_t>(outcome) < doc_.report().results[*member_].outcomes.size()) {
+    if (member_ && doc_.checked() && outcome >= 0 &&
+        static_cast<size_t>(outcome) < doc_.report().results[*member_].outcomes.size()) {
         const CheckOutcome& o = doc_.report().results[*member_].outcomes[static_cast<size_t>(outcome)];
         const Standard& s = doc_.model().standardOf(*member_);
         QString place = str(s.checks[static_cast<size_t>(o.check)].title);
         if (o.set >= 0)
-            place += QString(": combination %1 at %2").arg(QString::fromStdString(combinationName(doc_.frame(), doc_.model().forces(), doc_.model().setsFor(s)[static_cast<size_t>(o.set)])),
-                                                           QString::fromStdString(doc_.units().text(Quantity::Length, o.at)));
+            place += QString(": combination %1 at %2")
+                         .arg(QString::fromStdString(combinationName(doc_.frame(), doc_.model().forces(),
+                                                                     doc_.model().setsFor(s)[static_cast<size_t>(o.set)])),
+                              QString::fromStdString(doc_.units().text(Quantity::Length, o.at)));
         t = doc_.model().explain(*member_, o);
         Trace head;
         head.note(place.toStdString() + ".");
@@ -242,12 +261,15 @@ void MemberBench::paintEvent(QPaintEvent*)
         }
     }
     drawSection(p, QRectF(16, 37, 18, 20), s.shape, t);
-    QStringList words{QString::fromStdString(s.name.empty() ? s.id : s.name), QString::fromStdString(mat.grade.empty() ? mat.id : mat.grade), QString::fromStdString(doc_.units().text(Quantity::Length, m.length))};
+    QStringList words{QString::fromStdString(s.name.empty() ? s.id : s.name),
+                      QString::fromStdString(mat.grade.empty() ? mat.id : mat.grade),
+                      QString::fromStdString(doc_.units().text(Quantity::Length, m.length))};
     if (!m.group.empty()) words.insert(2, QString::fromStdString(m.group));
     if (n > 1) words.prepend("worst " + QString::fromStdString(m.id));
     p.setFont(textFont(11.5));
     p.setPen(t.ink2);
-    p.drawText(QRectF(40, 37, width() - 54, 18), Qt::AlignLeft | Qt::AlignVCenter, QFontMetricsF(p.font()).elidedText(words.join(" · "), Qt::ElideRight, width() - 54));
+    p.drawText(QRectF(40, 37, width() - 54, 18), Qt::AlignLeft | Qt::AlignVCenter,
+               QFontMetricsF(p.font()).elidedText(words.join(" · "), Qt::ElideRight, width() - 54));
 }
 
 } // namespace wr

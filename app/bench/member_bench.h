@@ -1,4 +1,5 @@
-// The bench at Check: the picked member with its diagrams, its modes with ratio bars, the trace of the chosen one, and what may be changed.
+// The bench at Check: the picked member with its diagrams, its modes with ratio bars, the trace of the chosen one, and what may
+// be changed.
 #pragma once
 
 #include <QLabel>
@@ -22,7 +23,7 @@ class ModesView : public QWidget
 public:
     ModesView(Document& doc, QWidget* parent = nullptr);
     void show(std::optional<size_t> member);
-    int chosen() const { return chosen_; }            // row of outcomes
+    int chosen() const { return chosen_; } // row of outcomes
     void choose(int outcome);
     QRectF rowArea(int outcome) const;
 

@@ -11,7 +11,10 @@
 namespace wr {
 
 namespace {
-QString str(const std::string& s) { return QString::fromStdString(s); }
+QString str(const std::string& s)
+{
+    return QString::fromStdString(s);
+}
 QLabel* named(const char* name, const QString& text = {})
 {
     auto* l = new QLabel(text);
@@ -22,10 +25,13 @@ QLabel* named(const char* name, const QString& text = {})
 } // namespace
 
 SizeBench::SizeBench(Document& doc, QWidget* parent)
-    : QWidget(parent), doc_(doc), group_(new QComboBox), family_(new QComboBox), target_(new QLineEdit("0.95")), minDepth_(new QLineEdit), maxDepth_(new QLineEdit), title_(named("title", "Proposal")), words_(named("quiet")), trouble_(named("trouble")),
-      stale_(named("warning")), adopt_(new QPushButton("Adopt")), both_(new QPushButton("Adopt and analyse")), again_(new QPushButton("Analyse again"))
+    : QWidget(parent), doc_(doc), group_(new QComboBox), family_(new QComboBox), target_(new QLineEdit("0.95")),
+      minDepth_(new QLineEdit), maxDepth_(new QLineEdit), title_(named("title", "Proposal")), words_(named("quiet")),
+      trouble_(named("trouble")), stale_(named("warning")), adopt_(new QPushButton("Adopt")),
+      both_(new QPushButton("Adopt and analyse")), again_(new QPushButton("Analyse again"))
 {
-    for (const auto& f : shippedCatalogue().families()) family_->addItem(str(f));
+    for (const auto& f : shippedCatalogue().families())
+        family_->addItem(str(f));
     group_->setAccessibleName("Group to size");
     family_->setAccessibleName("Family of the ladder");
     target_->setAccessibleName("Target utilisation");
@@ -62,7 +68,8 @@ SizeBench::SizeBench(Document& doc, QWidget* parent)
         evaluate();
     });
     connect(family_, &QComboBox::activated, this, &SizeBench::evaluate);
-    for (auto* l : {target_, minDepth_, maxDepth_}) connect(l, &QLineEdit::editingFinished, this, &SizeBench::evaluate);
+    for (auto* l : {target_, minDepth_, maxDepth_})
+        connect(l, &QLineEdit::editingFinished, this, &SizeBench::evaluate);
     connect(adopt_, &QPushButton::clicked, this, [this] { adoptNow(false); });
     connect(both_, &QPushButton::clicked, this, [this] { adoptNow(true); });
     connect(again_, &QPushButton::clicked, &doc_, &Document::analyseAgain);
@@ -103,7 +110,9 @@ void SizeBench::refill()
         if (g.id != group_->currentData().toString().toStdString()) continue;
         for (const Ladder& l : doc_.frame().design.ladders) {
             if (l.id != g.ladder) continue;
-            const auto depth = [&](const std::optional<double>& d) { return d ? str(doc_.units().text(Quantity::SectionLength, *d)) : QString(); };
+            const auto depth = [&](const std::optional<double>& d) {
+                return d ? str(doc_.units().text(Quantity::SectionLength, *d)) : QString();
+            };
             if (const int i = family_->findText(str(l.family)); i >= 0) family_->setCurrentIndex(i);
             minDepth_->setText(depth(l.minDepth));
             maxDepth_->setText(depth(l.maxDepth));
@@ -120,7 +129,8 @@ void SizeBench::enter()
     for (const Member& m : doc_.model().members())
         if (!groups.contains(str(m.group))) groups << str(m.group);
     std::string wanted = group_->currentData().toString().toStdString();
-    if (!doc_.pick().empty()) wanted = doc_.model().members()[*doc_.pick().begin()].group;
+    if (!doc_.pick().empty())
+        wanted = doc_.model().members()[*doc_.pick().begin()].group;
     else if (group_->count() == 0 && doc_.checked()) {
         // Nothing picked: the group with the worst member.
         size_t worst = 0;
@@ -129,9 +139,11 @@ void SizeBench::enter()
         wanted = doc_.model().members()[worst].group;
     }
     group_->clear();
-    for (const QString& g : groups) group_->addItem(g.isEmpty() ? "no group" : g, g);
+    for (const QString& g : groups)
+        group_->addItem(g.isEmpty() ? "no group" : g, g);
     group_->setCurrentIndex(std::max(0, group_->findData(str(wanted))));
-    for (auto* l : {minDepth_, maxDepth_}) l->setPlaceholderText("any, " + str(doc_.units().section));
+    for (auto* l : {minDepth_, maxDepth_})
+        l->setPlaceholderText("any, " + str(doc_.units().section));
     refill();
     evaluate();
 }
@@ -143,9 +155,12 @@ void SizeBench::evaluate()
     const auto read = [&](QLineEdit* l, Quantity q) -> std::optional<double> {
         if (l->text().trimmed().isEmpty()) return std::nullopt;
         const auto v = readEntry(l->text().toStdString(), q, doc_.units());
-        if (!v) trouble_->setText(str(v.error()));
-        else if (!(*v > 0)) trouble_->setText("must be greater than zero");
-        else return *v;
+        if (!v)
+            trouble_->setText(str(v.error()));
+        else if (!(*v > 0))
+            trouble_->setText("must be greater than zero");
+        else
+            return *v;
         return std::nullopt;
     };
     limits_ = {};
@@ -174,7 +189,10 @@ void SizeBench::describe()
 {
     const RungTable& table = doc_.rungs();
     const UnitSystem& u = doc_.units();
-    stale_->setText(doc_.forcesFit() ? "" : "Forces belong to other sizes: the ratios are those of the present forces. Analyse again to be sure.");
+    stale_->setText(
+        doc_.forcesFit()
+            ? ""
+            : "Forces belong to other sizes: the ratios are those of the present forces. Analyse again to be sure.");
     stale_->setVisible(!doc_.forcesFit());
     again_->setVisible(!doc_.forcesFit());
     const bool some = chosen_ >= 0 && static_cast<size_t>(chosen_) < table.rungs.size();
@@ -183,15 +201,24 @@ void SizeBench::describe()
     both_->setEnabled(some && !stays);
     if (!some) {
         title_->setText("No proposal");
-        words_->setText(doc_.hasForces() ? QString("No rung of %1 meets the target %2 within the limits. Widen the limits or take another family.").arg(family_->currentText()).arg(limits_.target)
-                                         : QString("There are no forces yet: analyse the frame first."));
+        words_->setText(
+            doc_.hasForces()
+                ? QString("No rung of %1 meets the target %2 within the limits. Widen the limits or take another family.")
+                      .arg(family_->currentText())
+                      .arg(limits_.target)
+                : QString("There are no forces yet: analyse the frame first."));
         return;
     }
     const Rung& r = table.rungs[static_cast<size_t>(chosen_)];
     title_->setText(stays ? sectionNow() + " stays" : sectionNow() + " → " + str(r.section->designation));
     const double change = r.groupMass - table.massNow;
-    QString words = QString("%1 members · %2 → %3 (%4%5)").arg(table.members.size()).arg(str(u.text(Quantity::Mass, table.massNow)), str(u.text(Quantity::Mass, r.groupMass)), change >= 0 ? "+" : "", str(u.text(Quantity::Mass, change)));
-    words += QString("\nworst %1 in %2").arg(r.utilisation, 0, 'f', 2).arg(r.member >= 0 ? str(doc_.model().members()[static_cast<size_t>(r.member)].id) : "");
+    QString words = QString("%1 members · %2 → %3 (%4%5)")
+                        .arg(table.members.size())
+                        .arg(str(u.text(Quantity::Mass, table.massNow)), str(u.text(Quantity::Mass, r.groupMass)),
+                             change >= 0 ? "+" : "", str(u.text(Quantity::Mass, change)));
+    words += QString("\nworst %1 in %2")
+                 .arg(r.utilisation, 0, 'f', 2)
+                 .arg(r.member >= 0 ? str(doc_.model().members()[static_cast<size_t>(r.member)].id) : "");
     if (!r.limit.empty()) words += "\nbreaks a limit: " + str(r.limit);
     if (!r.reason.empty()) words += "\nnot fully checked: " + str(r.reason);
     words_->setText(words);

@@ -18,10 +18,10 @@ class SizeBench : public QWidget
     Q_OBJECT
 public:
     SizeBench(Document& doc, QWidget* parent = nullptr);
-    void enter();                          // the stop was reached: take the group from the pick, evaluate
-    void choose(int rung);                 // from the chart or the table
+    void enter();          // the stop was reached: take the group from the pick, evaluate
+    void choose(int rung); // from the chart or the table
     int chosen() const { return chosen_; }
-    std::vector<size_t> members() const;   // of the group
+    std::vector<size_t> members() const; // of the group
     QComboBox& group() { return *group_; }
     QComboBox& family() { return *family_; }
     QLineEdit& target() { return *target_; }

@@ -7,13 +7,17 @@
 namespace wr {
 
 namespace {
-constexpr double kFov = 30;   // degrees, vertical
-double rad(double deg) { return deg * 3.14159265358979323846 / 180; }
+constexpr double kFov = 30; // degrees, vertical
+double rad(double deg)
+{
+    return deg * 3.14159265358979323846 / 180;
+}
 } // namespace
 
 Vec3 Camera::eyeDirection() const
 {
-    const double c = std::cos(rad(pitch_)), h1 = c * std::cos(rad(yaw_)), h2 = c * std::sin(rad(yaw_)), v = std::sin(rad(pitch_));
+    const double c = std::cos(rad(pitch_)), h1 = c * std::cos(rad(yaw_)), h2 = c * std::sin(rad(yaw_)),
+                 v = std::sin(rad(pitch_));
     return upIsY ? Vec3{h1, v, -h2} : Vec3{h1, h2, v};
 }
 
@@ -32,9 +36,15 @@ void Camera::orbit(double dx, double dy)
     pitch_ = std::clamp(pitch_ + dy * 0.4, -89.0, 89.0);
 }
 
-void Camera::look(double yaw, double pitch) { yaw_ = yaw, pitch_ = std::clamp(pitch, -89.0, 89.0); }
+void Camera::look(double yaw, double pitch)
+{
+    yaw_ = yaw, pitch_ = std::clamp(pitch, -89.0, 89.0);
+}
 
-double Camera::worldPerPixel(QSizeF view) const { return 2 * distance_ * std::tan(rad(kFov / 2)) / std::max(1.0, view.height()); }
+double Camera::worldPerPixel(QSizeF view) const
+{
+    return 2 * distance_ * std::tan(rad(kFov / 2)) / std::max(1.0, view.height());
+}
 
 void Camera::pan(double dx, double dy, QSizeF view)
 {
@@ -70,14 +80,16 @@ QMatrix4x4 Camera::matrix(QSizeF view) const
     const double near = std::max(distance_ - 2.5 * radius_, distance_ * 0.02), far = distance_ + 2.5 * radius_;
     if (parallel_) {
         const double h = distance_ * std::tan(rad(kFov / 2));
-        p.ortho(static_cast<float>(-h * aspect), static_cast<float>(h * aspect), static_cast<float>(-h), static_cast<float>(h), static_cast<float>(distance_ - 4 * radius_), static_cast<float>(far + radius_));
-    } else p.perspective(static_cast<float>(kFov), aspect, static_cast<float>(near), static_cast<float>(far));
+        p.ortho(static_cast<float>(-h * aspect), static_cast<float>(h * aspect), static_cast<float>(-h), static_cast<float>(h),
+                static_cast<float>(distance_ - 4 * radius_), static_cast<float>(far + radius_));
+    } else
+        p.perspective(static_cast<float>(kFov), aspect, static_cast<float>(near), static_cast<float>(far));
     return p * viewMatrix();
 }
 
-std::optional<Camera::Seen> Camera::project(Vec3 p, QSizeF view) const
+std::optional<Camera::Seen> Camera::Projection::operator()(Vec3 p) const
 {
-    const QVector4D c = matrix(view) * QVector4D(static_cast<float>(p.x), static_cast<float>(p.y), static_cast<float>(p.z), 1);
+    const QVector4D c = m * QVector4D(static_cast<float>(p.x), static_cast<float>(p.y), static_cast<float>(p.z), 1);
     if (c.w() <= 1e-6f) return std::nullopt;
     return Seen{{(c.x() / c.w() * 0.5 + 0.5) * view.width(), (0.5 - c.y() / c.w() * 0.5) * view.height()}, c.z() / c.w()};
 }

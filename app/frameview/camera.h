@@ -13,8 +13,8 @@ namespace wr {
 class Camera
 {
 public:
-    void fit(Vec3 low, Vec3 high, QSizeF view);        // whole frame in view, direction kept
-    void orbit(double dx, double dy);                  // pixels
+    void fit(Vec3 low, Vec3 high, QSizeF view); // whole frame in view, direction kept
+    void orbit(double dx, double dy);           // pixels
     void pan(double dx, double dy, QSizeF view);
     void zoom(double factor, QPointF at, QSizeF view); // towards the point under the cursor
     void look(double yawDegrees, double pitchDegrees);
@@ -23,14 +23,22 @@ public:
 
     QMatrix4x4 matrix(QSizeF view) const;
     QMatrix4x4 viewMatrix() const;
-    Vec3 eyeDirection() const;                         // from target to eye
+    Vec3 eyeDirection() const; // from target to eye
     // Pixel position and depth; nothing behind the eye.
     struct Seen
     {
         QPointF at;
         double depth;
     };
-    std::optional<Seen> project(Vec3 p, QSizeF view) const;
+    std::optional<Seen> project(Vec3 p, QSizeF view) const { return projection(view)(p); }
+    // The same for many points: the matrix is made once.
+    struct Projection
+    {
+        QMatrix4x4 m;
+        QSizeF view;
+        std::optional<Seen> operator()(Vec3 p) const;
+    };
+    Projection projection(QSizeF view) const { return {matrix(view), view}; }
     bool upIsY = false;
 
 private:

@@ -25,13 +25,17 @@ std::vector<Loop> drawnLoops(const FrameSection& s)
     for (Loop& l : o.loops)
         if (l.size() >= 64) {
             Loop fewer;
-            for (size_t i = 0; i < l.size(); i += 4) fewer.push_back(l[i]);
+            for (size_t i = 0; i < l.size(); i += 4)
+                fewer.push_back(l[i]);
             l = std::move(fewer);
         }
     return o.loops;
 }
 
-void put(float* to, Vec3 v) { to[0] = static_cast<float>(v.x), to[1] = static_cast<float>(v.y), to[2] = static_cast<float>(v.z); }
+void put(float* to, Vec3 v)
+{
+    to[0] = static_cast<float>(v.x), to[1] = static_cast<float>(v.y), to[2] = static_cast<float>(v.z);
+}
 
 void addSolid(FrameMesh& mesh, const std::vector<Loop>& loops, const Axes& axes, Vec3 a, Vec3 b, float member)
 {
@@ -65,7 +69,8 @@ FrameMesh buildMesh(const CheckModel& model)
             const Element& e = f.elements[static_cast<size_t>(piece.element)];
             const Vec3 a = f.nodes[static_cast<size_t>(e.i)].at, b = f.nodes[static_cast<size_t>(e.j)].at;
             for (const Vec3 p : {a, b})
-                for (int k = 0; k < 3; ++k) mesh.low[k] = std::min(mesh.low[k], p[k]), mesh.high[k] = std::max(mesh.high[k], p[k]);
+                for (int k = 0; k < 3; ++k)
+                    mesh.low[k] = std::min(mesh.low[k], p[k]), mesh.high[k] = std::max(mesh.high[k], p[k]);
             constexpr float corners[6][2] = {{0, -1}, {1, -1}, {1, 1}, {0, -1}, {1, 1}, {0, 1}};
             for (const auto& c : corners) {
                 LineVertex v;

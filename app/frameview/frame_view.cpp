@@ -15,7 +15,7 @@ namespace wr {
 
 namespace {
 
-constexpr int kStyleWidth = 1024;   // members per row of the style texture; two rows of texels each: colour, and width and flags
+constexpr int kStyleWidth = 1024; // members per row of the style texture; two rows of texels each: colour, and width and flags
 
 constexpr const char* kStyleLookup = R"(
 uniform sampler2D styles;
@@ -187,7 +187,10 @@ void FrameView::showAll()
     restyle();
 }
 
-int FrameView::hiddenCount() const { return only_ && doc_.hasFrame() ? static_cast<int>(doc_.model().members().size() - only_->size()) : 0; }
+int FrameView::hiddenCount() const
+{
+    return only_ && doc_.hasFrame() ? static_cast<int>(doc_.model().members().size() - only_->size()) : 0;
+}
 
 void FrameView::initializeGL()
 {
@@ -202,8 +205,10 @@ void FrameView::initializeGL()
     };
     lineProgram_ = program(kLineVertex, kLineFragment);
     solidProgram_ = program(kSolidVertex, kSolidFragment);
-    for (auto* b : {&lineBuffer_, &solidBuffer_}) b->create();
-    for (auto* a : {&lineArray_, &solidArray_}) a->create();
+    for (auto* b : {&lineBuffer_, &solidBuffer_})
+        b->create();
+    for (auto* a : {&lineArray_, &solidArray_})
+        a->create();
     const auto attribute = [&](QOpenGLShaderProgram& p, const char* name, int offset, int size, int stride) {
         const int at = p.attributeLocation(name);
         if (at < 0) return;
@@ -249,8 +254,10 @@ void FrameView::uploadStyles()
         bool dotted = false, over = false;
         if (byUse) {
             const MemberResult& r = doc_.report().results[i];
-            if (doc_.model().members()[i].exclude || r.governing < 0) c = t.unchecked, dotted = true;
-            else c = t.utilisation(r.utilisation);
+            if (doc_.model().members()[i].exclude || r.governing < 0)
+                c = t.unchecked, dotted = true;
+            else
+                c = t.utilisation(r.utilisation);
             if (r.status == Status::Unchecked) dotted = true;
             over = r.status == Status::Over;
             width = over ? 5.2 : 3.0;
@@ -261,12 +268,14 @@ void FrameView::uploadStyles()
         if (!pick.empty() && !picked) {
             // The rest fades towards the ground but stays told apart.
             const double keep = 0.22;
-            c = QColor::fromRgbF(static_cast<float>(t.view.redF() + keep * (c.redF() - t.view.redF())), static_cast<float>(t.view.greenF() + keep * (c.greenF() - t.view.greenF())),
+            c = QColor::fromRgbF(static_cast<float>(t.view.redF() + keep * (c.redF() - t.view.redF())),
+                                 static_cast<float>(t.view.greenF() + keep * (c.greenF() - t.view.greenF())),
                                  static_cast<float>(t.view.blueF() + keep * (c.blueF() - t.view.blueF())));
             over = false;
             width = std::min(width, 2.4);
         }
-        colour[0] = static_cast<unsigned char>(c.red()), colour[1] = static_cast<unsigned char>(c.green()), colour[2] = static_cast<unsigned char>(c.blue()), colour[3] = 255;
+        colour[0] = static_cast<unsigned char>(c.red()), colour[1] = static_cast<unsigned char>(c.green()),
+        colour[2] = static_cast<unsigned char>(c.blue()), colour[3] = 255;
         style[0] = static_cast<unsigned char>(std::lround(width * 10)), style[1] = dotted ? 255 : 0;
         style[2] = over || picked ? 255 : 0, style[3] = hides(i) ? 0 : 255;
     }
@@ -275,7 +284,7 @@ void FrameView::uploadStyles()
     glTexParameteri(GL_TEXTURE_2D, GL_TEXTURE_MIN_FILTER, GL_NEAREST);
     glTexParameteri(GL_TEXTURE_2D, GL_TEXTURE_MAG_FILTER, GL_NEAREST);
     glTexImage2D(GL_TEXTURE_2D, 0, GL_RGBA8, kStyleWidth, static_cast<int>(rows), 0, GL_RGBA, GL_UNSIGNED_BYTE, texels.data());
-    glPixelStorei(GL_UNPACK_ALIGNMENT, 4);   // the painter's glyph cache relies on the default
+    glPixelStorei(GL_UNPACK_ALIGNMENT, 4); // the painter's glyph cache relies on the default
     stylesStale_ = false;
 }
 
@@ -303,7 +312,8 @@ void FrameView::drawScene()
         solidProgram_->bind();
         solidProgram_->setUniformValue("m", m);
         const Vec3 e = camera_.eyeDirection();
-        solidProgram_->setUniformValue("eye", QVector3D(static_cast<float>(e.x), static_cast<float>(e.y), static_cast<float>(e.z)));
+        solidProgram_->setUniformValue("eye",
+                                       QVector3D(static_cast<float>(e.x), static_cast<float>(e.y), static_cast<float>(e.z)));
         solidProgram_->setUniformValue("styles", 0);
         solidArray_.bind();
         glDrawArrays(GL_TRIANGLES, 0, static_cast<int>(mesh_.solids.size()));
@@ -360,166 +370,6 @@ void FrameView::paintGL()
     lastFrame_ = static_cast<double>(timer.nsecsElapsed()) / 1e6;
 }
 
-void FrameView::drawEmpty(QPainter& p) const
-{
-    const Theme& t = paperTheme();
-    p.setPen(t.ink2);
-    p.setFont(textFont(13));
-    p.drawText(rect(), Qt::AlignCenter, doc_.jobs().running() ? "Reading…" : "Open a frame file, drop one here, or take a demo frame from the menu File.");
-}
-
-void FrameView::drawGround(QPainter& p) const
-{
-    // A sheet of ground under the lowest nodes.
-    const Theme& t = paperTheme();
-    const bool y = camera_.upIsY;
-    const double level = y ? mesh_.low.y : mesh_.low.z;
-    const double margin = 0.12 * norm(mesh_.high - mesh_.low);
-    QPolygonF poly;
-    for (const auto& [a, b] : {std::pair{0, 0}, std::pair{1, 0}, std::pair{1, 1}, std::pair{0, 1}}) {
-        Vec3 c;
-        c.x = a ? mesh_.high.x + margin : mesh_.low.x - margin;
-        (y ? c.z : c.y) = b ? (y ? mesh_.high.z : mesh_.high.y) + margin : (y ? mesh_.low.z : mesh_.low.y) - margin;
-        (y ? c.y : c.z) = level;
-        const auto s = camera_.project(c, viewSize());
-        if (!s) return;
-        poly << s->at;
-    }
-    p.setPen(Qt::NoPen);
-    p.setBrush(t.ground);
-    p.drawPolygon(poly);
-}
-
-void FrameView::drawMarks(QPainter& p) const
-{
-    const Theme& t = paperTheme();
-    const Frame& f = doc_.frame();
-    // Supports: a small foot under the node.
-    p.setPen(QPen(t.ink2, 1));
-    p.setBrush(t.panel);
-    for (const Node& n : f.nodes) {
-        if (!n.supported()) continue;
-        const auto s = camera_.project(n.at, viewSize());
-        if (!s) continue;
-        QPolygonF foot;
-        foot << s->at << s->at + QPointF(-4.5, 7) << s->at + QPointF(4.5, 7);
-        p.drawPolygon(foot);
-    }
-    // Warnings: an ochre tick across the middle of the member.
-    if (!doc_.checked() || stop_ != Stop::Check) return;
-    p.setPen(QPen(t.ochre, 2));
-    for (size_t i = 0; i < doc_.model().members().size(); ++i) {
-        const bool warned = std::any_of(doc_.report().results[i].outcomes.begin(), doc_.report().results[i].outcomes.end(), [](const CheckOutcome& o) { return o.status == Status::Warned; });
-        if (!warned || hides(i) || (!doc_.pick().empty() && !doc_.pick().contains(i))) continue;
-        const Member& m = doc_.model().members()[i];
-        const auto a = camera_.project(f.nodes[static_cast<size_t>(m.startNode)].at, viewSize()), b = camera_.project(f.nodes[static_cast<size_t>(m.endNode)].at, viewSize());
-        if (!a || !b) continue;
-        QPointF d = b->at - a->at;
-        const double l = std::hypot(d.x(), d.y());
-        if (l < 12) continue;
-        const QPointF mid = (a->at + b->at) / 2, across = QPointF(-d.y(), d.x()) / l * 4;
-        p.drawLine(mid - across, mid + across);
-    }
-}
-
-void FrameView::drawLabels(QPainter& p) const
-{
-    if (!doc_.checked() || (stop_ != Stop::Check && stop_ != Stop::Size)) return;
-    const Theme& t = paperTheme();
-    // Candidates: at a distance the worst over-limit member of each group; every picked member while they are few.
-    std::map<std::string, size_t> worst;
-    std::vector<size_t> wanted;
-    const auto& members = doc_.model().members();
-    for (size_t i = 0; i < members.size(); ++i) {
-        const MemberResult& r = doc_.report().results[i];
-        if (r.status != Status::Over || hides(i)) continue;
-        const auto [it, fresh] = worst.try_emplace(members[i].group, i);
-        if (!fresh && r.utilisation > doc_.report().results[it->second].utilisation) it->second = i;
-    }
-    if (doc_.pick().size() <= 12)
-        for (const size_t i : doc_.pick()) wanted.push_back(i);
-    if (doc_.pick().empty())
-        for (const auto& [g, i] : worst) wanted.push_back(i);
-    std::sort(wanted.begin(), wanted.end(), [&](size_t a, size_t b) { return doc_.report().results[a].utilisation > doc_.report().results[b].utilisation; });
-    std::vector<QRectF> taken{QRectF(legend_->geometry())};
-    p.setFont(textFont(11, true));
-    const QFontMetricsF fm(p.font());
-    for (const size_t i : wanted) {
-        const auto at = middleOf(i);
-        if (!at || doc_.report().results[i].governing < 0) continue;
-        const MemberResult& r = doc_.report().results[i];
-        const QString text = QString::number(r.utilisation, 'f', 2);
-        const double w = fm.horizontalAdvance(text) + 12;
-        QRectF box(at->x() + 10, at->y() - 26, w, 18);
-        if (std::any_of(taken.begin(), taken.end(), [&](const QRectF& q) { return q.adjusted(-2, -2, 2, 2).intersects(box); }) || !QRectF(rect()).contains(box)) continue;
-        taken.push_back(box);
-        p.setPen(QPen(t.ink, 0.8));
-        p.drawLine(*at, QPointF(box.left() + 4, box.bottom()));
-        p.setPen(QPen(t.hairline, 1));
-        p.setBrush(t.panel);
-        p.drawRoundedRect(box, 4, 4);
-        p.setPen(r.status == Status::Over ? t.red : t.ink);
-        p.drawText(box, Qt::AlignCenter, text);
-    }
-}
-
-QString FrameView::hoverLine() const
-{
-    if (!hovered_ || !doc_.hasFrame() || *hovered_ >= doc_.model().members().size()) return {};
-    const Member& m = doc_.model().members()[*hovered_];
-    const FrameSection& s = doc_.frame().sections[static_cast<size_t>(m.section)];
-    QString out = QString::fromStdString(m.id) + " · " + QString::fromStdString(s.name.empty() ? s.id : s.name);
-    if (!m.group.empty()) out += " · " + QString::fromStdString(m.group);
-    if (!doc_.checked()) return out;
-    const MemberResult& r = doc_.report().results[*hovered_];
-    if (const CheckOutcome* g = r.govern()) {
-        const Standard& st = doc_.model().standardOf(*hovered_);
-        const auto key = st.checks[static_cast<size_t>(g->check)].key;
-        out += QString(" · %1 · %2").arg(r.utilisation, 0, 'f', 2).arg(QString::fromUtf8(key.data(), static_cast<qsizetype>(key.size())));
-        if (g->set >= 0) out += " · " + QString::fromStdString(combinationName(doc_.frame(), doc_.model().forces(), doc_.model().setsFor(st)[static_cast<size_t>(g->set)]));
-    }
-    if (r.status == Status::Unchecked) out += " · not fully checked";
-    return out;
-}
-
-void FrameView::drawHover(QPainter& p) const
-{
-    if (!hovered_ || moving_) return;
-    const QString text = hoverLine();
-    const auto mid = middleOf(*hovered_);
-    if (text.isEmpty() || !mid) return;
-    const Theme& t = paperTheme();
-    p.setFont(textFont(12));
-    const double w = QFontMetricsF(p.font()).horizontalAdvance(text) + 16;
-    QRectF box(cursor_.x() + 14, cursor_.y() - 34, w, 22);
-    if (box.right() > width() - 6) box.moveRight(cursor_.x() - 10);
-    if (box.left() < 6) box.moveLeft(6);
-    if (box.top() < 4) box.moveTop(cursor_.y() + 16);
-    p.setPen(Qt::NoPen);
-    p.setBrush(t.tooltip);
-    p.drawRoundedRect(box, 4, 4);
-    p.setPen(t.tooltipInk);
-    p.drawText(box, Qt::AlignCenter, text);
-}
-
-void FrameView::drawTriad(QPainter& p) const
-{
-    const Theme& t = paperTheme();
-    const QPointF origin(width() - 46, height() - 40);
-    const QMatrix4x4 v = camera_.viewMatrix();
-    static const QColor colours[3] = {"#8A5A2B", "#3E7A4E", "#35507A"};
-    static const char* names[3] = {"X", "Y", "Z"};
-    p.setFont(textFont(10, true));
-    for (int k = 0; k < 3; ++k) {
-        const QVector3D d(v(0, k), v(1, k), v(2, k));
-        const QPointF tip = origin + QPointF(d.x(), -d.y()) * 24;
-        p.setPen(QPen(colours[k], 1.6));
-        p.drawLine(origin, tip);
-        p.setPen(t.ink2);
-        p.drawText(QRectF(tip.x() + d.x() * 8 - 7, tip.y() - d.y() * 8 - 7, 14, 14), Qt::AlignCenter, names[k]);
-    }
-}
-
 std::optional<QPointF> FrameView::middleOf(size_t member) const
 {
     const Member& m = doc_.model().members()[member];
@@ -538,7 +388,9 @@ std::optional<size_t> FrameView::memberAt(QPointF point) const
     std::optional<size_t> best;
     double bestDistance = reach, bestDepth = 1e9;
     std::vector<std::optional<Camera::Seen>> seen(f.nodes.size());
-    for (size_t n = 0; n < f.nodes.size(); ++n) seen[n] = camera_.project(f.nodes[n].at, viewSize());
+    const Camera::Projection project = camera_.projection(viewSize());
+    for (size_t n = 0; n < f.nodes.size(); ++n)
+        seen[n] = project(f.nodes[n].at);
     for (size_t i = 0; i < doc_.model().members().size(); ++i) {
         if (hides(i)) continue;
         for (const MemberPiece& piece : doc_.model().members()[i].pieces) {
@@ -547,7 +399,8 @@ std::optional<size_t> FrameView::memberAt(QPointF point) const
             if (!a || !b) continue;
             const double d = distanceToSegment(point, a->at, b->at), depth = std::min(a->depth, b->depth);
             // Clearly nearer to the cursor wins; otherwise the one in front.
-            if (d < bestDistance - 2 || (d < reach && d <= bestDistance + 2 && depth < bestDepth)) best = i, bestDistance = std::min(d, bestDistance), bestDepth = depth;
+            if (d < bestDistance - 2 || (d < reach && d <= bestDistance + 2 && depth < bestDepth))
+                best = i, bestDistance = std::min(d, bestDistance), bestDepth = depth;
         }
     }
     return best;
@@ -557,12 +410,13 @@ void FrameView::pickBox(const QRectF& box, bool inside, bool add)
 {
     std::set<size_t> pick = add ? doc_.pick() : std::set<size_t>{};
     const Frame& f = doc_.frame();
+    const Camera::Projection project = camera_.projection(viewSize());
     for (size_t i = 0; i < doc_.model().members().size(); ++i) {
         if (hides(i)) continue;
         bool all = true, any = false;
         for (const MemberPiece& piece : doc_.model().members()[i].pieces) {
             const Element& e = f.elements[static_cast<size_t>(piece.element)];
-            const auto a = camera_.project(f.nodes[static_cast<size_t>(e.i)].at, viewSize()), b = camera_.project(f.nodes[static_cast<size_t>(e.j)].at, viewSize());
+            const auto a = project(f.nodes[static_cast<size_t>(e.i)].at), b = project(f.nodes[static_cast<size_t>(e.j)].at);
             if (!a || !b) {
                 all = false;
                 continue;
@@ -599,11 +453,14 @@ void FrameView::mouseMoveEvent(QMouseEvent* e)
     if (!doc_.hasFrame()) return;
     if (e->buttons() & Qt::MiddleButton) {
         moving_ = true;
-        if (e->modifiers() & Qt::ShiftModifier) camera_.pan(d.x(), d.y(), viewSize());
-        else camera_.orbit(d.x(), d.y());
+        if (e->modifiers() & Qt::ShiftModifier)
+            camera_.pan(d.x(), d.y(), viewSize());
+        else
+            camera_.orbit(d.x(), d.y());
     } else if (e->buttons() & Qt::LeftButton) {
         if (!boxing_ && (cursor_ - pressed_).manhattanLength() > 5) boxing_ = true;
-    } else hovered_ = memberAt(cursor_);
+    } else
+        hovered_ = memberAt(cursor_);
     update();
 }
 
@@ -612,13 +469,17 @@ void FrameView::mouseReleaseEvent(QMouseEvent* e)
     if (!doc_.hasFrame()) return;
     const bool add = e->modifiers() & (Qt::ControlModifier | Qt::ShiftModifier);
     if (e->button() == Qt::LeftButton) {
-        if (boxing_) pickBox(QRectF(pressed_, e->position()).normalized(), e->position().x() >= pressed_.x(), add);
+        if (boxing_)
+            pickBox(QRectF(pressed_, e->position()).normalized(), e->position().x() >= pressed_.x(), add);
         else if (const auto m = memberAt(e->position())) {
             std::set<size_t> pick = add ? doc_.pick() : std::set<size_t>{};
-            if (add && pick.contains(*m)) pick.erase(*m);
-            else pick.insert(*m);
+            if (add && pick.contains(*m))
+                pick.erase(*m);
+            else
+                pick.insert(*m);
             doc_.setPick(std::move(pick));
-        } else if (!add) doc_.setPick({});
+        } else if (!add)
+            doc_.setPick({});
     }
     boxing_ = moving_ = false;
     button_ = Qt::NoButton;
@@ -636,8 +497,10 @@ void FrameView::keyPressEvent(QKeyEvent* e)
     // The keyboard alone can do what the mouse does: arrows orbit, Shift+arrows pan, plus and minus zoom, F fits.
     const bool shift = e->modifiers() & Qt::ShiftModifier;
     const auto move = [&](double dx, double dy) {
-        if (shift) camera_.pan(dx, dy, viewSize());
-        else camera_.orbit(dx, dy);
+        if (shift)
+            camera_.pan(dx, dy, viewSize());
+        else
+            camera_.orbit(dx, dy);
         update();
     };
     switch (e->key()) {

@@ -34,15 +34,15 @@ public:
     bool parallel() const { return camera_.parallel(); }
     void fitFrame();
     void look(double yaw, double pitch);
-    void zoom(double factor, double x, double y);   // towards a point given as a share of width and height
-    void onlyThese();                 // hides all but the pick
+    void zoom(double factor, double x, double y); // towards a point given as a share of width and height
+    void onlyThese();                             // hides all but the pick
     void showAll();
     int hiddenCount() const;
     bool hides(size_t member) const { return only_ && !only_->contains(member); }
 
     std::optional<size_t> memberAt(QPointF p) const;
-    std::optional<QPointF> middleOf(size_t member) const;      // on screen, for tests and leaders
-    QString hoverLine() const;                                  // "LEG-NE1 · HSS6X6X5/16 · Legs, lower · 0.63 · interaction · U4E+"
+    std::optional<QPointF> middleOf(size_t member) const; // on screen, for tests and leaders
+    QString hoverLine() const; // "LEG-NE1 · HSS6X6X5/16 · Legs, lower · 0.63 · interaction · U4E+"
     Legend& legend() { return *legend_; }
     double lastFrameMilliseconds() const { return lastFrame_; }
 
@@ -62,7 +62,7 @@ protected:
 
 private:
     void rebuildMesh();
-    void restyle();                   // colours of members changed
+    void restyle(); // colours of members changed
     void uploadStyles();
     void drawScene();
     void drawGround(QPainter& p) const;

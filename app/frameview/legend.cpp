@@ -80,7 +80,8 @@ void Legend::mouseReleaseEvent(QMouseEvent* e)
     if (!dragging_) return;
     dragging_ = false;
     const double u = picture_.utilisationAt(e->position().x());
-    if (std::abs(u - anchor_) > 0.02) brush(anchor_, u);
+    if (std::abs(u - anchor_) > 0.02)
+        brush(anchor_, u);
     else {
         // A click picks the one bar under it.
         const double bin = std::floor(u * 10) / 10;

@@ -15,7 +15,7 @@ class Legend : public QWidget
 public:
     Legend(Document& doc, QWidget* parent = nullptr);
     const HistogramPicture& picture() const { return picture_; }
-    void brush(double from, double to);     // picks the members in that range
+    void brush(double from, double to); // picks the members in that range
 
 protected:
     void paintEvent(QPaintEvent*) override;

@@ -36,7 +36,8 @@ public:
         p->setPen(over ? t.red : t.ink);
         p->drawText(option.rect.adjusted(6, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft, index.data().toString());
         if (u >= 0) {
-            const QRectF bar(option.rect.left() + 42, option.rect.center().y() - 2.5, std::max(10, option.rect.width() - 54), 6);
+            const QRectF bar(option.rect.left() + 42, option.rect.center().y() - 2.5, std::max(10, option.rect.width() - 54),
+                             6);
             p->setPen(Qt::NoPen);
             p->setBrush(t.track);
             p->drawRoundedRect(bar, 1.5, 1.5);
@@ -49,7 +50,9 @@ public:
 
 } // namespace
 
-Ledger::Ledger(Document& doc, QWidget* parent) : QWidget(parent), doc_(doc), model_(new LedgerModel(doc, this)), proxy_(new QSortFilterProxyModel(this)), table_(new QTableView(this)), count_(new QLabel(this)), filter_(new QLineEdit(this))
+Ledger::Ledger(Document& doc, QWidget* parent)
+    : QWidget(parent), doc_(doc), model_(new LedgerModel(doc, this)), proxy_(new QSortFilterProxyModel(this)),
+      table_(new QTableView(this)), count_(new QLabel(this)), filter_(new QLineEdit(this))
 {
     setObjectName("ledger");
     proxy_->setSourceModel(model_);
@@ -118,20 +121,26 @@ Ledger::Ledger(Document& doc, QWidget* parent) : QWidget(parent), doc_(doc), mod
 void Ledger::show(LedgerKind kind)
 {
     if (kind != model_->kind()) {
-        model_->show(kind);   // comes back here through the reset
+        model_->show(kind); // comes back here through the reset
         return;
     }
-    for (int c = 0; c < model_->columnCount(); ++c) table_->setItemDelegateForColumn(c, nullptr);
+    for (int c = 0; c < model_->columnCount(); ++c)
+        table_->setItemDelegateForColumn(c, nullptr);
     table_->setItemDelegateForColumn(model_->utilisationColumn(), new UtilisationDelegate(table_));
-    const std::array<std::vector<int>, 3> widths{std::vector<int>{74, 98, 118, 90, 112, 50, 54, 42, 60}, {132, 70, 118, 104, 128, 96, 80}, {132, 70, 104, 128, 96, 80}};
+    const std::array<std::vector<int>, 3> widths{
+        std::vector<int>{74, 98, 118, 90, 112, 50, 54, 42, 60}, {132, 70, 118, 104, 128, 96, 80}, {132, 70, 104, 128, 96, 80}};
     const auto& w = widths[static_cast<size_t>(kind)];
-    for (size_t c = 0; c < w.size(); ++c) table_->setColumnWidth(static_cast<int>(c), w[c]);
+    for (size_t c = 0; c < w.size(); ++c)
+        table_->setColumnWidth(static_cast<int>(c), w[c]);
     table_->sortByColumn(model_->utilisationColumn(), Qt::DescendingOrder);
     tabs_[static_cast<size_t>(kind)]->setChecked(true);
     updateCount();
 }
 
-void Ledger::focusFilter() { filter_->setFocus(Qt::ShortcutFocusReason); }
+void Ledger::focusFilter()
+{
+    filter_->setFocus(Qt::ShortcutFocusReason);
+}
 
 bool Ledger::eventFilter(QObject* watched, QEvent* e)
 {
@@ -150,7 +159,10 @@ QString Ledger::shownWords() const
     return words;
 }
 
-void Ledger::updateCount() { count_->setText(shownWords()); }
+void Ledger::updateCount()
+{
+    count_->setText(shownWords());
+}
 
 void Ledger::pickFromTable()
 {
@@ -175,7 +187,8 @@ void Ledger::tableFromPick()
     QModelIndex first;
     for (int r = 0; r < proxy_->rowCount(); ++r) {
         const auto& members = model_->membersOf(proxy_->mapToSource(proxy_->index(r, 0)).row());
-        const bool all = !members.empty() && std::all_of(members.begin(), members.end(), [&](size_t m) { return doc_.pick().contains(m); });
+        const bool all =
+            !members.empty() && std::all_of(members.begin(), members.end(), [&](size_t m) { return doc_.pick().contains(m); });
         if (!all) continue;
         selection.select(proxy_->index(r, 0), proxy_->index(r, proxy_->columnCount() - 1));
         if (!first.isValid()) first = proxy_->index(r, 0);

@@ -22,7 +22,7 @@ public:
     Ledger(Document& doc, QWidget* parent = nullptr);
     QTableView& table() { return *table_; }
     LedgerModel& model() { return *model_; }
-    QString shownWords() const;      // "198 of 198 shown"
+    QString shownWords() const; // "198 of 198 shown"
     void show(LedgerKind kind);
     void focusFilter();
 

@@ -9,12 +9,19 @@ namespace wr {
 
 namespace {
 
-const std::array<QStringList, 3> kColumns{QStringList{"Member", "Group", "Section", "Util.", "Governs", "Comb.", "At", "L/r", "Length"},
-                                          QStringList{"Group", "Members", "Section", "Util.", "Governs", "Worst member", "Length", "Mass"},
-                                          QStringList{"Section", "Members", "Util.", "Governs", "Worst member", "Length", "Mass"}};
+const std::array<QStringList, 3> kColumns{
+    QStringList{"Member", "Group", "Section", "Util.", "Governs", "Comb.", "At", "L/r", "Length"},
+    QStringList{"Group", "Members", "Section", "Util.", "Governs", "Worst member", "Length", "Mass"},
+    QStringList{"Section", "Members", "Util.", "Governs", "Worst member", "Length", "Mass"}};
 
-QString str(const std::string& s) { return QString::fromStdString(s); }
-QString str(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())); }
+QString str(const std::string& s)
+{
+    return QString::fromStdString(s);
+}
+QString str(std::string_view s)
+{
+    return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size()));
+}
 
 } // namespace
 
@@ -31,7 +38,10 @@ void LedgerModel::show(LedgerKind kind)
     rebuild();
 }
 
-int LedgerModel::utilisationColumn() const { return static_cast<int>(kColumns[static_cast<size_t>(kind_)].indexOf("Util.")); }
+int LedgerModel::utilisationColumn() const
+{
+    return static_cast<int>(kColumns[static_cast<size_t>(kind_)].indexOf("Util."));
+}
 
 void LedgerModel::rebuild()
 {
@@ -42,7 +52,9 @@ void LedgerModel::rebuild()
         std::map<QString, size_t> at;
         for (size_t i = 0; i < members.size(); ++i) {
             const FrameSection& s = doc_.frame().sections[static_cast<size_t>(members[i].section)];
-            const QString key = kind_ == LedgerKind::Members ? QString::number(i) : kind_ == LedgerKind::Groups ? str(members[i].group) : str(s.name.empty() ? s.id : s.name);
+            const QString key = kind_ == LedgerKind::Members  ? QString::number(i)
+                                : kind_ == LedgerKind::Groups ? str(members[i].group)
+                                                              : str(s.name.empty() ? s.id : s.name);
             const auto [it, fresh] = at.try_emplace(key, rows_.size());
             if (fresh) rows_.push_back({{}, i});
             rows_[it->second].members.push_back(i);
@@ -61,8 +73,14 @@ void LedgerModel::refresh()
     Q_EMIT dataChanged(index(0, 0), index(rowCount() - 1, columnCount() - 1));
 }
 
-int LedgerModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : static_cast<int>(rows_.size()); }
-int LedgerModel::columnCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : static_cast<int>(kColumns[static_cast<size_t>(kind_)].size()); }
+int LedgerModel::rowCount(const QModelIndex& parent) const
+{
+    return parent.isValid() ? 0 : static_cast<int>(rows_.size());
+}
+int LedgerModel::columnCount(const QModelIndex& parent) const
+{
+    return parent.isValid() ? 0 : static_cast<int>(kColumns[static_cast<size_t>(kind_)].size());
+}
 
 QVariant LedgerModel::headerData(int section, Qt::Orientation o, int role) const
 {
@@ -100,18 +118,24 @@ QString LedgerModel::text(const Row& r, int column) const
         return g ? QString::number(result.utilisation, 'f', 2) : "unchecked";
     }
     if (name == "Governs") return g ? str(st.checks[static_cast<size_t>(g->check)].key) + " " + str(g->clause) : QString();
-    if (name == "Comb.") return g && g->set >= 0 ? str(combinationName(doc_.frame(), doc_.model().forces(), doc_.model().setsFor(st)[static_cast<size_t>(g->set)])) : QString();
+    if (name == "Comb.")
+        return g && g->set >= 0 ? str(combinationName(doc_.frame(), doc_.model().forces(),
+                                                      doc_.model().setsFor(st)[static_cast<size_t>(g->set)]))
+                                : QString();
     if (name == "At") return g ? QString::number(u.show(Quantity::Length, g->at), 'f', 2) : QString();
     if (name == "L/r") {
         for (const CheckOutcome& o : result.outcomes)
-            if (o.check >= 0 && st.checks[static_cast<size_t>(o.check)].key == "slenderness" && o.status != Status::NotApplicable && doc_.checked()) return QString::number(o.demand, 'f', 0);
+            if (o.check >= 0 && st.checks[static_cast<size_t>(o.check)].key == "slenderness" &&
+                o.status != Status::NotApplicable && doc_.checked())
+                return QString::number(o.demand, 'f', 0);
         return {};
     }
     double length = 0, mass = 0;
     for (const size_t k : r.members) {
         const Member& x = doc_.model().members()[k];
         length += x.length;
-        mass += x.length * doc_.frame().sections[static_cast<size_t>(x.section)].properties.a * doc_.frame().materials[static_cast<size_t>(x.material)].density;
+        mass += x.length * doc_.frame().sections[static_cast<size_t>(x.section)].properties.a *
+                doc_.frame().materials[static_cast<size_t>(x.material)].density;
     }
     if (name == "Length") return QString::number(u.show(Quantity::Length, length), 'f', 2);
     return QString::number(u.show(Quantity::Mass, mass), 'f', 0);
@@ -120,8 +144,10 @@ QString LedgerModel::text(const Row& r, int column) const
 QVariant LedgerModel::sortKey(const Row& r, int column) const
 {
     const QString name = kColumns[static_cast<size_t>(kind_)].value(column);
-    if (name == "Util.") return doc_.report().results[r.worst].governing < 0 ? -1.0 : doc_.report().results[r.worst].utilisation;
-    if (name == "At" || name == "Length" || name == "Mass" || name == "L/r" || name == "Members") return text(r, column).toDouble();
+    if (name == "Util.")
+        return doc_.report().results[r.worst].governing < 0 ? -1.0 : doc_.report().results[r.worst].utilisation;
+    if (name == "At" || name == "Length" || name == "Mass" || name == "L/r" || name == "Members")
+        return text(r, column).toDouble();
     return text(r, column);
 }
 
@@ -129,11 +155,14 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const
 {
     if (!index.isValid() || static_cast<size_t>(index.row()) >= rows_.size()) return {};
     const Row& r = rows_[static_cast<size_t>(index.row())];
-    const bool number = QStringList{"At", "Length", "Mass", "L/r", "Members"}.contains(kColumns[static_cast<size_t>(kind_)].value(index.column()));
+    const bool number = QStringList{"At", "Length", "Mass", "L/r", "Members"}.contains(
+        kColumns[static_cast<size_t>(kind_)].value(index.column()));
     switch (role) {
     case Qt::DisplayRole: return text(r, index.column());
     case SortRole: return sortKey(r, index.column());
-    case UtilisationRole: return doc_.checked() && doc_.report().results[r.worst].governing >= 0 ? doc_.report().results[r.worst].utilisation : -1.0;
+    case UtilisationRole:
+        return doc_.checked() && doc_.report().results[r.worst].governing >= 0 ? doc_.report().results[r.worst].utilisation
+                                                                               : -1.0;
     case StatusRole: return static_cast<int>(doc_.report().results[r.worst].status);
     case Qt::TextAlignmentRole: return int((number ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter);
     case Qt::ToolTipRole:

@@ -31,8 +31,8 @@ public:
 private:
     struct Row
     {
-        std::vector<size_t> members;   // one for a member row
-        size_t worst = 0;              // the member whose result is shown
+        std::vector<size_t> members; // one for a member row
+        size_t worst = 0;            // the member whose result is shown
     };
     void rebuild();
     void refresh();

@@ -16,13 +16,19 @@ constexpr std::array kNames{"Frame", "Members", "Restraint", "Briefs", "Check", 
 constexpr double kFirst = 56, kSpacing = 108, kRail = 22;
 } // namespace
 
-QString stopName(Stop s) { return kNames[static_cast<size_t>(s)]; }
+QString stopName(Stop s)
+{
+    return kNames[static_cast<size_t>(s)];
+}
 
 QString stopPromise(Stop s)
 {
     switch (s) {
-    case Stop::Members: return "Here chains of elements will be joined and split into members, each with the reason of the rule that formed it.";
-    case Stop::Restraint: return "Here you will see and edit what holds each member, in which direction, and the lengths that follow.";
+    case Stop::Members:
+        return "Here chains of elements will be joined and split into members, each with the reason of the rule that formed "
+               "it.";
+    case Stop::Restraint:
+        return "Here you will see and edit what holds each member, in which direction, and the lengths that follow.";
     case Stop::Briefs: return "Here briefs will say which modes count for a kind of member, with which factors and limits.";
     case Stop::Report: return "Here the calculations of chosen members will be put together into a report to sign.";
     default: return {};
@@ -35,7 +41,8 @@ LineView::LineView(Document& doc, QWidget* parent) : QWidget(parent), doc_(doc)
     setFocusPolicy(Qt::TabFocus);
     setAccessibleName("The line");
     setAccessibleDescription("The seven stops of the work; keys 1 to 7 ride to a stop");
-    for (const auto signal : {&Document::opened, &Document::resultsChanged, &Document::modelChanged, &Document::historyChanged}) connect(&doc_, signal, this, qOverload<>(&QWidget::update));
+    for (const auto signal : {&Document::opened, &Document::resultsChanged, &Document::modelChanged, &Document::historyChanged})
+        connect(&doc_, signal, this, qOverload<>(&QWidget::update));
 }
 
 void LineView::ride(Stop s)
@@ -46,15 +53,26 @@ void LineView::ride(Stop s)
     Q_EMIT rode(s);
 }
 
-QRectF LineView::stopArea(Stop s) const { return {kFirst + kSpacing * static_cast<int>(s) - 42, 4, 84, 54}; }
+QRectF LineView::stopArea(Stop s) const
+{
+    return {kFirst + kSpacing * static_cast<int>(s) - 42, 4, 84, 54};
+}
 
 int LineView::openCount(Stop s) const
 {
     if (!doc_.hasFrame()) return -1;
     int n = 0;
-    const auto count = [&](auto&& wants) { return static_cast<int>(std::count_if(doc_.findings().begin(), doc_.findings().end(), [&](const Finding& f) { return f.severity != Severity::Note && wants(f.code); })); };
+    const auto count = [&](auto&& wants) {
+        return static_cast<int>(std::count_if(doc_.findings().begin(), doc_.findings().end(),
+                                              [&](const Finding& f) { return f.severity != Severity::Note && wants(f.code); }));
+    };
     switch (s) {
-    case Stop::Frame: n = count([](const std::string& c) { return c.starts_with("analysis") || c.starts_with("combination") || c.starts_with("case") || c.starts_with("forces"); }); break;
+    case Stop::Frame:
+        n = count([](const std::string& c) {
+            return c.starts_with("analysis") || c.starts_with("combination") || c.starts_with("case") ||
+                   c.starts_with("forces");
+        });
+        break;
     case Stop::Members: n = count([](const std::string& c) { return c == "member.chain"; }); break;
     case Stop::Restraint: n = count([](const std::string& c) { return c == "member.free-end"; }); break;
     case Stop::Briefs: n = -1; break;
@@ -71,8 +89,10 @@ QString LineView::figures() const
     const auto& c = doc_.report().counts;
     const auto& u = doc_.units();
     QString mass;
-    if (u.mass == "lb") mass = QString("%1 kip").arg(doc_.mass() / kPoundMass / 1000, 0, 'f', 1);
-    else mass = QString("%1 t").arg(doc_.mass() / 1000, 0, 'f', 1);
+    if (u.mass == "lb")
+        mass = QString("%1 kip").arg(doc_.mass() / kPoundMass / 1000, 0, 'f', 1);
+    else
+        mass = QString("%1 t").arg(doc_.mass() / 1000, 0, 'f', 1);
     if (!doc_.checked()) return QString("%1 members · %2").arg(doc_.model().members().size()).arg(mass);
     QString out = QString("%1 members · %2 over").arg(doc_.model().members().size()).arg(c.over);
     if (c.unchecked > 0) out += QString(" · %1 unchecked").arg(c.unchecked);
@@ -87,7 +107,8 @@ QString LineView::situation() const
     if (!doc_.hasForces()) return out + " · no forces: analyse the frame";
     const auto& t = doc_.model().forces();
     const bool second = std::any_of(t.sets.begin(), t.sets.end(), [&](const ForceSet& f) { return t.inSecond(f.combination); });
-    return out + (second ? " · second order" : " · first order") + (doc_.forcesFit() ? " · forces fit sizes" : " · forces belong to other sizes");
+    return out + (second ? " · second order" : " · first order") +
+           (doc_.forcesFit() ? " · forces fit sizes" : " · forces belong to other sizes");
 }
 
 void LineView::paintEvent(QPaintEvent*)
@@ -101,7 +122,8 @@ void LineView::paintEvent(QPaintEvent*)
     // Two rails on sleepers.
     const double x0 = kFirst, x1 = kFirst + kSpacing * (kStops - 1);
     p.setPen(QPen(t.hairline, 2));
-    for (double x = x0; x <= x1; x += 6) p.drawLine(QPointF(x, kRail - 3.5), QPointF(x, kRail + 3.5));
+    for (double x = x0; x <= x1; x += 6)
+        p.drawLine(QPointF(x, kRail - 3.5), QPointF(x, kRail + 3.5));
     p.setPen(QPen(QColor("#B9B2A2"), 1));
     p.drawLine(QPointF(x0, kRail - 2), QPointF(x1, kRail - 2));
     p.drawLine(QPointF(x0, kRail + 2), QPointF(x1, kRail + 2));
@@ -121,8 +143,10 @@ void LineView::paintEvent(QPaintEvent*)
         p.drawEllipse(c, 7.5, 7.5);
         p.setPen(Qt::NoPen);
         p.setBrush(ink);
-        if (n == 0) p.drawEllipse(c, 4.5, 4.5);
-        else if (n > 0) p.drawPie(QRectF(c.x() - 4.5, c.y() - 4.5, 9, 9), 90 * 16, 180 * 16);
+        if (n == 0)
+            p.drawEllipse(c, 4.5, 4.5);
+        else if (n > 0)
+            p.drawPie(QRectF(c.x() - 4.5, c.y() - 4.5, 9, 9), 90 * 16, 180 * 16);
         if (n > 0) {
             p.setPen(s == Stop::Check ? t.red : QColor("#8A6411"));
             p.setFont(textFont(10, true));
@@ -157,9 +181,12 @@ void LineView::mousePressEvent(QMouseEvent* e)
 void LineView::keyPressEvent(QKeyEvent* e)
 {
     const int i = static_cast<int>(current_);
-    if (e->key() == Qt::Key_Right && i + 1 < kStops) ride(static_cast<Stop>(i + 1));
-    else if (e->key() == Qt::Key_Left && i > 0) ride(static_cast<Stop>(i - 1));
-    else QWidget::keyPressEvent(e);
+    if (e->key() == Qt::Key_Right && i + 1 < kStops)
+        ride(static_cast<Stop>(i + 1));
+    else if (e->key() == Qt::Key_Left && i > 0)
+        ride(static_cast<Stop>(i - 1));
+    else
+        QWidget::keyPressEvent(e);
 }
 
 bool LineView::event(QEvent* e)
@@ -169,7 +196,11 @@ bool LineView::event(QEvent* e)
         for (int i = 0; i < kStops; ++i)
             if (const auto s = static_cast<Stop>(i); stopArea(s).contains(h->pos())) {
                 const int n = openCount(s);
-                QToolTip::showText(h->globalPos(), stopName(s) + (n > 0 ? QString(": %1 open").arg(n) : n == 0 ? ": settled" : ": nothing yet") + QString("  (key %1)").arg(i + 1));
+                QToolTip::showText(h->globalPos(), stopName(s) +
+                                                       (n > 0    ? QString(": %1 open").arg(n)
+                                                        : n == 0 ? ": settled"
+                                                                 : ": nothing yet") +
+                                                       QString("  (key %1)").arg(i + 1));
                 return true;
             }
         QToolTip::hideText();

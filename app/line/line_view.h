@@ -25,9 +25,9 @@ public:
     Stop current() const { return current_; }
     void ride(Stop s);
     QRectF stopArea(Stop s) const;
-    QString figures() const;       // "198 members · 8 over · top 1.29 · 31.2 t"
-    QString situation() const;     // "AISC 360-22 LRFD · first order · forces fit sizes"
-    int openCount(Stop s) const;   // findings open at a stop; -1: nothing yet
+    QString figures() const;     // "198 members · 8 over · top 1.29 · 31.2 t"
+    QString situation() const;   // "AISC 360-22 LRFD · first order · forces fit sizes"
+    int openCount(Stop s) const; // findings open at a stop; -1: nothing yet
 
 Q_SIGNALS:
     void rode(Stop s);

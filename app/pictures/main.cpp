@@ -1,4 +1,5 @@
-// Takes a picture of each main view with the demo frames: wrenrail-pictures FOLDER. Used for docs/screenshots and where there is no display.
+// Takes a picture of each main view with the demo frames: wrenrail-pictures FOLDER. Used for docs/screenshots and where there
+// is no display.
 #include "app/bench/bench.h"
 #include "app/bench/member_bench.h"
 #include "app/frameview/frame_view.h"
@@ -26,14 +27,16 @@ void spin(int ms)
 {
     QElapsedTimer t;
     t.start();
-    while (t.elapsed() < ms) QApplication::processEvents(QEventLoop::AllEvents, 20);
+    while (t.elapsed() < ms)
+        QApplication::processEvents(QEventLoop::AllEvents, 20);
 }
 
 bool settle(MainWindow& w)
 {
     QElapsedTimer t;
     t.start();
-    while (w.document().jobs().running() && t.elapsed() < 60000) spin(20);
+    while (w.document().jobs().running() && t.elapsed() < 60000)
+        spin(20);
     spin(150);
     return !w.document().jobs().running();
 }

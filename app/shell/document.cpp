@@ -16,7 +16,7 @@ namespace {
 Loaded<Frame> readAny(const QString& path)
 {
     if (!path.startsWith(":/")) return readFrameFile(path.toStdString());
-    QFile f(path);   // a demo frame inside the program
+    QFile f(path); // a demo frame inside the program
     if (!f.open(QIODevice::ReadOnly)) return {};
     const QByteArray bytes = f.readAll();
     return readFrame(std::string_view(bytes.constData(), static_cast<size_t>(bytes.size())));
@@ -24,9 +24,15 @@ Loaded<Frame> readAny(const QString& path)
 
 } // namespace
 
-Document::Document(QObject* parent) : QObject(parent), standards_(std::make_shared<const std::vector<Standard>>(shippedStandards())), jobs_(this) {}
+Document::Document(QObject* parent)
+    : QObject(parent), standards_(std::make_shared<const std::vector<Standard>>(shippedStandards())), jobs_(this)
+{
+}
 
-Document::~Document() { jobs_.cancelAll(); }
+Document::~Document()
+{
+    jobs_.cancelAll();
+}
 
 QString Document::title() const
 {
@@ -54,7 +60,8 @@ void Document::open(const QString& path)
             };
         auto frame = std::make_shared<Frame>(std::move(*loaded->value));
         auto forces = std::make_shared<ForceTable>();
-        if (!frame->results.empty()) *forces = givenForces(*frame, loaded->findings);
+        if (!frame->results.empty())
+            *forces = givenForces(*frame, loaded->findings);
         else {
             progress.at(0.2, "analysing");
             AnalysisResult r = analyseLinear(*frame, {}, progress);
@@ -91,7 +98,8 @@ void Document::rebuild()
     forcesFit_ = forces_->empty() || forces_->sizes == sizesFingerprint(*frame_);
     mass_ = 0;
     for (const Element& e : frame_->elements)
-        mass_ += frame_->length(e) * frame_->sections[static_cast<size_t>(e.section)].properties.a * frame_->materials[static_cast<size_t>(e.material)].density;
+        mass_ += frame_->length(e) * frame_->sections[static_cast<size_t>(e.section)].properties.a *
+                 frame_->materials[static_cast<size_t>(e.material)].density;
     report_.results.resize(model_->members().size());
     collectFindings();
 }
@@ -99,7 +107,8 @@ void Document::rebuild()
 void Document::collectFindings()
 {
     findings_ = readFindings_;
-    for (auto&& more : {audit(*model_), checked_ ? auditResults(*model_, report_) : std::vector<Finding>{}}) findings_.insert(findings_.end(), more.begin(), more.end());
+    for (auto&& more : {audit(*model_), checked_ ? auditResults(*model_, report_) : std::vector<Finding>{}})
+        findings_.insert(findings_.end(), more.begin(), more.end());
 }
 
 bool Document::save(const QString& path, QString* why)
@@ -151,7 +160,8 @@ void Document::applied(const Applied& a)
     // Declaring members that were formed by rule moves them to the front of the list: the pick follows by name.
     const auto names = [&] {
         std::vector<std::string> out;
-        for (const Member& m : model_->members()) out.push_back(m.id);
+        for (const Member& m : model_->members())
+            out.push_back(m.id);
         return out;
     };
     const std::vector<std::string> before = names();
@@ -160,7 +170,8 @@ void Document::applied(const Applied& a)
     const bool all = touched.empty() || before != after;
     if (before != after) {
         std::set<std::string> wanted;
-        for (const size_t i : pick_) wanted.insert(before[i]);
+        for (const size_t i : pick_)
+            wanted.insert(before[i]);
         pick_.clear();
         for (size_t i = 0; i < after.size(); ++i)
             if (wanted.contains(after[i])) pick_.insert(i);
@@ -178,7 +189,8 @@ void Document::check(const std::vector<std::string>& touched)
 {
     const auto& members = model_->members();
     if (touched.empty())
-        for (size_t i = 0; i < members.size(); ++i) pending_.insert(i);
+        for (size_t i = 0; i < members.size(); ++i)
+            pending_.insert(i);
     else {
         const std::set<std::string> names(touched.begin(), touched.end());
         for (size_t i = 0; i < members.size(); ++i)
@@ -193,8 +205,9 @@ void Document::check(const std::vector<std::string>& touched)
         if (!which.empty()) model->checkAll(*report, progress, which);
         const double seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
         return [this, model, which, report, seconds] {
-            if (model != model_) return;   // a newer edit is being checked; its pending set holds these members too
-            for (const size_t i : which) report_.results[i] = std::move(report->results[i]);
+            if (model != model_) return; // a newer edit is being checked; its pending set holds these members too
+            for (const size_t i : which)
+                report_.results[i] = std::move(report->results[i]);
             report_.standard = report->standard;
             report_.count(model_->members());
             pending_.clear();
@@ -213,13 +226,13 @@ void Document::analyseAgain()
     jobs_.start("open", [this, frame](Progress& progress) -> Jobs::Finish {
         auto r = std::make_shared<AnalysisResult>(analyseLinear(*frame, {}, progress));
         return [this, frame, r] {
-            if (frame != frame_) return analyseAgain();   // edited meanwhile
+            if (frame != frame_) return analyseAgain(); // edited meanwhile
             std::erase_if(readFindings_, [](const Finding& f) { return f.code.starts_with("analysis."); });
             readFindings_.insert(readFindings_.end(), r->findings.begin(), r->findings.end());
             if (r->ok) {
                 forces_ = std::make_shared<const ForceTable>(std::move(r->forces));
                 auto next = std::make_shared<Frame>(*frame_);
-                next->results.clear();   // results of the file belong to other sizes
+                next->results.clear(); // results of the file belong to other sizes
                 frame_ = std::move(next);
             }
             rebuild();
@@ -258,7 +271,8 @@ std::vector<MemberRef> Document::refs(const std::set<size_t>& members) const
         const Member& m = model_->members()[i];
         MemberRef r;
         r.id = m.id;
-        for (const MemberPiece& p : m.pieces) r.elements.push_back(p.element);
+        for (const MemberPiece& p : m.pieces)
+            r.elements.push_back(p.element);
         out.push_back(std::move(r));
     }
     return out;

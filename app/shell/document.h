@@ -1,4 +1,5 @@
-// The one open frame as the window sees it: owns frame, forces, check results, history and the pick, and turns changes into signals.
+// The one open frame as the window sees it: owns frame, forces, check results, history and the pick, and turns changes into
+// signals.
 #pragma once
 
 #include "app/shell/jobs.h"
@@ -50,7 +51,7 @@ public:
     void undo();
     void redo();
     void analyseAgain();
-    void evaluate(const std::vector<size_t>& members, const LadderLimits& limits);   // rungsReady() follows
+    void evaluate(const std::vector<size_t>& members, const LadderLimits& limits); // rungsReady() follows
     const RungTable& rungs() const { return rungs_; }
 
     const std::set<size_t>& pick() const { return pick_; }
@@ -60,11 +61,11 @@ public:
     Jobs& jobs() { return jobs_; }
 
 Q_SIGNALS:
-    void opened();                                // another frame
-    void faulted(const QString& path);            // the file has faults: faults()
-    void sizesChanged();                          // sections of elements changed
-    void resultsChanged();                        // check results, some or all
-    void modelChanged();                          // lanes, groups, members
+    void opened();                     // another frame
+    void faulted(const QString& path); // the file has faults: faults()
+    void sizesChanged();               // sections of elements changed
+    void resultsChanged();             // check results, some or all
+    void modelChanged();               // lanes, groups, members
     void pickChanged();
     void historyChanged();
     void rungsReady();
@@ -90,7 +91,7 @@ private:
     std::vector<Finding> readFindings_, findings_, faults_;
     History history_;
     std::set<size_t> pick_;
-    std::set<size_t> pending_;                    // members whose results are stale
+    std::set<size_t> pending_; // members whose results are stale
     RungTable rungs_;
     Jobs jobs_;
 };

@@ -18,7 +18,8 @@ struct Jobs::Job : std::enable_shared_from_this<Jobs::Job>
             const int step = static_cast<int>(fraction * 10);
             if (last_.exchange(step) == step) return;
             const QString words = QString::fromUtf8(what.data(), static_cast<qsizetype>(what.size()));
-            QMetaObject::invokeMethod(jobs_, [jobs = jobs_, words, fraction] { Q_EMIT jobs->progressed(words, fraction); }, Qt::QueuedConnection);
+            QMetaObject::invokeMethod(
+                jobs_, [jobs = jobs_, words, fraction] { Q_EMIT jobs->progressed(words, fraction); }, Qt::QueuedConnection);
         }
 
     private:
@@ -33,7 +34,10 @@ struct Jobs::Job : std::enable_shared_from_this<Jobs::Job>
 
 Jobs::Jobs(QObject* parent) : QObject(parent) {}
 
-Jobs::~Jobs() { cancelAll(); }
+Jobs::~Jobs()
+{
+    cancelAll();
+}
 
 void Jobs::start(const QString& kind, std::function<Finish(Progress&)> work)
 {
@@ -49,7 +53,12 @@ void Jobs::start(const QString& kind, std::function<Finish(Progress&)> work)
             finish = [this, what] { Q_EMIT progressed("internal error: " + what, 1.0); };
         }
         // Handed over by address: the job is alive until its thread is joined, which happens on the window's thread.
-        QMetaObject::invokeMethod(this, [this, self = job->weak_from_this(), finish] { if (const auto j = self.lock()) finished(j, finish); }, Qt::QueuedConnection);
+        QMetaObject::invokeMethod(
+            this,
+            [this, self = job->weak_from_this(), finish] {
+                if (const auto j = self.lock()) finished(j, finish);
+            },
+            Qt::QueuedConnection);
     });
 }
 
@@ -70,13 +79,17 @@ void Jobs::cancel(const QString& kind)
 
 void Jobs::cancelAll()
 {
-    for (const auto& j : jobs_) j->report.cancel();
+    for (const auto& j : jobs_)
+        j->report.cancel();
     for (const auto& j : jobs_)
         if (j->thread.joinable()) j->thread.join();
     jobs_.clear();
 }
 
-bool Jobs::running() const { return !jobs_.empty(); }
+bool Jobs::running() const
+{
+    return !jobs_.empty();
+}
 
 bool Jobs::running(const QString& kind) const
 {

@@ -1,5 +1,5 @@
-// One background worker: runs a job off the window's thread, reports progress, and hands its result back to it. A newer job of the same
-// kind cancels the older one, whose result is dropped.
+// One background worker: runs a job off the window's thread, reports progress, and hands its result back to it. A newer job of
+// the same kind cancels the older one, whose result is dropped.
 #pragma once
 
 #include "core/base/progress.h"
@@ -20,7 +20,8 @@ public:
     explicit Jobs(QObject* parent = nullptr);
     ~Jobs() override;
 
-    // `work` runs on a thread and returns what to do with its result; that runs on the window's thread unless the job was cancelled.
+    // `work` runs on a thread and returns what to do with its result; that runs on the window's thread unless the job was
+    // cancelled.
     using Finish = std::function<void()>;
     void start(const QString& kind, std::function<Finish(Progress&)> work);
     void cancel(const QString& kind);

@@ -74,21 +74,28 @@ QString programStyle()
         QScrollBar:horizontal { background: transparent; height: 9px; } QScrollBar::handle:horizontal { background: #CFC9BB; border-radius: 4px; }
         QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; } QScrollBar::add-page, QScrollBar::sub-page { background: transparent; }
     )";
-    const std::pair<const char*, QColor> colours[] = {{"@ochreTint", t.ochreTint}, {"@window", t.window}, {"@panel", t.panel}, {"@hair", t.hairline}, {"@ink2", t.ink2}, {"@ink3", t.ink3}, {"@ink", t.ink},
-                                                      {"@violet", t.violet}, {"@tint", t.violetTint}, {"@red", t.red}, {"@track", t.track}};
-    for (const auto& [name, c] : colours) s.replace(name, c.name());
+    const std::pair<const char*, QColor> colours[] = {
+        {"@ochreTint", t.ochreTint}, {"@window", t.window}, {"@panel", t.panel}, {"@hair", t.hairline},
+        {"@ink2", t.ink2},           {"@ink3", t.ink3},     {"@ink", t.ink},     {"@violet", t.violet},
+        {"@tint", t.violetTint},     {"@red", t.red},       {"@track", t.track}};
+    for (const auto& [name, c] : colours)
+        s.replace(name, c.name());
     return s;
 }
 
-MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), doc_(new Document(this)), line_(new LineView(*doc_)), tray_(new Tray(*doc_)), ledger_(new Ledger(*doc_)), bench_(new Bench(*doc_)), start_(new StartView),
-      candidates_(new CandidateView(*doc_, bench_->size())), pages_(new QStackedWidget), bottom_(new QStackedWidget), left_(new QLabel), right_(new QLabel), title_(new QLabel), unitsLabel_(new QLabel)
+MainWindow::MainWindow(QWidget* parent)
+    : QMainWindow(parent), doc_(new Document(this)), line_(new LineView(*doc_)), tray_(new Tray(*doc_)),
+      ledger_(new Ledger(*doc_)), bench_(new Bench(*doc_)), start_(new StartView),
+      candidates_(new CandidateView(*doc_, bench_->size())), pages_(new QStackedWidget), bottom_(new QStackedWidget),
+      left_(new QLabel), right_(new QLabel), title_(new QLabel), unitsLabel_(new QLabel)
 {
     setStyleSheet(programStyle());
     setAcceptDrops(true);
     qApp->installEventFilter(this);
     resize(1280, 800);
     askUnsaved = [this] {
-        QMessageBox box(QMessageBox::Question, "Wren Rail", doc_->title() + " has changes that are not saved.", QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, this);
+        QMessageBox box(QMessageBox::Question, "Wren Rail", doc_->title() + " has changes that are not saved.",
+                        QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, this);
         const int answer = box.exec();
         return answer == QMessageBox::Save ? 2 : answer == QMessageBox::Discard ? 1 : 0;
     };
@@ -104,7 +111,8 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), doc_(new Document
     cancel->hide();
     statusBar()->addPermanentWidget(cancel);
     connect(cancel, &QToolButton::clicked, this, [this] {
-        for (const char* kind : {"open", "check", "rungs"}) doc_->jobs().cancel(kind);
+        for (const char* kind : {"open", "check", "rungs"})
+            doc_->jobs().cancel(kind);
     });
     // Only for what takes longer than an eye minds.
     auto* patience = new QTimer(this);
@@ -117,8 +125,10 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), doc_(new Document
     connect(line_, &LineView::rode, this, &MainWindow::ride);
     connect(start_, &StartView::wantOpen, this, [this](const QString& p) { p.isEmpty() ? openAsk() : open(p); });
     connect(start_, &StartView::wantBack, this, [this] {
-        if (doc_->hasFrame()) pages_->setCurrentIndex(1);
-        else start_->showWelcome(recent());
+        if (doc_->hasFrame())
+            pages_->setCurrentIndex(1);
+        else
+            start_->showWelcome(recent());
     });
     connect(doc_, &Document::opened, this, [this] {
         pages_->setCurrentIndex(1);
@@ -130,7 +140,8 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), doc_(new Document
         pages_->setCurrentIndex(0);
         refreshStatus();
     });
-    for (const auto signal : {&Document::pickChanged, &Document::resultsChanged, &Document::opened}) connect(doc_, signal, this, &MainWindow::refreshStatus);
+    for (const auto signal : {&Document::pickChanged, &Document::resultsChanged, &Document::opened})
+        connect(doc_, signal, this, &MainWindow::refreshStatus);
     connect(doc_, &Document::historyChanged, this, [this] {
         refreshTitle();
         refreshStatus();
@@ -154,7 +165,10 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), doc_(new Document
     refreshStatus();
 }
 
-MainWindow::~MainWindow() { doc_->jobs().cancelAll(); }
+MainWindow::~MainWindow()
+{
+    doc_->jobs().cancelAll();
+}
 
 void MainWindow::buildCentre()
 {
@@ -233,7 +247,8 @@ void MainWindow::buildMenus()
     QMenu* file = menuBar()->addMenu("&File");
     file->addAction("&Open…", QKeySequence::Open, this, &MainWindow::openAsk);
     QMenu* demo = file->addMenu("Open a &demo frame");
-    for (const DemoFrame& d : demoFrames()) demo->addAction(d.title, this, [this, path = d.path] { open(path); });
+    for (const DemoFrame& d : demoFrames())
+        demo->addAction(d.title, this, [this, path = d.path] { open(path); });
     recentMenu_ = file->addMenu("Open &recent");
     connect(recentMenu_, &QMenu::aboutToShow, this, &MainWindow::fillRecent);
     file->addSeparator();
@@ -249,7 +264,8 @@ void MainWindow::buildMenus()
     edit->addAction("Pick &all", QKeySequence::SelectAll, this, [this] {
         std::set<size_t> all;
         if (doc_->hasFrame())
-            for (size_t i = 0; i < doc_->model().members().size(); ++i) all.insert(i);
+            for (size_t i = 0; i < doc_->model().members().size(); ++i)
+                all.insert(i);
         doc_->setPick(std::move(all));
     });
     edit->addAction("Pick &nothing", QKeySequence("Ctrl+Shift+A"), this, [this] { doc_->setPick({}); });
@@ -257,16 +273,16 @@ void MainWindow::buildMenus()
 
     QMenu* view = menuBar()->addMenu("&View");
     if (view_) {
-        view->addAction("&Lines or solid sections", QKeySequence("S"), this, [this] {
-            view_->setSolid(!view_->solid());
-        });
-        view->addAction("&Parallel or perspective", QKeySequence("P"), this, [this] { view_->setParallel(!view_->parallel()); });
+        view->addAction("&Lines or solid sections", QKeySequence("S"), this, [this] { view_->setSolid(!view_->solid()); });
+        view->addAction("&Parallel or perspective", QKeySequence("P"), this,
+                        [this] { view_->setParallel(!view_->parallel()); });
         view->addAction("&Fit the frame   F", this, [this] { view_->fitFrame(); });
         const struct
         {
             const char* name;
             double yaw, pitch;
-        } looks[] = {{"From the &front", -90, 0}, {"From the &right", 0, 0}, {"From &above", -90, 89}, {"From a &corner", -52, 20}};
+        } looks[] = {
+            {"From the &front", -90, 0}, {"From the &right", 0, 0}, {"From &above", -90, 89}, {"From a &corner", -52, 20}};
         for (const auto& l : looks)
             view->addAction(l.name, this, [this, l] {
                 view_->look(l.yaw, l.pitch);
@@ -286,20 +302,30 @@ void MainWindow::buildMenus()
     frame->addAction("&Analyse again", QKeySequence("F5"), doc_, &Document::analyseAgain);
     QMenu* standard = frame->addMenu("Design &standard");
     for (const Standard& s : shippedStandards())
-        standard->addAction(QString::fromUtf8(s.title.data(), static_cast<qsizetype>(s.title.size())), this, [this, key = std::string(s.key)] { doc_->run(SetStandard{key}); });
+        standard->addAction(QString::fromUtf8(s.title.data(), static_cast<qsizetype>(s.title.size())), this,
+                            [this, key = std::string(s.key)] { doc_->run(SetStandard{key}); });
 
     QMenu* help = menuBar()->addMenu("&Help");
     help->addAction("&Keys and mouse", this, [this] {
-        QMessageBox::information(this, "Keys and mouse",
-                                 "1 … 7   ride to a stop\nwheel   zoom to the cursor\nmiddle drag   orbit, with Shift pan\nleft click   pick, with Ctrl add\nleft drag   pick by window: rightwards wholly inside, leftwards touched\n"
-                                 "H   only these, Shift+H all\nS   lines or solid, P parallel, F fit\narrows, + and −   move the view when it has the focus\n/   filter the ledger\nF5   analyse again");
+        QMessageBox::information(
+            this, "Keys and mouse",
+            "1 … 7   ride to a stop\nwheel   zoom to the cursor\nmiddle drag   orbit, with Shift pan\nleft click   pick, with "
+            "Ctrl add\nleft drag   pick by window: rightwards wholly inside, leftwards touched\n"
+            "H   only these, Shift+H all\nS   lines or solid, P parallel, F fit\narrows, + and −   move the view when it has "
+            "the focus\n/   filter the ledger\nF5   analyse again");
     });
     help->addAction("&About Wren Rail", this, [this] {
-        QMessageBox::about(this, "Wren Rail", QString("Wren Rail %1\nChecks every member of a steel frame against a design standard.\nFree software, GPL-3.0-or-later, without any warranty: an engineer answers for what is built.").arg(WREN_VERSION));
+        QMessageBox::about(this, "Wren Rail",
+                           QString("Wren Rail %1\nChecks every member of a steel frame against a design standard.\nFree "
+                                   "software, GPL-3.0-or-later, without any warranty: an engineer answers for what is built.")
+                               .arg(WREN_VERSION));
     });
 }
 
-bool MainWindow::showsFrame() const { return pages_->currentIndex() == 1; }
+bool MainWindow::showsFrame() const
+{
+    return pages_->currentIndex() == 1;
+}
 
 void MainWindow::ride(Stop s)
 {
@@ -308,7 +334,8 @@ void MainWindow::ride(Stop s)
     bottom_->setCurrentIndex(s == Stop::Size ? 1 : 0);
     auto* middle = qobject_cast<QSplitter*>(bottom_->parentWidget());
     const int whole = middle->sizes().value(0) + middle->sizes().value(1);
-    middle->setSizes(s == Stop::Size ? QList<int>{whole * 46 / 100, whole * 54 / 100} : QList<int>{whole * 72 / 100, whole * 28 / 100});
+    middle->setSizes(s == Stop::Size ? QList<int>{whole * 46 / 100, whole * 54 / 100}
+                                     : QList<int>{whole * 72 / 100, whole * 28 / 100});
     if (view_) view_->setStop(s);
 }
 
@@ -321,7 +348,8 @@ void MainWindow::open(const QString& path)
 
 void MainWindow::openAsk()
 {
-    const QString path = QFileDialog::getOpenFileName(this, "Open a frame file", {}, "Frame files (*.frame.json *.json);;All files (*)");
+    const QString path =
+        QFileDialog::getOpenFileName(this, "Open a frame file", {}, "Frame files (*.frame.json *.json);;All files (*)");
     if (!path.isEmpty()) open(path);
 }
 
@@ -345,7 +373,9 @@ bool MainWindow::save()
 bool MainWindow::saveAs()
 {
     if (!doc_->hasFrame()) return false;
-    QString path = QFileDialog::getSaveFileName(this, "Save the frame", doc_->path().startsWith(":/") ? doc_->path().mid(7) : doc_->path(), "Frame files (*.frame.json)");
+    QString path =
+        QFileDialog::getSaveFileName(this, "Save the frame", doc_->path().startsWith(":/") ? doc_->path().mid(7) : doc_->path(),
+                                     "Frame files (*.frame.json)");
     if (path.isEmpty()) return false;
     if (!path.endsWith(".json")) path += ".frame.json";
     return saveTo(path);
@@ -358,7 +388,10 @@ bool MainWindow::mayLeave()
     return answer == 1 || (answer == 2 && save());
 }
 
-void MainWindow::closeEvent(QCloseEvent* e) { mayLeave() ? e->accept() : e->ignore(); }
+void MainWindow::closeEvent(QCloseEvent* e)
+{
+    mayLeave() ? e->accept() : e->ignore();
+}
 
 void MainWindow::dragEnterEvent(QDragEnterEvent* e)
 {
@@ -378,7 +411,8 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* e)
         auto* k = static_cast<QKeyEvent*>(e);
         const auto* field = qobject_cast<QLineEdit*>(watched);
         if (const auto* box = qobject_cast<QComboBox*>(watched)) field = box->lineEdit();
-        const bool undoing = k->matches(QKeySequence::Undo) || k->matches(QKeySequence::Redo) || (k->key() == Qt::Key_Z && k->modifiers() == (Qt::ControlModifier | Qt::ShiftModifier));
+        const bool undoing = k->matches(QKeySequence::Undo) || k->matches(QKeySequence::Redo) ||
+                             (k->key() == Qt::Key_Z && k->modifiers() == (Qt::ControlModifier | Qt::ShiftModifier));
         if (field && undoing && !field->isModified()) {
             e->ignore();
             return true;
@@ -387,7 +421,10 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* e)
     return QMainWindow::eventFilter(watched, e);
 }
 
-QStringList MainWindow::recent() const { return QSettings().value("recent").toStringList(); }
+QStringList MainWindow::recent() const
+{
+    return QSettings().value("recent").toStringList();
+}
 
 void MainWindow::remember(const QString& path)
 {
@@ -400,20 +437,25 @@ void MainWindow::remember(const QString& path)
 void MainWindow::fillRecent()
 {
     recentMenu_->clear();
-    for (const QString& p : recent()) recentMenu_->addAction(p, this, [this, p] { open(p); });
+    for (const QString& p : recent())
+        recentMenu_->addAction(p, this, [this, p] { open(p); });
     if (recentMenu_->isEmpty()) recentMenu_->addAction("nothing yet")->setEnabled(false);
 }
 
 void MainWindow::refreshTitle()
 {
-    setWindowTitle(doc_->hasFrame() ? QString("%1%2 — Wren Rail").arg(doc_->modified() ? "• " : "", doc_->title()) : "Wren Rail");
+    setWindowTitle(doc_->hasFrame() ? QString("%1%2 — Wren Rail").arg(doc_->modified() ? "• " : "", doc_->title())
+                                    : "Wren Rail");
     undo_->setEnabled(doc_->canUndo());
     redo_->setEnabled(doc_->canRedo());
     undo_->setText(doc_->canUndo() ? "&Undo: " + QString::fromStdString(doc_->history().undoWords()) : "&Undo");
     redo_->setText(doc_->canRedo() ? "&Redo: " + QString::fromStdString(doc_->history().redoWords()) : "&Redo");
 }
 
-QString MainWindow::statusLeft() const { return left_->text(); }
+QString MainWindow::statusLeft() const
+{
+    return left_->text();
+}
 
 void MainWindow::refreshStatus()
 {
@@ -427,17 +469,29 @@ void MainWindow::refreshStatus()
     for (const size_t i : pick) {
         const Member& m = doc_->model().members()[i];
         length += m.length;
-        mass += m.length * doc_->frame().sections[static_cast<size_t>(m.section)].properties.a * doc_->frame().materials[static_cast<size_t>(m.material)].density;
+        mass += m.length * doc_->frame().sections[static_cast<size_t>(m.section)].properties.a *
+                doc_->frame().materials[static_cast<size_t>(m.material)].density;
     }
     const UnitSystem& u = doc_->units();
-    left_->setText(pick.empty() ? QString("%1 · nothing picked").arg(doc_->title()) : QString("%1 picked · %2 · %3").arg(pick.size()).arg(QString::fromStdString(u.text(Quantity::Length, length)), QString::fromStdString(u.text(Quantity::Mass, mass))));
+    left_->setText(pick.empty() ? QString("%1 · nothing picked").arg(doc_->title())
+                                : QString("%1 picked · %2 · %3")
+                                      .arg(pick.size())
+                                      .arg(QString::fromStdString(u.text(Quantity::Length, length)),
+                                           QString::fromStdString(u.text(Quantity::Mass, mass))));
     QString right = progress_;
     if (right.isEmpty() && doc_->checked())
-        right = QString("%1 · %2 · %3   checked %4 members × %5 combinations in %6 s").arg(QString::fromStdString(u.force), QString::fromStdString(u.length), QString::fromStdString(u.section)).arg(doc_->model().members().size()).arg(doc_->model().setsFor(doc_->model().standard()).size()).arg(doc_->checkSeconds(), 0, 'f', 3);
+        right = QString("%1 · %2 · %3   checked %4 members × %5 combinations in %6 s")
+                    .arg(QString::fromStdString(u.force), QString::fromStdString(u.length), QString::fromStdString(u.section))
+                    .arg(doc_->model().members().size())
+                    .arg(doc_->model().setsFor(doc_->model().standard()).size())
+                    .arg(doc_->checkSeconds(), 0, 'f', 3);
     right_->setText(right);
     if (view_ && shown_) {
         const auto n = static_cast<int>(doc_->model().members().size());
-        shown_->setText(QString("worst of %1 combinations · %2 of %3 shown").arg(doc_->model().setsFor(doc_->model().standard()).size()).arg(n - view_->hiddenCount()).arg(n));
+        shown_->setText(QString("worst of %1 combinations · %2 of %3 shown")
+                            .arg(doc_->model().setsFor(doc_->model().standard()).size())
+                            .arg(n - view_->hiddenCount())
+                            .arg(n));
     }
 }
 

@@ -29,7 +29,7 @@ public:
     void open(const QString& path);
     Document& document() { return *doc_; }
     LineView& line() { return *line_; }
-    FrameView* frameView() { return view_; }          // nullptr without OpenGL
+    FrameView* frameView() { return view_; } // nullptr without OpenGL
     Ledger& ledger() { return *ledger_; }
     Bench& bench() { return *bench_; }
     Tray& tray() { return *tray_; }

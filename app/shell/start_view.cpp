@@ -9,12 +9,15 @@ namespace wr {
 const std::vector<DemoFrame>& demoFrames()
 {
     static const std::vector<DemoFrame> list{
-        {":/demo/marrow-hill.frame.json", "Marrow Hill lookout tower", "a braced tower of tubes and W beams, feet and kips, AISC 360"},
+        {":/demo/marrow-hill.frame.json", "Marrow Hill lookout tower",
+         "a braced tower of tubes and W beams, feet and kips, AISC 360"},
         {":/demo/tern-street.frame.json", "Tern Street market roof", "a small hall of 40 members, metres and kilonewtons"}};
     return list;
 }
 
-StartView::StartView(QWidget* parent) : QStackedWidget(parent), recent_(new QVBoxLayout), faultTitle_(new QLabel), faultWords_(new QLabel), faults_(new QTableWidget)
+StartView::StartView(QWidget* parent)
+    : QStackedWidget(parent), recent_(new QVBoxLayout), faultTitle_(new QLabel), faultWords_(new QLabel),
+      faults_(new QTableWidget)
 {
     setObjectName("start");
     auto* welcome = new QWidget;
@@ -23,7 +26,8 @@ StartView::StartView(QWidget* parent) : QStackedWidget(parent), recent_(new QVBo
     w->setSpacing(10);
     auto* title = new QLabel("Open an analysed frame");
     title->setObjectName("big");
-    auto* words = new QLabel("Wren Rail reads .frame.json files. Drop one here, or open it from the menu. A frame without results is analysed on opening.");
+    auto* words = new QLabel("Wren Rail reads .frame.json files. Drop one here, or open it from the menu. A frame without "
+                             "results is analysed on opening.");
     words->setObjectName("quiet");
     words->setWordWrap(true);
     auto* open = new QPushButton("Open a frame file…");
@@ -100,11 +104,16 @@ void StartView::showWelcome(const QStringList& recent)
 
 void StartView::showFaults(const QString& path, const std::vector<Finding>& faults)
 {
-    faultTitle_->setText(QString("%1 cannot be opened: %2 fault%3").arg(QFileInfo(path).fileName()).arg(faults.size()).arg(faults.size() == 1 ? "" : "s"));
-    faultWords_->setText("Nothing was loaded. Mend these places and open the file again; the frame that was open before is still there.");
+    faultTitle_->setText(QString("%1 cannot be opened: %2 fault%3")
+                             .arg(QFileInfo(path).fileName())
+                             .arg(faults.size())
+                             .arg(faults.size() == 1 ? "" : "s"));
+    faultWords_->setText(
+        "Nothing was loaded. Mend these places and open the file again; the frame that was open before is still there.");
     faults_->setRowCount(static_cast<int>(faults.size()));
     for (size_t i = 0; i < faults.size(); ++i) {
-        faults_->setItem(static_cast<int>(i), 0, new QTableWidgetItem(QString::fromStdString(faults[i].place.empty() ? "the file" : faults[i].place)));
+        faults_->setItem(static_cast<int>(i), 0,
+                         new QTableWidgetItem(QString::fromStdString(faults[i].place.empty() ? "the file" : faults[i].place)));
         QString words = QString::fromStdString(faults[i].text);
         if (!words.isEmpty()) words[0] = words[0].toUpper();
         auto* item = new QTableWidgetItem(words);

@@ -26,7 +26,7 @@ public:
     QTableWidget& faults() { return *faults_; }
 
 Q_SIGNALS:
-    void wantOpen(const QString& path);   // empty: ask
+    void wantOpen(const QString& path); // empty: ask
     void wantBack();
 
 private:

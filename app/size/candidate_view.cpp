@@ -11,16 +11,29 @@
 namespace wr {
 
 namespace {
-QString str(const std::string& s) { return QString::fromStdString(s); }
+QString str(const std::string& s)
+{
+    return QString::fromStdString(s);
+}
 } // namespace
 
-int RungModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : static_cast<int>(doc_.rungs().rungs.size()); }
+int RungModel::rowCount(const QModelIndex& parent) const
+{
+    return parent.isValid() ? 0 : static_cast<int>(doc_.rungs().rungs.size());
+}
 
 QVariant RungModel::headerData(int section, Qt::Orientation o, int role) const
 {
     if (o != Qt::Horizontal || role != Qt::DisplayRole) return {};
     const UnitSystem& u = doc_.units();
-    const QStringList names{"Section", str(u.symbol(Quantity::MassPerLength)), "Depth " + str(u.section), "Worst", "Governs", "Member", "Group " + str(u.mass), "Limits"};
+    const QStringList names{"Section",
+                            str(u.symbol(Quantity::MassPerLength)),
+                            "Depth " + str(u.section),
+                            "Worst",
+                            "Governs",
+                            "Member",
+                            "Group " + str(u.mass),
+                            "Limits"};
     return names.value(section);
 }
 
@@ -41,7 +54,10 @@ QVariant RungModel::data(const QModelIndex& index, int role) const
             const auto key = doc_.model().standardOf(static_cast<size_t>(r.member)).checks[static_cast<size_t>(r.check)].key;
             return QString::fromUtf8(key.data(), static_cast<qsizetype>(key.size()));
         }
-        case 5: return r.member >= 0 && static_cast<size_t>(r.member) < doc_.model().members().size() ? str(doc_.model().members()[static_cast<size_t>(r.member)].id) : QString();
+        case 5:
+            return r.member >= 0 && static_cast<size_t>(r.member) < doc_.model().members().size()
+                       ? str(doc_.model().members()[static_cast<size_t>(r.member)].id)
+                       : QString();
         case 6: {
             const double change = r.groupMass - table.massNow;
             return QString("%1%2").arg(change >= 0 ? "+" : "−").arg(std::abs(u.show(Quantity::Mass, change)), 0, 'f', 0);
@@ -52,7 +68,8 @@ QVariant RungModel::data(const QModelIndex& index, int role) const
     if (role == Qt::ForegroundRole && index.column() == 3) return r.status == Status::Over ? t.red : t.ink;
     if (role == Qt::ForegroundRole && !r.limit.empty()) return t.ink3;
     if (role == Qt::ToolTipRole && !r.reason.empty()) return str(r.reason);
-    if (role == Qt::TextAlignmentRole && (index.column() == 1 || index.column() == 2 || index.column() == 6)) return int(Qt::AlignRight | Qt::AlignVCenter);
+    if (role == Qt::TextAlignmentRole && (index.column() == 1 || index.column() == 2 || index.column() == 6))
+        return int(Qt::AlignRight | Qt::AlignVCenter);
     return {};
 }
 
@@ -77,20 +94,30 @@ void CandidateChart::paintEvent(QPaintEvent*)
     const double x = 14 + QFontMetricsF(p.font()).horizontalAdvance(group) + 12;
     p.setFont(textFont(11.5));
     p.setPen(t.ink2);
-    p.drawText(QRectF(x, 8.5, width() - x - 14, 18), Qt::AlignLeft, QString("%1 members · ladder %2 · %3 rungs").arg(table.members.size()).arg(bench_.family().currentText()).arg(table.rungs.size()));
+    p.drawText(QRectF(x, 8.5, width() - x - 14, 18), Qt::AlignLeft,
+               QString("%1 members · ladder %2 · %3 rungs")
+                   .arg(table.members.size())
+                   .arg(bench_.family().currentText())
+                   .arg(table.rungs.size()));
     if (table.rungs.empty()) {
-        p.drawText(rect(), Qt::AlignCenter, doc_.jobs().running("rungs") ? "evaluating rungs…" : "nothing to size: no forces, or no members in this group");
+        p.drawText(rect(), Qt::AlignCenter,
+                   doc_.jobs().running("rungs") ? "evaluating rungs…"
+                                                : "nothing to size: no forces, or no members in this group");
         return;
     }
     RungTable shown = table;
     shown.proposed = bench_.chosen();
-    picture_ = drawCandidates(p, QRectF(14, 30, width() - 28, height() - 34), shown, bench_.targetValue(), bench_.sectionNow(), hovered_, doc_.units(), t);
+    picture_ = drawCandidates(p, QRectF(14, 30, width() - 28, height() - 34), shown, bench_.targetValue(), bench_.sectionNow(),
+                              hovered_, doc_.units(), t);
     if (hovered_ < 0 || static_cast<size_t>(hovered_) >= table.rungs.size()) return;
     const Rung& r = table.rungs[static_cast<size_t>(hovered_)];
-    QString words = str(r.section->designation) + " · " + str(doc_.units().text(Quantity::MassPerLength, r.mass)) + " · " + (r.status == Status::Unchecked ? QString("unchecked: ") + str(r.reason) : QString::number(r.utilisation, 'f', 2));
+    QString words =
+        str(r.section->designation) + " · " + str(doc_.units().text(Quantity::MassPerLength, r.mass)) + " · " +
+        (r.status == Status::Unchecked ? QString("unchecked: ") + str(r.reason) : QString::number(r.utilisation, 'f', 2));
     if (r.check >= 0 && r.member >= 0) {
         const auto key = doc_.model().standardOf(static_cast<size_t>(r.member)).checks[static_cast<size_t>(r.check)].key;
-        words += " · " + QString::fromUtf8(key.data(), static_cast<qsizetype>(key.size())) + " in " + str(doc_.model().members()[static_cast<size_t>(r.member)].id);
+        words += " · " + QString::fromUtf8(key.data(), static_cast<qsizetype>(key.size())) + " in " +
+                 str(doc_.model().members()[static_cast<size_t>(r.member)].id);
     }
     if (!r.limit.empty()) words += " · " + str(r.limit);
     for (const CandidateMark& m : picture_.marks) {
@@ -104,7 +131,8 @@ void CandidateChart::paintEvent(QPaintEvent*)
         p.setBrush(t.tooltip);
         p.drawRoundedRect(box, 4, 4);
         p.setPen(t.tooltipInk);
-        p.drawText(box.adjusted(6, 0, -6, 0), Qt::AlignCenter, QFontMetricsF(p.font()).elidedText(words, Qt::ElideRight, w - 12));
+        p.drawText(box.adjusted(6, 0, -6, 0), Qt::AlignCenter,
+                   QFontMetricsF(p.font()).elidedText(words, Qt::ElideRight, w - 12));
     }
 }
 
@@ -127,7 +155,9 @@ void CandidateChart::leaveEvent(QEvent*)
     update();
 }
 
-CandidateView::CandidateView(Document& doc, SizeBench& bench, QWidget* parent) : QWidget(parent), doc_(doc), bench_(bench), chart_(new CandidateChart(doc, bench)), table_(new QTableView), model_(new RungModel(doc, this))
+CandidateView::CandidateView(Document& doc, SizeBench& bench, QWidget* parent)
+    : QWidget(parent), doc_(doc), bench_(bench), chart_(new CandidateChart(doc, bench)), table_(new QTableView),
+      model_(new RungModel(doc, this))
 {
     table_->setModel(model_);
     table_->setAccessibleName("Rungs of the ladder");
@@ -146,7 +176,8 @@ CandidateView::CandidateView(Document& doc, SizeBench& bench, QWidget* parent) :
     all->addWidget(table_, 1);
     table_->setMinimumHeight(86);
     const int widths[] = {126, 60, 66, 74, 120, 76, 76};
-    for (int c = 0; c < 7; ++c) table_->setColumnWidth(c, widths[c]);
+    for (int c = 0; c < 7; ++c)
+        table_->setColumnWidth(c, widths[c]);
     connect(&doc_, &Document::rungsReady, this, [this] {
         own_ = true;
         model_->reset();
@@ -167,7 +198,8 @@ void CandidateView::refresh()
     if (k >= 0 && k < model_->rowCount()) {
         table_->selectRow(k);
         table_->scrollTo(model_->index(k, 0), QAbstractItemView::PositionAtTop);
-    } else table_->clearSelection();
+    } else
+        table_->clearSelection();
     own_ = false;
 }
 

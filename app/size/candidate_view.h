@@ -17,7 +17,11 @@ class RungModel : public QAbstractTableModel
     Q_OBJECT
 public:
     RungModel(Document& doc, QObject* parent) : QAbstractTableModel(parent), doc_(doc) {}
-    void reset() { beginResetModel(); endResetModel(); }
+    void reset()
+    {
+        beginResetModel();
+        endResetModel();
+    }
     int rowCount(const QModelIndex& parent = {}) const override;
     int columnCount(const QModelIndex& = {}) const override { return 8; }
     QVariant data(const QModelIndex& index, int role) const override;

@@ -13,13 +13,17 @@ namespace wr {
 
 namespace {
 constexpr double kSize = 12, kIndent = 14, kMargin = 2;
-QString str(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())); }
+QString str(std::string_view s)
+{
+    return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size()));
+}
 
 // Words that wrap at the width, each a box.
 std::vector<MathBox> words(const QString& text, double px, const QColor& ink)
 {
     std::vector<MathBox> out;
-    for (const QString& w : text.split(' ', Qt::SkipEmptyParts)) out.push_back(layoutText(w, px, ink));
+    for (const QString& w : text.split(' ', Qt::SkipEmptyParts))
+        out.push_back(layoutText(w, px, ink));
     return out;
 }
 } // namespace
@@ -42,7 +46,8 @@ void TraceView::show(Trace trace, const UnitSystem& units)
 QString TraceView::plainText() const
 {
     QString out;
-    for (const TraceStep& s : trace_.steps) out += plainStep(s, units_) + "\n";
+    for (const TraceStep& s : trace_.steps)
+        out += plainStep(s, units_) + "\n";
     return out;
 }
 
@@ -53,7 +58,7 @@ void TraceView::layOut()
     rules_.clear();
     formulas_ = 0;
     double y = 4;
-    std::map<std::string, QString> seen;   // symbol: value with unit
+    std::map<std::string, QString> seen; // symbol: value with unit
     const double right = width() - kMargin;
     const auto flow = [&](std::vector<MathBox> boxes, double indent, double hanging) {
         // Boxes flow into lines; a line is as high as its highest box.
@@ -80,7 +85,9 @@ void TraceView::layOut()
     for (const TraceStep& s : trace_.steps) {
         if (s.kind == TraceStep::Kind::Heading) {
             y += 9;
-            flow({layoutText(QString::fromStdString(s.text), kSize, t.ink, true), layoutText(str(s.label.clause), kSize - 1, t.ink3)}, kMargin, kMargin);
+            flow({layoutText(QString::fromStdString(s.text), kSize, t.ink, true),
+                  layoutText(str(s.label.clause), kSize - 1, t.ink3)},
+                 kMargin, kMargin);
             rules_.push_back(y);
             y += 5;
             continue;
@@ -99,10 +106,11 @@ void TraceView::layOut()
                 line.push_back(layoutText("=", kSize, t.ink2));
                 // The same with numbers put in, unless it is a bare symbol.
                 if (e->kind != Expression::Kind::Symbol && e->kind != Expression::Kind::Number) {
-                    line.push_back(layoutFormula(*e, kSize - 1, t.ink2, [&](const std::string& symbol) -> std::optional<QString> {
-                        const auto it = seen.find(symbol);
-                        return it == seen.end() ? std::nullopt : std::optional(it->second);
-                    }));
+                    line.push_back(
+                        layoutFormula(*e, kSize - 1, t.ink2, [&](const std::string& symbol) -> std::optional<QString> {
+                            const auto it = seen.find(symbol);
+                            return it == seen.end() ? std::nullopt : std::optional(it->second);
+                        }));
                     line.push_back(layoutText("=", kSize, t.ink2));
                 }
             }
@@ -123,8 +131,10 @@ void TraceView::paintEvent(QPaintEvent*)
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     p.setPen(QPen(t.hairline, 1));
-    for (const double y : rules_) p.drawLine(QPointF(kMargin, y), QPointF(width() - kMargin, y));
-    for (const Row& r : rows_) r.box.draw(p, r.x, r.y);
+    for (const double y : rules_)
+        p.drawLine(QPointF(kMargin, y), QPointF(width() - kMargin, y));
+    for (const Row& r : rows_)
+        r.box.draw(p, r.x, r.y);
 }
 
 void TraceView::resizeEvent(QResizeEvent* e)

@@ -15,7 +15,7 @@ class TraceView : public QWidget
 public:
     explicit TraceView(QWidget* parent = nullptr);
     void show(Trace trace, const UnitSystem& units);
-    QString plainText() const;       // the whole trace for the clipboard
+    QString plainText() const; // the whole trace for the clipboard
     int formulaCount() const { return formulas_; }
 
 protected:
@@ -26,7 +26,7 @@ protected:
 private:
     struct Row
     {
-        double x, y;                 // baseline
+        double x, y; // baseline
         MathBox box;
     };
     void layOut();
@@ -34,7 +34,7 @@ private:
     Trace trace_;
     UnitSystem units_;
     std::vector<Row> rows_;
-    std::vector<double> rules_;      // y of hairlines under headings
+    std::vector<double> rules_; // y of hairlines under headings
     int formulas_ = 0;
 };
 

@@ -19,7 +19,7 @@ public:
     {
         QString name;
         std::vector<size_t> members;
-        double worst = -1;       // -1: no figure
+        double worst = -1; // -1: no figure
         bool group = false;
         QRectF area;
     };

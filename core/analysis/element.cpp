@@ -31,7 +31,8 @@ void addBending(Matrix12& k, const PlaneStiffness& p, int w, int r, double turn)
                             {-p.k1, -t * p.k2, p.k1, -t * p.k2},
                             {t * p.k2, p.k4, -t * p.k2, p.k3}};
     for (int i = 0; i < 4; ++i)
-        for (int j = 0; j < 4; ++j) k(d[static_cast<size_t>(i)], d[static_cast<size_t>(j)]) += m[i][j];
+        for (int j = 0; j < 4; ++j)
+            k(d[static_cast<size_t>(i)], d[static_cast<size_t>(j)]) += m[i][j];
 }
 
 } // namespace
@@ -54,14 +55,15 @@ ElementModel::ElementModel(const Frame& f, const Element& e, bool shearDeformati
 
     k_ = raw_;
     std::array<bool, 12> released{};
-    constexpr std::array<int, 6> dofOf{0, 1, 2, 3, 4, 5};   // n vy vz t my mz release ux uy uz rx ry rz of the element's end
+    constexpr std::array<int, 6> dofOf{0, 1, 2, 3, 4, 5}; // n vy vz t my mz release ux uy uz rx ry rz of the element's end
     for (size_t k = 0; k < 6; ++k) {
         released[static_cast<size_t>(dofOf[k])] = e.releaseI[k];
         released[static_cast<size_t>(dofOf[k] + 6)] = e.releaseJ[k];
     }
     if (e.behaviour != Behaviour::Beam) {
         released.fill(false);
-        for (const size_t d : {3u, 4u, 5u, 9u, 10u, 11u}) released[d] = true;
+        for (const size_t d : {3u, 4u, 5u, 9u, 10u, 11u})
+            released[d] = true;
     }
     for (int d = 0; d < 12; ++d) {
         if (!released[static_cast<size_t>(d)]) continue;
@@ -108,11 +110,12 @@ Vector12 ElementModel::toGlobal(const Vector12& l) const
 
 Matrix12 ElementModel::globalStiffness() const
 {
-    Eigen::Matrix3d r;   // rows are the local axes
+    Eigen::Matrix3d r; // rows are the local axes
     r << axes_.x.x, axes_.x.y, axes_.x.z, axes_.y.x, axes_.y.y, axes_.y.z, axes_.z.x, axes_.z.y, axes_.z.z;
     Matrix12 out;
     for (int i = 0; i < 12; i += 3)
-        for (int j = 0; j < 12; j += 3) out.block<3, 3>(i, j) = r.transpose() * k_.block<3, 3>(i, j) * r;
+        for (int j = 0; j < 12; j += 3)
+            out.block<3, 3>(i, j) = r.transpose() * k_.block<3, 3>(i, j) * r;
     return out;
 }
 
@@ -123,7 +126,8 @@ template <class F> void overLine(const SpanLoads::Line& line, F use)
 {
     static const double g[3] = {0.5 - std::sqrt(0.15), 0.5, 0.5 + std::sqrt(0.15)}, w[3] = {5.0 / 18, 8.0 / 18, 5.0 / 18};
     const double l = line.to - line.from;
-    for (int k = 0; k < 3; ++k) use(line.from + g[k] * l, w[k] * l, line.q0 + g[k] * (line.q1 - line.q0));
+    for (int k = 0; k < 3; ++k)
+        use(line.from + g[k] * l, w[k] * l, line.q0 + g[k] * (line.q1 - line.q0));
 }
 
 } // namespace
@@ -133,7 +137,7 @@ Vector12 ElementModel::clampedForces(const SpanLoads& loads) const
     // Displacement of end j of the cantilever clamped at i, then the forces at j that bring it back, then equilibrium.
     const double l = length_;
     Eigen::Matrix<double, 6, 1> d = Eigen::Matrix<double, 6, 1>::Zero();
-    Vec3 sumF, sumM;   // resultant at i
+    Vec3 sumF, sumM; // resultant at i
     const auto force = [&](double a, Vec3 f) {
         d(0) += f.x * a / ea_;
         const double wz = f.z * (a * a * (3 * l - a) / (6 * eiy_) + (gaz_ > 0 ? a / gaz_ : 0.0)), sz = f.z * a * a / (2 * eiy_);
@@ -143,12 +147,13 @@ Vector12 ElementModel::clampedForces(const SpanLoads& loads) const
         sumF = sumF + f;
         sumM = sumM + Vec3{0, -a * f.z, a * f.y};
     };
-    for (const auto& line : loads.lines) overLine(line, [&](double a, double dl, Vec3 q) { force(a, dl * q); });
+    for (const auto& line : loads.lines)
+        overLine(line, [&](double a, double dl, Vec3 q) { force(a, dl * q); });
     for (const auto& p : loads.points) {
         force(p.at, p.f);
         const double a = p.at;
         if (p.m.x != 0) d(3) += p.m.x * a / gj_;
-        const double my = -p.m.y;   // in the sense of the slope dw/ds
+        const double my = -p.m.y; // in the sense of the slope dw/ds
         d(2) += my * a * (2 * l - a) / (2 * eiy_), d(4) -= my * a / eiy_;
         d(1) += p.m.z * a * (2 * l - a) / (2 * eiz_), d(5) += p.m.z * a / eiz_;
         sumM = sumM + p.m;
@@ -210,13 +215,15 @@ std::vector<SpanLoads> spanLoads(const Frame& f, const LoadCase& c)
 {
     std::vector<SpanLoads> out(f.elements.size());
     std::vector<Axes> axes(f.elements.size());
-    for (size_t e = 0; e < f.elements.size(); ++e) axes[e] = elementAxes(f, f.elements[e]);
+    for (size_t e = 0; e < f.elements.size(); ++e)
+        axes[e] = elementAxes(f, f.elements[e]);
     // Load components per true length, local.
     const auto local = [&](int e, LoadAxes a, Vec3 q) {
         const Axes& x = axes[static_cast<size_t>(e)];
         if (a == LoadAxes::Local) return q;
         if (a == LoadAxes::Projected)
-            for (int k = 0; k < 3; ++k) q[k] *= std::sqrt(std::max(0.0, 1 - x.x[k] * x.x[k]));
+            for (int k = 0; k < 3; ++k)
+                q[k] *= std::sqrt(std::max(0.0, 1 - x.x[k] * x.x[k]));
         return x.toLocal(q);
     };
     if (c.selfWeight != 0)
@@ -229,7 +236,9 @@ std::vector<SpanLoads> spanLoads(const Frame& f, const LoadCase& c)
         }
     for (const LineLoad& l : c.line) {
         const double end = l.to.value_or(f.length(f.elements[static_cast<size_t>(l.element)]));
-        if (end > l.from) out[static_cast<size_t>(l.element)].lines.push_back({l.from, end, local(l.element, l.axes, l.q0), local(l.element, l.axes, l.q1)});
+        if (end > l.from)
+            out[static_cast<size_t>(l.element)].lines.push_back(
+                {l.from, end, local(l.element, l.axes, l.q0), local(l.element, l.axes, l.q1)});
     }
     for (const PointLoad& p : c.point) {
         // A point load has no length to project: projected means global here.

@@ -1,6 +1,6 @@
 // One frame element: Timoshenko beam stiffness, condensed end releases, fixed-end forces and section forces along it.
-// Local degrees of freedom: ux uy uz rx ry rz at i, then at j (right-handed). Source: direct stiffness method, e.g. Przemieniecki,
-// "Theory of Matrix Structural Analysis", 1968, ch. 5 (shear deformation by Φ = 12EI/(G·As·L²)).
+// Local degrees of freedom: ux uy uz rx ry rz at i, then at j (right-handed). Source: direct stiffness method, e.g.
+// Przemieniecki, "Theory of Matrix Structural Analysis", 1968, ch. 5 (shear deformation by Φ = 12EI/(G·As·L²)).
 #pragma once
 
 #include "core/frame/forces.h"
@@ -29,7 +29,7 @@ struct SpanLoads
     };
     std::vector<Line> lines;
     std::vector<Point> points;
-    double elongation = 0;      // free strain, e.g. alpha·ΔT
+    double elongation = 0; // free strain, e.g. alpha·ΔT
     bool empty() const { return lines.empty() && points.empty() && elongation == 0; }
 };
 
@@ -40,12 +40,13 @@ public:
 
     double length() const { return length_; }
     const Axes& axes() const { return axes_; }
-    const Matrix12& stiffness() const { return k_; }        // local, released freedoms condensed out
+    const Matrix12& stiffness() const { return k_; } // local, released freedoms condensed out
     Matrix12 globalStiffness() const;
     Vector12 toLocal(const Vector12& global) const;
     Vector12 toGlobal(const Vector12& local) const;
 
-    // Forces of the nodes on the element with all nodes held, releases condensed. False if a load meets a release that nothing resists.
+    // Forces of the nodes on the element with all nodes held, releases condensed. False if a load meets a release that nothing
+    // resists.
     bool fixedEnd(const SpanLoads& loads, Vector12& out) const;
     // Section forces at s from the node forces on the element (local). `after`: behind a point load at s.
     SectionForces sectionForces(const SpanLoads& loads, const Vector12& ends, double s, bool after) const;
@@ -55,11 +56,11 @@ private:
     struct Release
     {
         int dof;
-        double pivot;            // 0: nothing resists this freedom any more
-        Vector12 column;         // column / pivot at the time of elimination
+        double pivot;    // 0: nothing resists this freedom any more
+        Vector12 column; // column / pivot at the time of elimination
     };
     double length_ = 0;
-    double ea_ = 0, gj_ = 0, eiy_ = 0, eiz_ = 0, gay_ = 0, gaz_ = 0;   // ga: 0 means no shear deformation
+    double ea_ = 0, gj_ = 0, eiy_ = 0, eiz_ = 0, gay_ = 0, gaz_ = 0; // ga: 0 means no shear deformation
     Axes axes_;
     Matrix12 raw_, k_;
     std::vector<Release> releases_;

@@ -30,7 +30,8 @@ public:
         if (!covered()) return std::move(out_);
         progress_.at(0.05, "assembling");
         number();
-        for (const Element& e : f_.elements) models_.emplace_back(f_, e, options_.shearDeformation);
+        for (const Element& e : f_.elements)
+            models_.emplace_back(f_, e, options_.shearDeformation);
         assemble();
         if (!loadVectors()) return std::move(out_);
         if (progress_.cancelled()) return std::move(out_);
@@ -55,11 +56,14 @@ private:
             out_.findings.push_back(finding("analysis.not-covered", std::move(place), std::move(subject), std::move(text)));
         };
         if (f_.elements.empty()) no("/elements", "", "the frame has no elements, so there is nothing to analyse");
-        if (!f_.diaphragms.empty()) no("/diaphragms/0", f_.diaphragms[0].id, "rigid diaphragms are not analysed here yet: give results with the file");
+        if (!f_.diaphragms.empty())
+            no("/diaphragms/0", f_.diaphragms[0].id, "rigid diaphragms are not analysed here yet: give results with the file");
         for (size_t e = 0; e < f_.elements.size(); ++e)
             if (f_.elements[e].behaviour == Behaviour::TensionOnly || f_.elements[e].behaviour == Behaviour::CompressionOnly) {
                 no(fmt::format("/elements/{}/behaviour", e), f_.elements[e].id,
-                   fmt::format("element {} acts in one sense only, which is not analysed here yet: make it axial, or give results with the file", f_.elements[e].id));
+                   fmt::format("element {} acts in one sense only, which is not analysed here yet: make it axial, or give "
+                               "results with the file",
+                               f_.elements[e].id));
                 break;
             }
         if (f_.cases.empty()) no("/cases", "", "the frame has no load cases: add at least one");
@@ -70,7 +74,8 @@ private:
     {
         dof_.assign(f_.nodes.size() * 6, -1);
         std::vector<bool> used(f_.nodes.size(), false);
-        for (const Element& e : f_.elements) used[static_cast<size_t>(e.i)] = used[static_cast<size_t>(e.j)] = true;
+        for (const Element& e : f_.elements)
+            used[static_cast<size_t>(e.i)] = used[static_cast<size_t>(e.j)] = true;
         // A node that no element touches takes no part unless a load acts there; loadVectors() looks after that.
         for (size_t n = 0; n < f_.nodes.size(); ++n)
             for (size_t d = 0; d < 6; ++d)
@@ -94,7 +99,8 @@ private:
                 }
             }
             const FrameSection& s = f_.sections[static_cast<size_t>(e.section)];
-            const double stiff = 4 * f_.materials[static_cast<size_t>(e.material)].e * std::max(s.properties.iy, s.properties.iz) / models_[k].length();
+            const double stiff = 4 * f_.materials[static_cast<size_t>(e.material)].e *
+                                 std::max(s.properties.iy, s.properties.iz) / models_[k].length();
             for (const auto& [n, at] : {std::pair{e.i, 3}, std::pair{e.j, 9}}) {
                 turning[static_cast<size_t>(n)] += g.block<3, 3>(at, at);
                 scale[static_cast<size_t>(n)] = std::max(scale[static_cast<size_t>(n)], stiff);
@@ -113,8 +119,8 @@ private:
         k_.setFromTriplets(t.begin(), t.end());
     }
 
-    // Rotations of a node that no element and no spring resists have zero rows in the matrix; a stiffness in just those directions
-    // removes the singularity and changes nothing else, since they are coupled to nothing.
+    // Rotations of a node that no element and no spring resists have zero rows in the matrix; a stiffness in just those
+    // directions removes the singularity and changes nothing else, since they are coupled to nothing.
     void holdIdleRotations(int n, const Eigen::Matrix3d& turning, double scale, std::vector<Eigen::Triplet<double>>& t)
     {
         std::vector<int> free;
@@ -124,12 +130,14 @@ private:
         const auto m = static_cast<Eigen::Index>(free.size());
         Eigen::MatrixXd block(m, m);
         for (Eigen::Index i = 0; i < m; ++i)
-            for (Eigen::Index j = 0; j < m; ++j) block(i, j) = turning(free[static_cast<size_t>(i)], free[static_cast<size_t>(j)]);
+            for (Eigen::Index j = 0; j < m; ++j)
+                block(i, j) = turning(free[static_cast<size_t>(i)], free[static_cast<size_t>(j)]);
         const Eigen::SelfAdjointEigenSolver<Eigen::MatrixXd> eigen(block);
         for (Eigen::Index v = 0; v < m; ++v) {
             if (eigen.eigenvalues()(v) > 1e-11 * scale) continue;
             Vec3 direction;
-            for (Eigen::Index i = 0; i < m; ++i) direction[free[static_cast<size_t>(i)]] = eigen.eigenvectors()(i, v);
+            for (Eigen::Index i = 0; i < m; ++i)
+                direction[free[static_cast<size_t>(i)]] = eigen.eigenvectors()(i, v);
             idle_.push_back({n, direction});
             for (const int i : free)
                 for (const int j : free) {
@@ -149,22 +157,28 @@ private:
         for (size_t c = 0; c < f_.cases.size(); ++c) {
             const LoadCase& lc = f_.cases[c];
             const auto col = static_cast<Eigen::Index>(c);
-            if (lc.selfWeight == 0 && lc.nodal.empty() && lc.line.empty() && lc.point.empty() && lc.thermal.empty() && lc.settlement.empty())
-                out_.findings.push_back(finding("analysis.no-loads", fmt::format("/cases/{}", c), lc.id, "case " + lc.id + " has no loads: it adds nothing to any combination"));
+            if (lc.selfWeight == 0 && lc.nodal.empty() && lc.line.empty() && lc.point.empty() && lc.thermal.empty() &&
+                lc.settlement.empty())
+                out_.findings.push_back(finding("analysis.no-loads", fmt::format("/cases/{}", c), lc.id,
+                                                "case " + lc.id + " has no loads: it adds nothing to any combination"));
             for (const NodalLoad& l : lc.nodal)
                 for (int d = 0; d < 3; ++d) {
                     nodal_(l.node * 6 + d, col) += l.f[d];
                     nodal_(l.node * 6 + d + 3, col) += l.m[d];
                 }
-            for (const Settlement& s : lc.settlement) prescribed_(s.node * 6 + static_cast<int>(s.dof), col) += s.value;
+            for (const Settlement& s : lc.settlement)
+                prescribed_(s.node * 6 + static_cast<int>(s.dof), col) += s.value;
             loads_.push_back(spanLoads(f_, lc));
             fixed_[c].resize(f_.elements.size());
             for (size_t e = 0; e < f_.elements.size(); ++e) {
                 Vector12& fixed = fixed_[c][e];
                 fixed.setZero();
                 if (!loads_[c][e].empty() && !models_[e].fixedEnd(loads_[c][e], fixed)) {
-                    out_.findings.push_back(finding("analysis.unresisted-moment", fmt::format("/elements/{}", e), f_.elements[e].id,
-                                                    fmt::format("a load of case {} turns or pushes element {} against its releases and nothing resists it: remove a release or the load", lc.id, f_.elements[e].id)));
+                    out_.findings.push_back(finding("analysis.unresisted-moment", fmt::format("/elements/{}", e),
+                                                    f_.elements[e].id,
+                                                    fmt::format("a load of case {} turns or pushes element {} against its "
+                                                                "releases and nothing resists it: remove a release or the load",
+                                                                lc.id, f_.elements[e].id)));
                     return false;
                 }
                 addElement(e, fixed, col);
@@ -173,10 +187,13 @@ private:
                 for (int d = 0; d < 6; ++d) {
                     const auto row = static_cast<Eigen::Index>(n * 6) + d;
                     const int a = freedom(static_cast<int>(n), d);
-                    if (a >= 0) rhs_(a, col) += nodal_(row, col) + f_.nodes[n].support[static_cast<size_t>(d)].spring * prescribed_(row, col);
+                    if (a >= 0)
+                        rhs_(a, col) +=
+                            nodal_(row, col) + f_.nodes[n].support[static_cast<size_t>(d)].spring * prescribed_(row, col);
                     else if (nodal_(row, col) != 0 && !f_.nodes[n].support[static_cast<size_t>(d)].held) {
-                        out_.findings.push_back(finding("analysis.mechanism", fmt::format("/nodes/{}", n), f_.nodes[n].id,
-                                                        fmt::format("a load of case {} acts at node {}, which no element holds", lc.id, f_.nodes[n].id)));
+                        out_.findings.push_back(finding(
+                            "analysis.mechanism", fmt::format("/nodes/{}", n), f_.nodes[n].id,
+                            fmt::format("a load of case {} acts at node {}, which no element holds", lc.id, f_.nodes[n].id)));
                         return false;
                     }
                 }
@@ -204,11 +221,14 @@ private:
             for (Eigen::Index c = 0; c < rhs_.cols(); ++c) {
                 double moment = 0, size = 0;
                 for (int d = 0; d < 3; ++d)
-                    if (const int a = freedom(n, d + 3); a >= 0) moment += direction[d] * rhs_(a, c), size = std::max(size, std::abs(rhs_(a, c)));
+                    if (const int a = freedom(n, d + 3); a >= 0)
+                        moment += direction[d] * rhs_(a, c), size = std::max(size, std::abs(rhs_(a, c)));
                 if (std::abs(moment) > 1e-7 * std::max(size, 1e-3 * rhs_.col(c).cwiseAbs().maxCoeff())) {
-                    out_.findings.push_back(finding("analysis.unresisted-moment", fmt::format("/nodes/{}", n), f_.nodes[static_cast<size_t>(n)].id,
-                                                    fmt::format("a moment of case {} acts at node {} about a direction in which every element there is released: remove a release or the moment",
-                                                                f_.cases[static_cast<size_t>(c)].id, f_.nodes[static_cast<size_t>(n)].id)));
+                    out_.findings.push_back(
+                        finding("analysis.unresisted-moment", fmt::format("/nodes/{}", n), f_.nodes[static_cast<size_t>(n)].id,
+                                fmt::format("a moment of case {} acts at node {} about a direction in which every element "
+                                            "there is released: remove a release or the moment",
+                                            f_.cases[static_cast<size_t>(c)].id, f_.nodes[static_cast<size_t>(n)].id)));
                     return false;
                 }
             }
@@ -227,11 +247,14 @@ private:
                     const double v = std::abs(mode(a)) * (d < 3 ? 1.0 : 1e-3);
                     if (v > most) most = v, node = static_cast<int>(n), direction = d, translation = d < 3;
                 }
-        static constexpr const char* words[6] = {"move along x", "move along y", "move along z", "turn about x", "turn about y", "turn about z"};
+        static constexpr const char* words[6] = {"move along x", "move along y", "move along z",
+                                                 "turn about x", "turn about y", "turn about z"};
         const std::string& id = f_.nodes[static_cast<size_t>(node)].id;
-        out_.findings.push_back(finding("analysis.mechanism", fmt::format("/nodes/{}", node), id,
-                                        fmt::format("the frame is a mechanism: node {} can {} without resistance; {}", id, words[direction],
-                                                    translation ? "add a support or bracing there, or remove a release" : "remove a release, or hold this rotation")));
+        out_.findings.push_back(
+            finding("analysis.mechanism", fmt::format("/nodes/{}", node), id,
+                    fmt::format("the frame is a mechanism: node {} can {} without resistance; {}", id, words[direction],
+                                translation ? "add a support or bracing there, or remove a release"
+                                            : "remove a release, or hold this rotation")));
     }
 
     // Softest mode of the matrix scaled to a unit diagonal, by inverse iteration with the factor at hand.
@@ -239,7 +262,8 @@ private:
     {
         const Eigen::Index n = diagonal.size();
         Eigen::VectorXd x(n);
-        for (Eigen::Index i = 0; i < n; ++i) x(i) = std::sin(1.0 + 12.9898 * static_cast<double>(i));   // any start that favours nothing
+        for (Eigen::Index i = 0; i < n; ++i)
+            x(i) = std::sin(1.0 + 12.9898 * static_cast<double>(i)); // any start that favours nothing
         double quotient = 1;
         for (int k = 0; k < 3; ++k) {
             x = solver.solve(diagonal.cwiseProduct(x).eval());
@@ -273,7 +297,8 @@ private:
         if (solver.info() != Eigen::Success || !(out_.softness > kMechanism)) {
             // A little stiffness everywhere makes the mechanism the softest mode that can be found.
             Sparse held = k_;
-            for (int i = 0; i < out_.freedoms; ++i) held.coeffRef(i, i) += 1e-9 * diagonal(i);
+            for (int i = 0; i < out_.freedoms; ++i)
+                held.coeffRef(i, i) += 1e-9 * diagonal(i);
             Solver second;
             second.cholmod().print = 0;
             second.compute(held);
@@ -284,14 +309,17 @@ private:
         }
         u_ = solver.solve(rhs_);
         Eigen::MatrixXd residual = rhs_ - k_.selfadjointView<Eigen::Lower>() * u_;
-        u_ += solver.solve(residual);   // one step of refinement costs little and keeps the last digits
+        u_ += solver.solve(residual); // one step of refinement costs little and keeps the last digits
         residual = rhs_ - k_.selfadjointView<Eigen::Lower>() * u_;
         for (Eigen::Index c = 0; c < rhs_.cols(); ++c) {
             const double size = rhs_.col(c).norm();
             if (size > 0) out_.residual = std::max(out_.residual, residual.col(c).norm() / size);
         }
         if (out_.residual > 1e-6)
-            out_.findings.push_back(finding("analysis.ill-conditioned", "", "", fmt::format("the equations lose digits: the residual is {:.1e} of the loads; look for stiffnesses that differ by many orders of magnitude", out_.residual)));
+            out_.findings.push_back(finding("analysis.ill-conditioned", "", "",
+                                            fmt::format("the equations lose digits: the residual is {:.1e} of the loads; look "
+                                                        "for stiffnesses that differ by many orders of magnitude",
+                                                        out_.residual)));
         return true;
     }
 
@@ -305,23 +333,28 @@ private:
             const double l = models_[e].length(), eps = 1e-9 * l;
             const int n = std::max(2, options_.stations);
             at.clear();
-            for (int k = 0; k < n; ++k) at.push_back(l * k / (n - 1));
+            for (int k = 0; k < n; ++k)
+                at.push_back(l * k / (n - 1));
             std::vector<double> twice;
             for (const auto& perCase : loads_) {
-                for (const auto& line : perCase[e].lines) at.push_back(line.from), at.push_back(line.to);
-                for (const auto& p : perCase[e].points) at.push_back(p.at), twice.push_back(p.at);
+                for (const auto& line : perCase[e].lines)
+                    at.push_back(line.from), at.push_back(line.to);
+                for (const auto& p : perCase[e].points)
+                    at.push_back(p.at), twice.push_back(p.at);
             }
             std::sort(at.begin(), at.end());
             at.erase(std::unique(at.begin(), at.end(), [&](double a, double b) { return b - a < eps; }), at.end());
             for (const double s : at) {
                 t.s.push_back(s);
-                // Before and behind a point load; at the very ends only the side inside the element means anything, but both stand.
+                // Before and behind a point load; at the very ends only the side inside the element means anything, but both
+                // stand.
                 if (std::any_of(twice.begin(), twice.end(), [&](double p) { return std::abs(p - s) < eps; })) t.s.push_back(s);
             }
             t.first.push_back(static_cast<int>(t.s.size()));
         }
         t.values.resize(t.s.size() * t.columns * 6);
-        for (size_t c = 0; c < f_.cases.size(); ++c) t.columnCase.push_back(static_cast<int>(c));
+        for (size_t c = 0; c < f_.cases.size(); ++c)
+            t.columnCase.push_back(static_cast<int>(c));
         t.sets = setsFromCases(f_);
         t.sizes = sizesFingerprint(f_);
     }
@@ -340,11 +373,13 @@ private:
                     const auto row = static_cast<Eigen::Index>(k * 6) + i;
                     const double v = a >= 0 ? u_(a, col) : prescribed_(row, col);
                     (i < 3 ? d.u : d.r)[k][i % 3] = v;
-                    if (f_.nodes[k].support[static_cast<size_t>(i)].held) (i < 3 ? d.f : d.m)[k][i % 3] -= nodal_(row, col);
+                    if (f_.nodes[k].support[static_cast<size_t>(i)].held)
+                        (i < 3 ? d.f : d.m)[k][i % 3] -= nodal_(row, col);
                     else if (const double s = f_.nodes[k].support[static_cast<size_t>(i)].spring; s > 0)
                         (i < 3 ? d.f : d.m)[k][i % 3] = -s * (v - prescribed_(row, col));
                 }
-            for (size_t e = 0; e < f_.elements.size(); ++e) recoverElement(c, e, d);
+            for (size_t e = 0; e < f_.elements.size(); ++e)
+                recoverElement(c, e, d);
             progress_.at(0.7 + 0.3 * static_cast<double>(c + 1) / static_cast<double>(f_.cases.size()), "section forces");
         }
     }
@@ -380,16 +415,21 @@ private:
             Vec3 loads, reactions;
             double size = 0;
             const auto add = [&](Vec3 v) { loads = loads + v, size += norm(v); };
-            for (const NodalLoad& l : f_.cases[c].nodal) add(l.f);
+            for (const NodalLoad& l : f_.cases[c].nodal)
+                add(l.f);
             for (size_t e = 0; e < f_.elements.size(); ++e) {
-                for (const auto& l : loads_[c][e].lines) add(models_[e].axes().toGlobal((l.to - l.from) / 2 * (l.q0 + l.q1)));
-                for (const auto& p : loads_[c][e].points) add(models_[e].axes().toGlobal(p.f));
+                for (const auto& l : loads_[c][e].lines)
+                    add(models_[e].axes().toGlobal((l.to - l.from) / 2 * (l.q0 + l.q1)));
+                for (const auto& p : loads_[c][e].points)
+                    add(models_[e].axes().toGlobal(p.f));
             }
-            for (const Vec3& r : out_.cases[c].f) reactions = reactions + r;
+            for (const Vec3& r : out_.cases[c].f)
+                reactions = reactions + r;
             const double off = norm(loads + reactions);
             if (off > 1e-6 * size && off > 1e-6)
                 out_.findings.push_back(finding("analysis.unbalanced", fmt::format("/cases/{}", c), f_.cases[c].id,
-                                                fmt::format("the reactions of case {} miss its loads by {}", f_.cases[c].id, f_.units.text(Quantity::Force, off))));
+                                                fmt::format("the reactions of case {} miss its loads by {}", f_.cases[c].id,
+                                                            f_.units.text(Quantity::Force, off))));
         }
     }
 
@@ -399,10 +439,10 @@ private:
     AnalysisResult out_;
     std::vector<int> dof_;
     std::vector<ElementModel> models_;
-    std::vector<std::pair<int, Vec3>> idle_;                  // node, direction of a rotation that nothing resists
-    std::vector<std::vector<SpanLoads>> loads_;               // [case][element]
-    std::vector<std::vector<Vector12>> fixed_;                // [case][element], local
-    Sparse k_;                                                // lower triangle
+    std::vector<std::pair<int, Vec3>> idle_;    // node, direction of a rotation that nothing resists
+    std::vector<std::vector<SpanLoads>> loads_; // [case][element]
+    std::vector<std::vector<Vector12>> fixed_;  // [case][element], local
+    Sparse k_;                                  // lower triangle
     Eigen::MatrixXd rhs_, nodal_, prescribed_, u_;
 };
 
@@ -440,17 +480,21 @@ Frame withResults(const Frame& f, const AnalysisResult& r)
                 s.s = r.forces.s[static_cast<size_t>(k)];
                 for (const auto& [c, factor] : terms) {
                     const double* v = r.forces.at(k, static_cast<size_t>(c));
-                    for (size_t i = 0; i < 6; ++i) s.force[i] += factor * v[i];
+                    for (size_t i = 0; i < 6; ++i)
+                        s.force[i] += factor * v[i];
                 }
                 ge.stations.push_back(s);
             }
             g.elements.push_back(std::move(ge));
         }
-        for (size_t n = 0; n < f.nodes.size(); ++n) g.nodes.push_back(nodeResult(static_cast<int>(n), r, terms));
+        for (size_t n = 0; n < f.nodes.size(); ++n)
+            g.nodes.push_back(nodeResult(static_cast<int>(n), r, terms));
         out.results.push_back(std::move(g));
     };
-    for (size_t c = 0; c < f.cases.size(); ++c) add(-1, static_cast<int>(c), {{static_cast<int>(c), 1.0}});
-    for (size_t c = 0; c < f.combinations.size(); ++c) add(static_cast<int>(c), -1, f.combinations[c].terms);
+    for (size_t c = 0; c < f.cases.size(); ++c)
+        add(-1, static_cast<int>(c), {{static_cast<int>(c), 1.0}});
+    for (size_t c = 0; c < f.combinations.size(); ++c)
+        add(static_cast<int>(c), -1, f.combinations[c].terms);
     return out;
 }
 

@@ -20,33 +20,50 @@ void auditCombinations(const CheckModel& model, std::vector<Finding>& out)
         bool any = false;
         for (const auto& [k, factor] : c.terms)
             if (factor != 0) used[static_cast<size_t>(k)] = any = true;
-        if (!any) out.push_back(finding("combination.empty", place, c.id, fmt::format("combination {} names no case with a factor: it is left out", c.id)));
+        if (!any)
+            out.push_back(finding("combination.empty", place, c.id,
+                                  fmt::format("combination {} names no case with a factor: it is left out", c.id)));
         const bool strength = c.purpose != Purpose::Service && c.purpose != Purpose::Fire;
         if (strength && !c.basis.empty() && c.basis != s.basis)
-            out.push_back(finding("combination.basis", place, c.id, fmt::format("combination {} has the factors of \"{}\"; {} takes \"{}\" and leaves it out", c.id, c.basis, s.title, s.basis)));
+            out.push_back(finding("combination.basis", place, c.id,
+                                  fmt::format("combination {} has the factors of \"{}\"; {} takes \"{}\" and leaves it out",
+                                              c.id, c.basis, s.title, s.basis)));
     }
     if (model.setsFor(s).empty() && !model.forces().empty())
-        out.push_back(finding("combination.none", "/combinations", "", fmt::format("no strength combination with the basis \"{}\": every member stays unchecked; add one to \"combinations\" or choose another standard", s.basis)));
-    if (!service) out.push_back(finding("combination.service", "/combinations", "", "no combination has the purpose service: deflections are not checked"));
-    if (!construction) out.push_back(finding("combination.construction", "/combinations", "", "no combination has the purpose construction: states of erection are not checked"));
+        out.push_back(finding("combination.none", "/combinations", "",
+                              fmt::format("no strength combination with the basis \"{}\": every member stays unchecked; add "
+                                          "one to \"combinations\" or choose another standard",
+                                          s.basis)));
+    if (!service)
+        out.push_back(finding("combination.service", "/combinations", "",
+                              "no combination has the purpose service: deflections are not checked"));
+    if (!construction)
+        out.push_back(finding("combination.construction", "/combinations", "",
+                              "no combination has the purpose construction: states of erection are not checked"));
     for (size_t k = 0; k < used.size(); ++k)
         if (!used[k] && !f.combinations.empty())
-            out.push_back(finding("case.unused", fmt::format("/cases/{}", k), f.cases[k].id, fmt::format("case {} is used by no combination", f.cases[k].id)));
+            out.push_back(finding("case.unused", fmt::format("/cases/{}", k), f.cases[k].id,
+                                  fmt::format("case {} is used by no combination", f.cases[k].id)));
 }
 
 void auditForces(const CheckModel& model, std::vector<Finding>& out)
 {
     const ForceTable& t = model.forces();
     if (t.empty()) {
-        out.push_back(finding("forces.none", "/results", "", "the frame has no forces: analyse it, or give results with the file"));
+        out.push_back(
+            finding("forces.none", "/results", "", "the frame has no forces: analyse it, or give results with the file"));
         return;
     }
     if (t.sizes != sizesFingerprint(model.frame()))
-        out.push_back(finding("forces.stale", "", "", "the forces belong to other sizes than the frame has now: analyse again"));
+        out.push_back(
+            finding("forces.stale", "", "", "the forces belong to other sizes than the frame has now: analyse again"));
     if (!model.standard().wantsSecondOrder) return;
     const bool first = std::any_of(t.sets.begin(), t.sets.end(), [&](const ForceSet& s) { return !t.inSecond(s.combination); });
     if (first)
-        out.push_back(finding("forces.first-order", "", "", fmt::format("the forces are first order; {} asks for second-order effects (C2.1): amplify them, or give second-order results", model.standard().title)));
+        out.push_back(finding("forces.first-order", "", "",
+                              fmt::format("the forces are first order; {} asks for second-order effects (C2.1): amplify them, "
+                                          "or give second-order results",
+                                          model.standard().title)));
 }
 
 } // namespace
@@ -57,7 +74,8 @@ std::vector<Finding> audit(const CheckModel& model)
     auditCombinations(model, out);
     auditForces(model, out);
     for (const Member& m : model.members())
-        if (m.exclude) out.push_back(finding("member.excluded", "", m.id, fmt::format("member {} is left out of checking", m.id)));
+        if (m.exclude)
+            out.push_back(finding("member.excluded", "", m.id, fmt::format("member {} is left out of checking", m.id)));
     return out;
 }
 
@@ -69,13 +87,18 @@ std::vector<Finding> auditResults(const CheckModel& model, const CheckReport& re
         const MemberResult& r = report.results[i];
         if (m.exclude) continue;
         if (r.status == Status::Over)
-            out.push_back(finding("member.over", "", m.id, fmt::format("member {} is over: {:.3f} in {}", m.id, r.utilisation, model.standardOf(i).checks[static_cast<size_t>(r.govern()->check)].title)));
+            out.push_back(finding("member.over", "", m.id,
+                                  fmt::format("member {} is over: {:.3f} in {}", m.id, r.utilisation,
+                                              model.standardOf(i).checks[static_cast<size_t>(r.govern()->check)].title)));
         for (const CheckOutcome& o : r.outcomes)
             if (o.status == Status::Unchecked) {
-                out.push_back(finding("member.unchecked", "", m.id, fmt::format("member {} is not fully checked: {}", m.id, o.reason)));
+                out.push_back(
+                    finding("member.unchecked", "", m.id, fmt::format("member {} is not fully checked: {}", m.id, o.reason)));
                 break;
             }
-        for (const std::string& note : r.notes) out.push_back(finding("member.torsion-neglected", "", m.id, "member " + m.id + ": torsion is" + note.substr(std::string("Torsion is").size())));
+        for (const std::string& note : r.notes)
+            out.push_back(finding("member.torsion-neglected", "", m.id,
+                                  "member " + m.id + ": torsion is" + note.substr(std::string("Torsion is").size())));
     }
     return out;
 }

@@ -33,7 +33,8 @@ std::optional<double> unitFor(Quantity q, const std::string& name)
 
 std::expected<double, std::string> readEntry(std::string_view text, Quantity q, const UnitSystem& u)
 {
-    // Every "number unit" becomes a bracket in SI; brackets that follow each other with nothing between are added ("12 ft 6 in").
+    // Every "number unit" becomes a bracket in SI; brackets that follow each other with nothing between are added ("12 ft 6
+    // in").
     static const std::regex number(R"((\d+(?:\.\d*)?|\.\d+)\s*([A-Za-z]+|'|")?)");
     const std::string s(text);
     std::string rebuilt;
@@ -47,7 +48,8 @@ std::expected<double, std::string> readEntry(std::string_view text, Quantity q, 
         const std::string unit = (*it)[2].str();
         std::string digits = (*it)[1].str();
         if (digits.front() == '.') digits.insert(0, "0");
-        if (unit.empty()) rebuilt += digits;
+        if (unit.empty())
+            rebuilt += digits;
         else {
             const auto factor = unitFor(q, unit);
             if (!factor) return std::unexpected(fmt::format("\"{}\" is not a unit for this field", unit));

@@ -77,9 +77,9 @@ struct Sum : seq<Product, star<Blank, sor<PlusSign, MinusSign>, Blank, Product>>
 struct Whole : seq<Blank, Sum, Blank, eof>
 {
 };
-template <class Rule>
-using Selector = parse_tree::selector<
-    Rule, parse_tree::store_content::on<Number, SymbolName, FunctionName, Call, Power, Negative, Product, Sum, TimesSign, OverSign, PlusSign, MinusSign>>;
+template <class Rule> using Selector =
+    parse_tree::selector<Rule, parse_tree::store_content::on<Number, SymbolName, FunctionName, Call, Power, Negative, Product,
+                                                             Sum, TimesSign, OverSign, PlusSign, MinusSign>>;
 } // namespace grammar
 
 Expression convert(const pegtl::parse_tree::node& n)
@@ -89,7 +89,8 @@ Expression convert(const pegtl::parse_tree::node& n)
     if (n.is_type<grammar::SymbolName>()) return {Kind::Symbol, n.string(), {}};
     if (n.is_type<grammar::Call>()) {
         Expression call{Kind::Call, n.children.front()->string(), {}};
-        for (size_t i = 1; i < n.children.size(); ++i) call.parts.push_back(convert(*n.children[i]));
+        for (size_t i = 1; i < n.children.size(); ++i)
+            call.parts.push_back(convert(*n.children[i]));
         return call;
     }
     if (n.is_type<grammar::Negative>()) return {Kind::Negative, "", {convert(*n.children.front())}};
@@ -112,12 +113,15 @@ Expression convert(const pegtl::parse_tree::node& n)
 
 std::expected<double, std::string> callFunction(const std::string& name, const std::vector<double>& a)
 {
-    const auto wrong = [&] { return std::unexpected("\"" + name + "\" does not take " + std::to_string(a.size()) + " arguments"); };
+    const auto wrong = [&] {
+        return std::unexpected("\"" + name + "\" does not take " + std::to_string(a.size()) + " arguments");
+    };
     if (name == "pi") return a.empty() ? std::expected<double, std::string>(3.14159265358979323846) : wrong();
     if (name == "min" || name == "max") {
         if (a.empty()) return wrong();
         double v = a.front();
-        for (double x : a) v = name == "min" ? std::min(v, x) : std::max(v, x);
+        for (double x : a)
+            v = name == "min" ? std::min(v, x) : std::max(v, x);
         return v;
     }
     if (a.size() != 1) return wrong();
@@ -141,7 +145,8 @@ std::expected<Expression, std::string> parseExpression(std::string_view text)
         // The furthest place the greedy sum reaches is where the reader gave up.
         pegtl::memory_input again(text.data(), text.data() + text.size(), "formula");
         pegtl::parse<pegtl::seq<grammar::Blank, pegtl::opt<grammar::Sum>>>(again);
-        return std::unexpected("cannot read \"" + std::string(text) + "\" at column " + std::to_string(again.position().column));
+        return std::unexpected("cannot read \"" + std::string(text) + "\" at column " +
+                               std::to_string(again.position().column));
     }
     return convert(*root->children.front());
 }

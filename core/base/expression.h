@@ -15,8 +15,8 @@ struct Expression
 {
     enum class Kind { Number, Symbol, Negative, Sum, Difference, Product, Quotient, Power, Call };
     Kind kind = Kind::Number;
-    std::string text;                   // digits of a number, name of a symbol or function
-    std::vector<Expression> parts;      // operands, left to right
+    std::string text;              // digits of a number, name of a symbol or function
+    std::vector<Expression> parts; // operands, left to right
 };
 
 // Parses; the error says what is wrong and at which column (from 1).

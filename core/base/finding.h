@@ -10,15 +10,15 @@ namespace wr {
 
 enum class Severity { Note, Warning, Error };
 
-std::string_view severityWord(Severity s);   // "note", "warning", "error"
+std::string_view severityWord(Severity s); // "note", "warning", "error"
 
 struct Finding
 {
     Severity severity = Severity::Error;
-    std::string code;       // one of findingKinds()
-    std::string place;      // JSON pointer, or "" where the subject says it all
-    std::string subject;    // id of the member, element or node it is about, or ""
-    std::string text;       // one sentence in the reader's units, with the way out
+    std::string code;    // one of findingKinds()
+    std::string place;   // JSON pointer, or "" where the subject says it all
+    std::string subject; // id of the member, element or node it is about, or ""
+    std::string text;    // one sentence in the reader's units, with the way out
     bool operator==(const Finding&) const = default;
 };
 
@@ -26,7 +26,7 @@ struct FindingKind
 {
     std::string_view code;
     Severity severity;
-    std::string_view meaning;   // what the code stands for, for the documents and the filter list
+    std::string_view meaning; // what the code stands for, for the documents and the filter list
 };
 
 // The one table of codes. A finding with a code that is not in it is a bug (tested).

@@ -8,11 +8,11 @@ namespace wr {
 
 struct ShippedFile
 {
-    std::string_view name;   // path below data/, e.g. "sections/w.csv"
+    std::string_view name; // path below data/, e.g. "sections/w.csv"
     std::string_view text;
 };
 
 std::span<const ShippedFile> shippedFiles();
-std::string_view shippedFile(std::string_view name);   // empty if there is none
+std::string_view shippedFile(std::string_view name); // empty if there is none
 
 } // namespace wr

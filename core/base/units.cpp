@@ -16,7 +16,8 @@ struct Named
 
 constexpr std::array kLengths{Named{"m", 1.0}, Named{"cm", 0.01}, Named{"mm", 0.001}, Named{"ft", kFoot}, Named{"in", kInch}};
 constexpr std::array kForces{Named{"N", 1.0}, Named{"kN", 1e3}, Named{"kip", kKip}, Named{"lbf", kPoundForce}};
-constexpr std::array kStresses{Named{"Pa", 1.0}, Named{"MPa", 1e6}, Named{"GPa", 1e9}, Named{"psi", kKsi / 1000}, Named{"ksi", kKsi}};
+constexpr std::array kStresses{Named{"Pa", 1.0}, Named{"MPa", 1e6}, Named{"GPa", 1e9}, Named{"psi", kKsi / 1000},
+                               Named{"ksi", kKsi}};
 constexpr std::array kMasses{Named{"kg", 1.0}, Named{"t", 1000.0}, Named{"lb", kPoundMass}};
 constexpr std::array kAngles{Named{"deg", 3.14159265358979323846 / 180}, Named{"rad", 1.0}};
 
@@ -30,7 +31,8 @@ template <class Table> std::optional<double> find(const Table& table, std::strin
 template <class Table> std::vector<std::string_view> names(const Table& table)
 {
     std::vector<std::string_view> out;
-    for (const Named& n : table) out.push_back(n.name);
+    for (const Named& n : table)
+        out.push_back(n.name);
     return out;
 }
 
@@ -42,11 +44,26 @@ double must(std::optional<double> v)
 
 } // namespace
 
-std::optional<double> unitLength(std::string_view name) { return find(kLengths, name); }
-std::optional<double> unitForce(std::string_view name) { return find(kForces, name); }
-std::optional<double> unitStress(std::string_view name) { return find(kStresses, name); }
-std::optional<double> unitMass(std::string_view name) { return find(kMasses, name); }
-std::optional<double> unitAngle(std::string_view name) { return find(kAngles, name); }
+std::optional<double> unitLength(std::string_view name)
+{
+    return find(kLengths, name);
+}
+std::optional<double> unitForce(std::string_view name)
+{
+    return find(kForces, name);
+}
+std::optional<double> unitStress(std::string_view name)
+{
+    return find(kStresses, name);
+}
+std::optional<double> unitMass(std::string_view name)
+{
+    return find(kMasses, name);
+}
+std::optional<double> unitAngle(std::string_view name)
+{
+    return find(kAngles, name);
+}
 
 std::vector<std::string_view> allowedUnits(std::string_view key)
 {
@@ -134,7 +151,8 @@ std::string significant(double value, int digits)
         const auto point = s.find('.');
         std::string head = s.substr(0, point);
         if (head.size() > 4)
-            for (int i = static_cast<int>(head.size()) - 3; i > 0; i -= 3) head.insert(static_cast<size_t>(i), "\u2009");
+            for (int i = static_cast<int>(head.size()) - 3; i > 0; i -= 3)
+                head.insert(static_cast<size_t>(i), "\u2009");
         s = head + (point == std::string::npos ? "" : s.substr(point));
     }
     return value < 0 ? "−" + s : s;
@@ -145,7 +163,8 @@ std::string UnitSystem::text(Quantity q, double si, bool withUnit) const
     std::string s = significant(show(q, si));
     // A plain number such as 0.9 keeps no zeros that say nothing.
     if (q == Quantity::Ratio && s.find('.') != std::string::npos && s.find('e') == std::string::npos) {
-        while (s.back() == '0') s.pop_back();
+        while (s.back() == '0')
+            s.pop_back();
         if (s.back() == '.') s.pop_back();
     }
     if (withUnit) {

@@ -11,27 +11,27 @@ namespace wr {
 
 // What a published number is; it travels with the number so that its unit and decimals follow by themselves.
 enum class Quantity {
-    Ratio,            // dimensionless
-    Length,           // coordinates, stations, effective lengths
-    SectionLength,    // section dimensions, radii of gyration
-    Area,             // section^2
-    SectionModulus,   // section^3
-    Inertia,          // section^4
-    Warping,          // section^6
+    Ratio,          // dimensionless
+    Length,         // coordinates, stations, effective lengths
+    SectionLength,  // section dimensions, radii of gyration
+    Area,           // section^2
+    SectionModulus, // section^3
+    Inertia,        // section^4
+    Warping,        // section^6
     Force,
-    Moment,           // force x length
-    LineLoad,         // force / length
-    LineMoment,       // moment / length
+    Moment,     // force x length
+    LineLoad,   // force / length
+    LineMoment, // moment / length
     Stress,
     Mass,
     MassPerLength,
-    Density,          // mass / length^3
-    Angle,            // roll
-    SpringForce,      // force / length
-    SpringMoment,     // moment / rad
-    Rotation,         // rad always
-    Temperature,      // kelvin always
-    Displacement      // small lengths, shown in section units
+    Density,      // mass / length^3
+    Angle,        // roll
+    SpringForce,  // force / length
+    SpringMoment, // moment / rad
+    Rotation,     // rad always
+    Temperature,  // kelvin always
+    Displacement  // small lengths, shown in section units
 };
 
 // Base units by name. Allowed names: length, section: m cm mm ft in; force: N kN kip lbf; stress: Pa MPa GPa psi ksi;
@@ -42,10 +42,10 @@ struct UnitSystem
 
     bool operator==(const UnitSystem&) const = default;
 
-    double factor(Quantity q) const;                       // SI value of one shown unit
+    double factor(Quantity q) const; // SI value of one shown unit
     double show(Quantity q, double si) const { return si / factor(q); }
     double read(Quantity q, double shown) const { return shown * factor(q); }
-    std::string symbol(Quantity q) const;                  // "kN", "kip·ft", "mm⁴"
+    std::string symbol(Quantity q) const; // "kN", "kip·ft", "mm⁴"
     // Words for a number on screen and in print: about four significant digits, unit included if asked.
     std::string text(Quantity q, double si, bool withUnit = true) const;
 };
@@ -63,20 +63,41 @@ std::vector<std::string_view> allowedUnits(std::string_view key);
 // A number as text with `digits` significant digits, never in scientific notation between 1e-4 and 1e9, no trailing zeros lost.
 std::string significant(double value, int digits = 4);
 
-constexpr double kGravity = 9.80665;    // m/s^2
-constexpr double kInch = 0.0254;        // m
-constexpr double kFoot = 0.3048;        // m
+constexpr double kGravity = 9.80665; // m/s^2
+constexpr double kInch = 0.0254;     // m
+constexpr double kFoot = 0.3048;     // m
 constexpr double kPoundMass = 0.45359237;
 constexpr double kPoundForce = kPoundMass * kGravity;
 constexpr double kKip = 1000 * kPoundForce;
 constexpr double kKsi = kKip / (kInch * kInch);
 
-consteval double operator""_MPa(long double v) { return static_cast<double>(v) * 1e6; }
-consteval double operator""_mm(long double v) { return static_cast<double>(v) * 1e-3; }
-consteval double operator""_ksi(long double v) { return static_cast<double>(v) * kKsi; }
-consteval double operator""_in(long double v) { return static_cast<double>(v) * kInch; }
-consteval double operator""_ft(long double v) { return static_cast<double>(v) * kFoot; }
-consteval double operator""_kip(long double v) { return static_cast<double>(v) * kKip; }
-consteval double operator""_kN(long double v) { return static_cast<double>(v) * 1e3; }
+consteval double operator""_MPa(long double v)
+{
+    return static_cast<double>(v) * 1e6;
+}
+consteval double operator""_mm(long double v)
+{
+    return static_cast<double>(v) * 1e-3;
+}
+consteval double operator""_ksi(long double v)
+{
+    return static_cast<double>(v) * kKsi;
+}
+consteval double operator""_in(long double v)
+{
+    return static_cast<double>(v) * kInch;
+}
+consteval double operator""_ft(long double v)
+{
+    return static_cast<double>(v) * kFoot;
+}
+consteval double operator""_kip(long double v)
+{
+    return static_cast<double>(v) * kKip;
+}
+consteval double operator""_kN(long double v)
+{
+    return static_cast<double>(v) * 1e3;
+}
 
 } // namespace wr

@@ -11,8 +11,8 @@ struct Place
 {
     double x;
     int piece;
-    double s;        // along the piece's element
-    int station;     // table station, or -1: interpolate
+    double s;    // along the piece's element
+    int station; // table station, or -1: interpolate
 };
 
 void spansOf(const Lanes& lanes, MemberPlan& plan)
@@ -20,7 +20,8 @@ void spansOf(const Lanes& lanes, MemberPlan& plan)
     const auto &top = lanes.of(LengthAxis::Top), &bottom = lanes.of(LengthAxis::Bottom);
     const auto add = [&](const LaneSegment& s, bool isTop) {
         for (Span& p : plan.spans)
-            if (std::abs(p.from - s.from) < 1e-9 && std::abs(p.to - s.to) < 1e-9 && std::abs(p.lb - s.length) < 1e-9 && p.cantilever == s.cantilever) {
+            if (std::abs(p.from - s.from) < 1e-9 && std::abs(p.to - s.to) < 1e-9 && std::abs(p.lb - s.length) < 1e-9 &&
+                p.cantilever == s.cantilever) {
                 (isTop ? p.top : p.bottom) = true;
                 return;
             }
@@ -29,9 +30,12 @@ void spansOf(const Lanes& lanes, MemberPlan& plan)
         (isTop ? p.top : p.bottom) = true;
         plan.spans.push_back(p);
     };
-    for (const LaneSegment& s : top) add(s, true);
-    for (const LaneSegment& s : bottom) add(s, false);
-    std::sort(plan.spans.begin(), plan.spans.end(), [](const Span& a, const Span& b) { return a.from != b.from ? a.from < b.from : a.to < b.to; });
+    for (const LaneSegment& s : top)
+        add(s, true);
+    for (const LaneSegment& s : bottom)
+        add(s, false);
+    std::sort(plan.spans.begin(), plan.spans.end(),
+              [](const Span& a, const Span& b) { return a.from != b.from ? a.from < b.from : a.to < b.to; });
 }
 
 std::vector<Place> placesOf(const Member& m, const MemberPlan& plan, const Lanes& lanes, const ForceTable& t)
@@ -48,14 +52,17 @@ std::vector<Place> placesOf(const Member& m, const MemberPlan& plan, const Lanes
     }
     std::vector<double> extra;
     for (const Span& s : plan.spans)
-        for (int q = 0; q <= 4; ++q) extra.push_back(s.from + q * (s.to - s.from) / 4);
+        for (int q = 0; q <= 4; ++q)
+            extra.push_back(s.from + q * (s.to - s.from) / 4);
     for (const auto& lane : lanes.axis)
-        for (const LaneSegment& s : lane) extra.push_back(s.from), extra.push_back(s.to);
+        for (const LaneSegment& s : lane)
+            extra.push_back(s.from), extra.push_back(s.to);
     const double eps = 1e-7 * m.length;
     for (const double x : extra) {
         if (std::any_of(out.begin(), out.end(), [&](const Place& p) { return std::abs(p.x - x) < eps; })) continue;
         size_t p = 0;
-        while (p + 1 < m.pieces.size() && m.pieces[p].start + m.pieces[p].length < x) ++p;
+        while (p + 1 < m.pieces.size() && m.pieces[p].start + m.pieces[p].length < x)
+            ++p;
         const MemberPiece& piece = m.pieces[p];
         const double along = std::clamp(x - piece.start, 0.0, piece.length);
         const auto before = std::find_if(out.begin(), out.end(), [&](const Place& q) { return q.x > x; });
@@ -72,8 +79,8 @@ int nearest(const std::vector<double>& x, double at)
     return best;
 }
 
-// First and last station that belong to a stretch: at its ends only the side that lies inside it, since the force on the other side of a
-// joint or point load is not this stretch's.
+// First and last station that belong to a stretch: at its ends only the side that lies inside it, since the force on the other
+// side of a joint or point load is not this stretch's.
 std::pair<int, int> range(const std::vector<double>& x, double from, double to, double eps)
 {
     const int first = static_cast<int>(std::upper_bound(x.begin(), x.end(), from + eps) - x.begin()) - 1;
@@ -90,18 +97,22 @@ MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& t)
     const std::vector<Place> places = placesOf(m, plan, lanes, t);
     const size_t n = places.size();
     plan.columns = t.columns;
-    for (const Place& p : places) plan.x.push_back(p.x);
+    for (const Place& p : places)
+        plan.x.push_back(p.x);
     plan.values.resize(t.columns * 6 * n);
     for (size_t i = 0; i < n; ++i) {
         const Place& p = places[i];
         const MemberPiece& piece = m.pieces[static_cast<size_t>(p.piece)];
         const double sx = piece.reversed ? -1 : 1;
-        // n and t do not change when an element is turned round; moments follow the fibres, shears their slope along the member.
+        // n and t do not change when an element is turned round; moments follow the fibres, shears their slope along the
+        // member.
         const double sign[6] = {1, sx * piece.ySign, sx * piece.zSign, 1, piece.zSign, piece.ySign};
         for (size_t c = 0; c < t.columns; ++c) {
             SectionForces v;
-            if (p.station >= 0) std::copy_n(t.at(p.station, c), 6, v.begin());
-            else v = interpolate(t, piece.element, p.s, c, true);
+            if (p.station >= 0)
+                std::copy_n(t.at(p.station, c), 6, v.begin());
+            else
+                v = interpolate(t, piece.element, p.s, c, true);
             for (size_t k = 0; k < 6; ++k) {
                 plan.values[(c * 6 + k) * n + i] = sign[k] * v[k];
                 if (std::isnan(v[k])) plan.complete = false;
@@ -111,7 +122,8 @@ MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& t)
     const double eps = 1e-7 * m.length;
     for (Span& s : plan.spans) {
         std::tie(s.first, s.last) = range(plan.x, s.from, s.to, eps);
-        for (int q = 0; q < 3; ++q) s.quarter[q] = nearest(plan.x, s.from + (q + 1) * (s.to - s.from) / 4);
+        for (int q = 0; q < 3; ++q)
+            s.quarter[q] = nearest(plan.x, s.from + (q + 1) * (s.to - s.from) / 4);
         double from = s.from, to = s.to;
         for (const LengthAxis a : {LengthAxis::Major, LengthAxis::Minor, LengthAxis::Torsion})
             for (const LaneSegment& seg : lanes.of(a))
@@ -130,9 +142,11 @@ void combine(const MemberPlan& plan, const ForceSet& set, std::vector<double>& o
     for (const auto& [column, factor] : set.terms) {
         const double* v = plan.values.data() + static_cast<size_t>(column) * n;
         if (first)
-            for (size_t i = 0; i < n; ++i) o[i] = factor * v[i];
+            for (size_t i = 0; i < n; ++i)
+                o[i] = factor * v[i];
         else
-            for (size_t i = 0; i < n; ++i) o[i] += factor * v[i];
+            for (size_t i = 0; i < n; ++i)
+                o[i] += factor * v[i];
         first = false;
     }
     if (first) std::fill(out.begin(), out.end(), 0.0);
@@ -143,9 +157,11 @@ namespace {
 // Peak of a moment inside an interval where its shear changes sign: root of the slope of the cubic through values and slopes.
 bool peak(double h, double m0, double v0, double m1, double v1, double& value, double& at)
 {
-    const double a = 6 * (m0 - m1) / h + 3 * (v0 + v1), b = -6 * (m0 - m1) / h - 4 * v0 - 2 * v1, c = v0;   // slope: a·x² + b·x + c
+    const double a = 6 * (m0 - m1) / h + 3 * (v0 + v1), b = -6 * (m0 - m1) / h - 4 * v0 - 2 * v1,
+                 c = v0; // slope: a·x² + b·x + c
     double x = -1;
-    if (std::abs(a) < 1e-12 * (std::abs(b) + std::abs(c))) x = b != 0 ? -c / b : -1;
+    if (std::abs(a) < 1e-12 * (std::abs(b) + std::abs(c)))
+        x = b != 0 ? -c / b : -1;
     else {
         const double disc = b * b - 4 * a * c;
         if (disc < 0) return false;
@@ -154,15 +170,18 @@ bool peak(double h, double m0, double v0, double m1, double v1, double& value, d
         x = x1 > 0 && x1 < 1 ? x1 : x2;
     }
     if (!(x > 0 && x < 1)) return false;
-    value = (1 + 2 * x) * (1 - x) * (1 - x) * m0 + x * (1 - x) * (1 - x) * h * v0 + x * x * (3 - 2 * x) * m1 + x * x * (x - 1) * h * v1;
+    value = (1 + 2 * x) * (1 - x) * (1 - x) * m0 + x * (1 - x) * (1 - x) * h * v0 + x * x * (3 - 2 * x) * m1 +
+            x * x * (x - 1) * h * v1;
     at = x * h;
     return true;
 }
 
 void takeMajor(double m, double x, Extreme& top, Extreme& bottom)
 {
-    if (m >= 0) top.take(m, x);
-    else bottom.take(-m, x);
+    if (m >= 0)
+        top.take(m, x);
+    else
+        bottom.take(-m, x);
 }
 
 void extremes(const MemberPlan& plan, const double* f, SetDemand& d)
@@ -182,7 +201,8 @@ void extremes(const MemberPlan& plan, const double* f, SetDemand& d)
 
 } // namespace
 
-void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<const int> sets, std::vector<double>& buffer, Demands& out)
+void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<const int> sets, std::vector<double>& buffer,
+                Demands& out)
 {
     out.spans = plan.spans;
     out.valid = plan.complete;
@@ -199,8 +219,10 @@ void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<cons
         for (size_t k = 0; k < plan.spans.size(); ++k) {
             const Span& s = plan.spans[k];
             SpanDemand& p = out.of(i, k);
-            for (int j = s.axialFirst; j <= s.axialLast; ++j) p.tension.take(f[j], x[j]), p.compression.take(-f[j], x[j]);
-            for (int j = s.first; j <= s.last; ++j) takeMajor(my[j], x[j], p.top, p.bottom), p.minor.take(std::abs(mz[j]), x[j]);
+            for (int j = s.axialFirst; j <= s.axialLast; ++j)
+                p.tension.take(f[j], x[j]), p.compression.take(-f[j], x[j]);
+            for (int j = s.first; j <= s.last; ++j)
+                takeMajor(my[j], x[j], p.top, p.bottom), p.minor.take(std::abs(mz[j]), x[j]);
             p.a = std::abs(my[s.quarter[0]]), p.b = std::abs(my[s.quarter[1]]), p.c = std::abs(my[s.quarter[2]]);
         }
         // Peaks between stations.

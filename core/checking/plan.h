@@ -1,4 +1,5 @@
-// A member prepared for checking: its stations in member axes with all columns of forces beside each other, and the spans between holds.
+// A member prepared for checking: its stations in member axes with all columns of forces beside each other, and the spans
+// between holds.
 #pragma once
 
 #include "core/frame/forces.h"
@@ -13,15 +14,16 @@ namespace wr {
 
 struct MemberPlan
 {
-    std::vector<double> x;          // stations along the member; a place stands twice before and behind a point load
-    std::vector<double> values;     // [column][component n vy vz t my mz][station], member axes
+    std::vector<double> x;      // stations along the member; a place stands twice before and behind a point load
+    std::vector<double> values; // [column][component n vy vz t my mz][station], member axes
     size_t columns = 0;
     std::vector<Span> spans;
-    bool complete = true;           // no force missing in a used column
+    bool complete = true; // no force missing in a used column
     size_t stations() const { return x.size(); }
 };
 
-// Element stations, hold points and quarter points of every span; forces there by interpolation that is exact for loads up to linear.
+// Element stations, hold points and quarter points of every span; forces there by interpolation that is exact for loads up to
+// linear.
 MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& forces);
 
 // Section forces of one set at every station: out[component][station].
@@ -30,6 +32,7 @@ void combine(const MemberPlan& plan, const ForceSet& set, std::vector<double>& o
 // Demands of the given sets. Peaks of moment between stations are found where the shear changes sign.
 Demands reduce(const MemberPlan& plan, const ForceTable& forces, std::span<const int> sets);
 // The same into storage that is used again: no allocation once it has grown.
-void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<const int> sets, std::vector<double>& buffer, Demands& out);
+void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<const int> sets, std::vector<double>& buffer,
+                Demands& out);
 
 } // namespace wr

@@ -17,12 +17,15 @@ Steel steelOf(const Material& m, const Shape& s)
     Steel out;
     out.e = m.e, out.g = m.g;
     if (!m.grade.empty()) {
-        const double thickness = std::max({s.tf, s.tf2, s.tw, s.t, s.kind == ShapeKind::BarRound ? s.d : 0.0, s.kind == ShapeKind::BarFlat ? std::min(s.h, s.b) : 0.0});
+        const double thickness = std::max({s.tf, s.tf2, s.tw, s.t, s.kind == ShapeKind::BarRound ? s.d : 0.0,
+                                           s.kind == ShapeKind::BarFlat ? std::min(s.h, s.b) : 0.0});
         const Grade* g = findGrade(m.grade);
         const auto strength = g ? strengthAt(*g, thickness) : std::nullopt;
-        if (strength) out.fy = strength->fy, out.fu = strength->fu;
+        if (strength)
+            out.fy = strength->fy, out.fu = strength->fu;
         else if (!m.fy || !m.fu)
-            out.reason = fmt::format("{} states no strength for a thickness of {:.1f} mm: give fy and fu, or another grade", m.grade, thickness * 1000);
+            out.reason = fmt::format("{} states no strength for a thickness of {:.1f} mm: give fy and fu, or another grade",
+                                     m.grade, thickness * 1000);
     }
     if (m.fy) out.fy = *m.fy;
     if (m.fu) out.fu = *m.fu;
@@ -49,11 +52,15 @@ void CheckReport::count(const std::vector<Member>& members)
 
 namespace {
 
-bool forStrength(Purpose p) { return p == Purpose::Strength || p == Purpose::Construction || p == Purpose::Seismic || p == Purpose::Accidental; }
+bool forStrength(Purpose p)
+{
+    return p == Purpose::Strength || p == Purpose::Construction || p == Purpose::Seismic || p == Purpose::Accidental;
+}
 
 } // namespace
 
-CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces, std::shared_ptr<const std::vector<Standard>> standards)
+CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces,
+                       std::shared_ptr<const std::vector<Standard>> standards)
     : frame_(std::move(frame)), forces_(std::move(forces)), standards_(std::move(standards))
 {
     const Frame& f = *frame_;
@@ -66,8 +73,11 @@ CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const
     standard_ = byKey(wanted);
     if (!standard_) {
         std::string known;
-        for (const Standard& s : *standards_) known += (known.empty() ? "" : ", ") + std::string(s.key);
-        findings_.push_back(finding("standard.unknown", "/design/standard", "", fmt::format("the standard \"{}\" is not shipped; checked by {} instead (shipped: {})", wanted, standards_->front().key, known)));
+        for (const Standard& s : *standards_)
+            known += (known.empty() ? "" : ", ") + std::string(s.key);
+        findings_.push_back(finding("standard.unknown", "/design/standard", "",
+                                    fmt::format("the standard \"{}\" is not shipped; checked by {} instead (shipped: {})",
+                                                wanted, standards_->front().key, known)));
         standard_ = &standards_->front();
     }
     members_ = formMembers(f, findings_);
@@ -78,13 +88,22 @@ CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const
         lanes_.push_back(buildLanes(f, m, design, at, !forces_->given));
         const Lanes& l = lanes_.back();
         if (l.freeStart || l.freeEnd)
-            findings_.push_back(finding("member.free-end", "", m.id, fmt::format("{} of member {} is held by nothing: it is checked as a cantilever (K = 2); a restraint there says otherwise", l.freeStart && l.freeEnd ? "each end" : l.freeStart ? "the first end" : "the last end", m.id)));
+            findings_.push_back(finding("member.free-end", "", m.id,
+                                        fmt::format("{} of member {} is held by nothing: it is checked as a cantilever (K = "
+                                                    "2); a restraint there says otherwise",
+                                                    l.freeStart && l.freeEnd ? "each end"
+                                                    : l.freeStart            ? "the first end"
+                                                                             : "the last end",
+                                                    m.id)));
         const Brief* brief = &defaults_;
         for (const Brief& b : f.design.briefs)
             if (b.id == m.brief) brief = &b;
         memberBrief_.push_back(brief);
         const Standard* own = brief->standard.empty() ? standard_ : byKey(brief->standard);
-        if (!own) findings_.push_back(finding("standard.unknown", "/design/briefs", brief->id, fmt::format("the brief \"{}\" asks for the standard \"{}\", which is not shipped", brief->id, brief->standard)));
+        if (!own)
+            findings_.push_back(finding("standard.unknown", "/design/briefs", brief->id,
+                                        fmt::format("the brief \"{}\" asks for the standard \"{}\", which is not shipped",
+                                                    brief->id, brief->standard)));
         memberStandard_.push_back(own ? own : standard_);
     }
     for (const Standard& s : *standards_) {
@@ -96,19 +115,35 @@ CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const
     }
 }
 
-const Standard& CheckModel::standardOf(size_t member) const { return *memberStandard_[member]; }
-const Brief& CheckModel::briefOf(size_t member) const { return *memberBrief_[member]; }
+const Standard& CheckModel::standardOf(size_t member) const
+{
+    return *memberStandard_[member];
+}
+const Brief& CheckModel::briefOf(size_t member) const
+{
+    return *memberBrief_[member];
+}
 
-std::span<const int> CheckModel::setsFor(const Standard& s) const { return sets_[static_cast<size_t>(&s - standards_->data())]; }
+std::span<const int> CheckModel::setsFor(const Standard& s) const
+{
+    return sets_[static_cast<size_t>(&s - standards_->data())];
+}
 
-MemberPlan CheckModel::plan(size_t member) const { return planMember(members_[member], lanes_[member], *forces_); }
+MemberPlan CheckModel::plan(size_t member) const
+{
+    return planMember(members_[member], lanes_[member], *forces_);
+}
 
-Demands CheckModel::demands(size_t member) const { return reduce(plan(member), *forces_, setsFor(standardOf(member))); }
+Demands CheckModel::demands(size_t member) const
+{
+    return reduce(plan(member), *forces_, setsFor(standardOf(member)));
+}
 
 MemberInput CheckModel::inputWith(size_t member, const Shape& shape, const SectionProperties& p) const
 {
     const Member& m = members_[member];
-    return {shape, p, steelOf(frame_->materials[static_cast<size_t>(m.material)], shape), lanes_[member], briefOf(member), m.length};
+    return {shape,           p,       steelOf(frame_->materials[static_cast<size_t>(m.material)], shape), lanes_[member],
+            briefOf(member), m.length};
 }
 
 MemberInput CheckModel::input(size_t member) const

@@ -1,5 +1,5 @@
-// The check runner: a pure function of frame, forces and standard. One model per state of the frame; members are checked alone, in parallel,
-// or again after an edit.
+// The check runner: a pure function of frame, forces and standard. One model per state of the frame; members are checked alone,
+// in parallel, or again after an edit.
 #pragma once
 
 #include "core/base/progress.h"
@@ -21,7 +21,7 @@ Steel steelOf(const Material& m, const Shape& s);
 struct CheckReport
 {
     std::string standard;
-    std::vector<MemberResult> results;      // by member
+    std::vector<MemberResult> results; // by member
     bool cancelled = false;
 
     struct Counts
@@ -37,7 +37,8 @@ class CheckModel
 {
 public:
     // Members are formed and lanes built at once; plans (forces in member axes) only for members that are asked for.
-    CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces, std::shared_ptr<const std::vector<Standard>> standards);
+    CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces,
+               std::shared_ptr<const std::vector<Standard>> standards);
 
     const Frame& frame() const { return *frame_; }
     const ForceTable& forces() const { return *forces_; }
@@ -45,12 +46,12 @@ public:
     const Lanes& lanes(size_t member) const { return lanes_[member]; }
     const std::vector<Finding>& findings() const { return findings_; }
     const Standard& standardOf(size_t member) const;
-    const Standard& standard() const { return *standard_; }                // of the frame
-    std::span<const int> setsFor(const Standard& s) const;                 // force sets that count for strength
+    const Standard& standard() const { return *standard_; } // of the frame
+    std::span<const int> setsFor(const Standard& s) const;  // force sets that count for strength
     const Brief& briefOf(size_t member) const;
 
     MemberPlan plan(size_t member) const;
-    Demands demands(size_t member) const;                                  // of the sets of its standard
+    Demands demands(size_t member) const; // of the sets of its standard
     MemberInput input(size_t member) const;
     // With another section or other lanes than the frame's, for sizing: the caller keeps them alive.
     MemberInput inputWith(size_t member, const Shape& shape, const SectionProperties& p) const;
@@ -70,7 +71,7 @@ private:
     std::vector<Member> members_;
     std::vector<Lanes> lanes_;
     std::vector<Finding> findings_;
-    std::vector<std::vector<int>> sets_;          // per standard
+    std::vector<std::vector<int>> sets_; // per standard
     std::vector<const Standard*> memberStandard_;
     std::vector<const Brief*> memberBrief_;
     Brief defaults_;

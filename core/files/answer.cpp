@@ -9,7 +9,10 @@ namespace wr {
 
 namespace {
 
-Json number(double v) { return std::isfinite(v) ? Json(v) : Json(nullptr); }
+Json number(double v)
+{
+    return std::isfinite(v) ? Json(v) : Json(nullptr);
+}
 
 // Symbols as JSON keys: "F_cr" is "fcr".
 std::string valueKey(std::string_view symbol)
@@ -39,7 +42,7 @@ Json checkJson(const CheckModel& model, size_t member, const CheckOutcome& o)
         j["at"] = number(u.show(Quantity::Length, o.at));
     }
     Json values = Json::object();
-    std::map<std::string, std::string_view> owner;   // "mc" is M_c or M_C: the second symbol keeps its capitals
+    std::map<std::string, std::string_view> owner; // "mc" is M_c or M_C: the second symbol keeps its capitals
     for (const TraceStep& step : model.explain(member, o).steps) {
         if (step.kind != TraceStep::Kind::Value) continue;
         std::string key = valueKey(step.label.symbol);
@@ -53,7 +56,8 @@ Json checkJson(const CheckModel& model, size_t member, const CheckOutcome& o)
 
 Json unitsJson(const UnitSystem& u)
 {
-    return {{"length", u.length}, {"force", u.force}, {"section", u.section}, {"stress", u.stress}, {"angle", u.angle}, {"mass", u.mass}};
+    return {{"length", u.length}, {"force", u.force}, {"section", u.section},
+            {"stress", u.stress}, {"angle", u.angle}, {"mass", u.mass}};
 }
 
 } // namespace
@@ -61,13 +65,19 @@ Json unitsJson(const UnitSystem& u)
 std::string writeAnswer(const CheckModel& model, const CheckReport& report, const std::vector<Finding>& findings)
 {
     const Frame& f = model.frame();
-    Json out = {{"format", "wren-check"}, {"version", 1}, {"standard", report.standard}, {"units", unitsJson(f.units)}, {"members", Json::array()}, {"findings", Json::array()}};
+    Json out = {{"format", "wren-check"},      {"version", 1},
+                {"standard", report.standard}, {"units", unitsJson(f.units)},
+                {"members", Json::array()},    {"findings", Json::array()}};
     for (size_t i = 0; i < report.results.size(); ++i) {
         const Member& m = model.members()[i];
         if (m.exclude) continue;
         const MemberResult& r = report.results[i];
         const FrameSection& section = f.sections[static_cast<size_t>(m.section)];
-        Json j = {{"id", m.id}, {"section", section.name.empty() ? section.id : section.name}, {"group", m.group}, {"status", statusWord(r.status)}, {"utilisation", number(r.utilisation)}};
+        Json j = {{"id", m.id},
+                  {"section", section.name.empty() ? section.id : section.name},
+                  {"group", m.group},
+                  {"status", statusWord(r.status)},
+                  {"utilisation", number(r.utilisation)}};
         if (&model.standardOf(i) != &model.standard()) j["standard"] = model.standardOf(i).key;
         if (const CheckOutcome* g = r.govern()) j["governing"] = model.standardOf(i).checks[static_cast<size_t>(g->check)].key;
         j["checks"] = Json::array();
@@ -89,17 +99,26 @@ std::string writeAnswer(const CheckModel& model, const CheckReport& report, cons
 std::string writeTraces(const CheckModel& model, const CheckReport& report, size_t member)
 {
     const UnitSystem& u = model.frame().units;
-    Json out = {{"format", "wren-trace"}, {"version", 1}, {"standard", model.standardOf(member).key}, {"member", model.members()[member].id}, {"units", unitsJson(u)}, {"checks", Json::array()}};
+    Json out = {{"format", "wren-trace"},
+                {"version", 1},
+                {"standard", model.standardOf(member).key},
+                {"member", model.members()[member].id},
+                {"units", unitsJson(u)},
+                {"checks", Json::array()}};
     for (const CheckOutcome& o : report.results[member].outcomes) {
         if (o.status == Status::NotApplicable) continue;
         Json j = checkJson(model, member, o);
         j.erase("values");
         j["steps"] = Json::array();
         for (const TraceStep& s : model.explain(member, o).steps) {
-            if (s.kind == TraceStep::Kind::Heading) j["steps"].push_back({{"heading", s.text}, {"clause", s.label.clause}});
-            else if (s.kind == TraceStep::Kind::Note) j["steps"].push_back({{"note", s.text}});
+            if (s.kind == TraceStep::Kind::Heading)
+                j["steps"].push_back({{"heading", s.text}, {"clause", s.label.clause}});
+            else if (s.kind == TraceStep::Kind::Note)
+                j["steps"].push_back({{"note", s.text}});
             else {
-                Json step = {{"symbol", s.label.symbol}, {"value", number(u.show(s.label.quantity, s.value))}, {"unit", u.symbol(s.label.quantity)}};
+                Json step = {{"symbol", s.label.symbol},
+                             {"value", number(u.show(s.label.quantity, s.value))},
+                             {"unit", u.symbol(s.label.quantity)}};
                 if (!s.label.formula.empty()) step["formula"] = s.label.formula;
                 if (!s.label.clause.empty()) step["clause"] = s.label.clause;
                 j["steps"].push_back(std::move(step));

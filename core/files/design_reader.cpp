@@ -103,7 +103,8 @@ private:
                 const int e = ids_.elements.find(names[i], at, "element", findings_);
                 if (e < 0) continue;
                 if (owner[static_cast<size_t>(e)] >= 0)
-                    findings_.push_back(finding("frame.value", at, "", "element " + inQuotes(names[i]) + " is already part of another member"));
+                    findings_.push_back(
+                        finding("frame.value", at, "", "element " + inQuotes(names[i]) + " is already part of another member"));
                 owner[static_cast<size_t>(e)] = static_cast<int>(index);
                 m.elements.push_back(e);
             }
@@ -127,10 +128,12 @@ private:
     {
         const auto names = c.words(key);
         for (size_t i = 0; i < names.size(); ++i) {
-            if (const auto h = holdFromName(names[i])) into.push_back(*h);
+            if (const auto h = holdFromName(names[i]))
+                into.push_back(*h);
             else
-                findings_.push_back(finding("frame.value", c.at(key) + "/" + std::to_string(i), "",
-                                            inQuotes(names[i]) + " is not known here; allowed: major, minor, top, bottom, twist, warping"));
+                findings_.push_back(
+                    finding("frame.value", c.at(key) + "/" + std::to_string(i), "",
+                            inQuotes(names[i]) + " is not known here; allowed: major, minor, top, bottom, twist, warping"));
         }
     }
 
@@ -153,7 +156,8 @@ private:
             readHolds(c, "holds", r.holds);
             readHolds(c, "lets", r.lets);
             r.free = c.flag("free").value_or(false);
-            if (r.holds.empty() && r.lets.empty() && !r.free) c.fault("frame.key-missing", "", "a restraint needs \"holds\", \"lets\" or \"free\"");
+            if (r.holds.empty() && r.lets.empty() && !r.free)
+                c.fault("frame.key-missing", "", "a restraint needs \"holds\", \"lets\" or \"free\"");
             checkInside(c, "at", r.member, r.at);
             r.extras = c.finish();
             frame_.design.restraints.push_back(std::move(r));
@@ -189,8 +193,8 @@ private:
         }
         if (at < -1e-9 || at > total * (1 + 1e-6))
             c.fault("member.restraint-outside", key,
-                    fmt::format("{} lies outside member {}, which is {} long", frame_.units.text(Quantity::Length, at), inQuotes(member),
-                                frame_.units.text(Quantity::Length, total)));
+                    fmt::format("{} lies outside member {}, which is {} long", frame_.units.text(Quantity::Length, at),
+                                inQuotes(member), frame_.units.text(Quantity::Length, total)));
     }
 
     Frame& frame_;

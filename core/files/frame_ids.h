@@ -29,7 +29,8 @@ public:
     {
         const auto it = index_.find(id);
         if (it != index_.end()) return it->second;
-        findings.push_back(finding("frame.reference", place, "", "there is no " + std::string(kind) + " with the id " + inQuotes(id)));
+        findings.push_back(
+            finding("frame.reference", place, "", "there is no " + std::string(kind) + " with the id " + inQuotes(id)));
         return -1;
     }
 

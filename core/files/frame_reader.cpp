@@ -3,6 +3,7 @@
 #include "core/files/design_reader.h"
 #include "core/files/frame_ids.h"
 #include "core/files/json_cursor.h"
+#include "core/files/load_reader.h"
 #include "core/grades/grades.h"
 #include "core/sections/catalogue.h"
 
@@ -19,13 +20,6 @@ namespace {
 
 constexpr int kVersion = 1;
 
-std::string join(const std::vector<std::string_view>& words)
-{
-    std::string out;
-    for (const auto w : words) out += (out.empty() ? "" : ", ") + std::string(w);
-    return out;
-}
-
 class Reader
 {
 public:
@@ -40,9 +34,9 @@ public:
         readNodes();
         readElements();
         readDiaphragms();
-        readCases();
+        readCases(top_.array("cases"), frame_, ids_, findings_);
         readCombinations();
-        readResults();
+        readResults(top_.array("results"), frame_, ids_, findings_);
         if (const Json* design = top_.object("design")) {
             frame_.hasDesign = true;
             readDesign(*design, frame_, ids_, findings_);
@@ -68,7 +62,8 @@ private:
         if (!version) return false;
         if (*version > kVersion) {
             top_.fault("file.version", "version",
-                       fmt::format("the file has version {}, this program reads up to {}: open it with a newer Wren Rail", *version, kVersion));
+                       fmt::format("the file has version {}, this program reads up to {}: open it with a newer Wren Rail",
+                                   *version, kVersion));
             return false;
         }
         if (*version != kVersion) {
@@ -77,7 +72,8 @@ private:
         }
         frame_.title = top_.text("title").value_or("");
         if (const auto up = top_.text("up")) {
-            if (*up != "z" && *up != "y") top_.fault("frame.value", "up", inQuotes(*up) + " is not an axis that can point up; allowed: z, y");
+            if (*up != "z" && *up != "y")
+                top_.fault("frame.value", "up", inQuotes(*up) + " is not an axis that can point up; allowed: z, y");
             frame_.up = *up == "y" ? Up::Y : Up::Z;
         }
         return true;
@@ -93,8 +89,9 @@ private:
             if (!name) return;
             const auto allowed = allowedUnits(key);
             if (std::find(allowed.begin(), allowed.end(), *name) == allowed.end())
-                c.fault("frame.value", key, inQuotes(*name) + " is not a unit known here; allowed: " + join(allowed));
-            else into = *name;
+                c.fault("frame.value", key, inQuotes(*name) + " is not a unit known here; allowed: " + joined(allowed));
+            else
+                into = *name;
         };
         unit("length", frame_.units.length);
         unit("force", frame_.units.force);
@@ -115,8 +112,11 @@ private:
                 const Grade* g = findGrade(*grade);
                 if (!g) {
                     std::string known;
-                    for (const Grade& k : shippedGrades()) known += (known.empty() ? "" : ", ") + k.name;
-                    c.fault("grade.unknown", "grade", inQuotes(*grade) + " is not a grade of the list (" + known + "); state e, g, density, fy and fu instead");
+                    for (const Grade& k : shippedGrades())
+                        known += (known.empty() ? "" : ", ") + k.name;
+                    c.fault("grade.unknown", "grade",
+                            inQuotes(*grade) + " is not a grade of the list (" + known +
+                                "); state e, g, density, fy and fu instead");
                 } else {
                     m.grade = g->name, m.e = g->e, m.g = g->g, m.density = g->density, m.alpha = g->alpha;
                 }
@@ -130,7 +130,8 @@ private:
             if (const auto v = c.number("alpha")) m.alpha = *v;
             if (const auto v = c.positive("fy", false)) m.fy = si(Quantity::Stress, *v);
             if (const auto v = c.positive("fu", false)) m.fu = si(Quantity::Stress, *v);
-            if (m.fy && m.fu && *m.fu < *m.fy) c.fault("frame.value", "fu", "the tensile strength fu is below the yield strength fy");
+            if (m.fy && m.fu && *m.fu < *m.fy)
+                c.fault("frame.value", "fu", "the tensile strength fu is below the yield strength fy");
             m.extras = c.finish();
             frame_.materials.push_back(std::move(m));
         });
@@ -148,16 +149,20 @@ private:
                 } else if (!c.has("shape")) {
                     sound = false;
                     std::string near;
-                    for (const auto& n : shippedCatalogue().suggestions(*name)) near += (near.empty() ? "" : ", ") + n;
+                    for (const auto& n : shippedCatalogue().suggestions(*name))
+                        near += (near.empty() ? "" : ", ") + n;
                     c.fault("section.unknown", "name",
-                            inQuotes(*name) + " is not in the catalogue" + (near.empty() ? "" : "; did you mean " + near + "?") +
+                            inQuotes(*name) + " is not in the catalogue" +
+                                (near.empty() ? "" : "; did you mean " + near + "?") +
                                 " A section of your own has \"shape\" and dimensions");
-                } else s.name = *name;
+                } else
+                    s.name = *name;
             }
             if (c.has("shape")) sound = readShape(c, s) && sound;
             const bool stated = readStated(c, s);
             if (!c.has("name") && !c.has("shape") && !stated) {
-                c.fault("frame.key-missing", "", "a section needs \"name\", or \"shape\" with its dimensions, or \"properties\"");
+                c.fault("frame.key-missing", "",
+                        "a section needs \"name\", or \"shape\" with its dimensions, or \"properties\"");
                 sound = false;
             }
             if (s.shape.kind == ShapeKind::None && stated)
@@ -172,9 +177,12 @@ private:
 
     bool readShape(Cursor& c, FrameSection& s)
     {
-        const auto kind = c.word("shape", shapeFromName, "i, i-unequal, channel, tee, angle, double-angle, rhs, chs, bar-round, bar-flat");
+        const auto kind =
+            c.word("shape", shapeFromName, "i, i-unequal, channel, tee, angle, double-angle, rhs, chs, bar-round, bar-flat");
         if (!kind) {
-            for (const auto k : {"h", "b", "tw", "tf", "b2", "tf2", "r", "r2", "a", "slope", "t", "ro", "ri", "d", "gap", "back", "process"}) c.any(k);
+            for (const auto k :
+                 {"h", "b", "tw", "tf", "b2", "tf2", "r", "r2", "a", "slope", "t", "ro", "ri", "d", "gap", "back", "process"})
+                c.any(k);
             return false;
         }
         s.shape = Shape{};
@@ -187,11 +195,13 @@ private:
         }
         if (*kind == ShapeKind::DoubleAngle)
             if (const auto back = c.text("back")) {
-                if (*back != "long" && *back != "short") c.fault("frame.value", "back", inQuotes(*back) + " is not known here; allowed: long, short");
+                if (*back != "long" && *back != "short")
+                    c.fault("frame.value", "back", inQuotes(*back) + " is not known here; allowed: long, short");
                 s.shape.longBack = *back == "long";
             }
         if (const auto p = c.text("process")) {
-            if (*p != "hot" && *p != "cold") c.fault("frame.value", "process", inQuotes(*p) + " is not known here; allowed: hot, cold");
+            if (*p != "hot" && *p != "cold")
+                c.fault("frame.value", "process", inQuotes(*p) + " is not known here; allowed: hot, cold");
             s.shape.process = *p == "hot" ? Process::Hot : Process::Cold;
         }
         if (c.has("r") && c.has("a")) c.fault("frame.value", "a", "a section is rolled (\"r\") or welded (\"a\"), not both");
@@ -216,7 +226,8 @@ private:
         Cursor v(*p, c.at("properties"), findings_);
         for (const StatedKey& k : statedKeys())
             if (const auto x = v.number(k.key)) {
-                if (*x < 0 || (*x == 0 && k.key != "iw" && k.key != "avy" && k.key != "avz")) v.fault("frame.value", k.key, "must be greater than zero");
+                if (*x < 0 || (*x == 0 && k.key != "iw" && k.key != "avy" && k.key != "avz"))
+                    v.fault("frame.value", k.key, "must be greater than zero");
                 s.stated.*k.stated = *x * std::pow(si(Quantity::SectionLength, 1.0), k.power);
             }
         v.finish();
@@ -237,12 +248,17 @@ private:
                     if (!x) continue;
                     Support& support = n.support[static_cast<size_t>(d)];
                     // A boolean is held or free; only a real number is a stiffness.
-                    if (x->is_boolean()) support.held = x->get<bool>();
+                    if (x->is_boolean())
+                        support.held = x->get<bool>();
                     else if (x->is_number()) {
                         const double k = x->get<double>();
-                        if (!(k > 0) || !std::isfinite(k)) s.fault("frame.value", name, "a spring must be stiffer than zero; write false for a free direction");
-                        else support.spring = si(d < 3 ? Quantity::SpringForce : Quantity::SpringMoment, k);
-                    } else s.fault("frame.type", name, "true, false or a spring stiffness was expected, this is " + jsonKind(*x));
+                        if (!(k > 0) || !std::isfinite(k))
+                            s.fault("frame.value", name,
+                                    "a spring must be stiffer than zero; write false for a free direction");
+                        else
+                            support.spring = si(d < 3 ? Quantity::SpringForce : Quantity::SpringMoment, k);
+                    } else
+                        s.fault("frame.type", name, "true, false or a spring stiffness was expected, this is " + jsonKind(*x));
                 }
                 s.finish();
             }
@@ -255,7 +271,8 @@ private:
     {
         const auto names = c.words(key);
         for (size_t i = 0; i < names.size(); ++i) {
-            if (const auto f = forceFromName(names[i])) into[static_cast<size_t>(*f)] = true;
+            if (const auto f = forceFromName(names[i]))
+                into[static_cast<size_t>(*f)] = true;
             else
                 findings_.push_back(finding("frame.value", c.at(key) + "/" + std::to_string(i), "",
                                             inQuotes(names[i]) + " is not known here; allowed: n, vy, vz, t, my, mz"));
@@ -275,25 +292,31 @@ private:
             }
             if (e.i >= 0 && e.j >= 0) {
                 const double l = norm(frame_.nodes[static_cast<size_t>(e.j)].at - frame_.nodes[static_cast<size_t>(e.i)].at);
-                if (!(l > 1e-6)) c.fault("frame.zero-length", "nodes", fmt::format("element {} has no length: nodes {} and {} are at one place", inQuotes(e.id), ends[0], ends[1]));
+                if (!(l > 1e-6))
+                    c.fault("frame.zero-length", "nodes",
+                            fmt::format("element {} has no length: nodes {} and {} are at one place", inQuotes(e.id), ends[0],
+                                        ends[1]));
             }
             e.section = ids_.sections.refer(c, "section", "section", findings_);
             e.material = ids_.materials.refer(c, "material", "material", findings_);
             if (const auto r = c.number("roll")) e.roll = si(Quantity::Angle, *r);
             if (const auto r = c.text("rollTo")) {
                 if (*r != "legs") c.fault("frame.value", "rollTo", inQuotes(*r) + " is not known here; allowed: legs");
-                const bool angle = e.section >= 0 && frame_.sections[static_cast<size_t>(e.section)].shape.kind == ShapeKind::Angle;
+                const bool angle =
+                    e.section >= 0 && frame_.sections[static_cast<size_t>(e.section)].shape.kind == ShapeKind::Angle;
                 if (e.section >= 0 && !angle) c.fault("frame.value", "rollTo", "only an angle has legs to place");
                 e.rollToLegs = true;
             }
-            if (const auto b = c.word("behaviour", behaviourFromName, "beam, axial, tension-only, compression-only")) e.behaviour = *b;
+            if (const auto b = c.word("behaviour", behaviourFromName, "beam, axial, tension-only, compression-only"))
+                e.behaviour = *b;
             if (const Json* v = c.object("release")) {
                 Cursor r(*v, c.at("release"), findings_);
                 readRelease(r, "i", e.releaseI);
                 readRelease(r, "j", e.releaseJ);
                 r.finish();
                 if (e.behaviour == Behaviour::Beam && e.releaseI[0] && e.releaseJ[0])
-                    c.fault("frame.value", "release", "n is released at both ends: the element would slide away along its axis");
+                    c.fault("frame.value", "release",
+                            "n is released at both ends: the element would slide away along its axis");
             }
             e.extras = c.finish();
             frame_.elements.push_back(std::move(e));
@@ -313,119 +336,20 @@ private:
                 if (n < 0) continue;
                 const auto& node = frame_.nodes[static_cast<size_t>(n)];
                 int& o = owner[static_cast<size_t>(n)];
-                if (o >= 0) findings_.push_back(finding("frame.value", at, "", "node " + inQuotes(names[i]) + " is in two diaphragms, or twice in one"));
+                if (o >= 0)
+                    findings_.push_back(finding("frame.value", at, "",
+                                                "node " + inQuotes(names[i]) + " is in two diaphragms, or twice in one"));
                 o = static_cast<int>(index);
                 const bool y = frame_.up == Up::Y;
                 if (node.support[0].held || node.support[y ? 2 : 1].held || node.support[y ? 4 : 5].held)
-                    findings_.push_back(finding("frame.value", at, "", "node " + inQuotes(names[i]) + " is held in the plane of the diaphragm; hold the diaphragm by another node's element or a spring"));
+                    findings_.push_back(finding("frame.value", at, "",
+                                                "node " + inQuotes(names[i]) +
+                                                    " is held in the plane of the diaphragm; hold the diaphragm by another "
+                                                    "node's element or a spring"));
                 d.nodes.push_back(n);
             }
             d.extras = c.finish();
             frame_.diaphragms.push_back(std::move(d));
-        });
-    }
-
-    // Position along an element, with the fault if it lies outside.
-    double position(Cursor& c, std::string_view key, int element, double v)
-    {
-        const double s = si(Quantity::Length, v);
-        if (element < 0) return s;
-        const Element& e = frame_.elements[static_cast<size_t>(element)];
-        if (e.i < 0 || e.j < 0) return s;
-        const double l = frame_.length(e);
-        if (s < -1e-9 * l || s > l * (1 + 1e-6))
-            c.fault("frame.outside", key, fmt::format("{} lies outside element {}, which is {} long", v, inQuotes(e.id), frame_.units.text(Quantity::Length, l)));
-        return std::clamp(s, 0.0, l);
-    }
-
-    void readCases()
-    {
-        eachObject(top_.array("cases"), "/cases", findings_, [&](Cursor& c, size_t) {
-            LoadCase k;
-            k.id = ids_.cases.add(c);
-            k.title = c.text("title").value_or("");
-            if (const auto a = c.word("action", actionFromName, join(actionNames()))) k.action = *a;
-            k.selfWeight = c.number("selfWeight").value_or(0);
-            readNodal(c, k);
-            readLine(c, k);
-            readPoint(c, k);
-            eachObject(c.array("thermal"), c.at("thermal"), findings_, [&](Cursor& l, size_t) {
-                ThermalLoad t{ids_.elements.refer(l, "element", "element", findings_), l.number("uniform", true).value_or(0)};
-                l.finish();
-                k.thermal.push_back(t);
-            });
-            eachObject(c.array("settlement"), c.at("settlement"), findings_, [&](Cursor& l, size_t) {
-                Settlement s;
-                s.node = ids_.nodes.refer(l, "node", "node", findings_);
-                if (const auto d = l.word("dof", dofFromName, "ux, uy, uz, rx, ry, rz", true)) s.dof = *d;
-                const bool turn = s.dof >= Dof::Rx;
-                s.value = si(turn ? Quantity::Rotation : Quantity::Length, l.number("value", true).value_or(0));
-                if (s.node >= 0 && frame_.nodes[static_cast<size_t>(s.node)].support[static_cast<size_t>(s.dof)].free())
-                    l.fault("frame.value", "dof", "node " + inQuotes(frame_.nodes[static_cast<size_t>(s.node)].id) + " is not supported in this direction, so it cannot settle");
-                l.finish();
-                k.settlement.push_back(s);
-            });
-            k.extras = c.finish();
-            frame_.cases.push_back(std::move(k));
-        });
-    }
-
-    void readNodal(Cursor& c, LoadCase& k)
-    {
-        eachObject(c.array("nodal"), c.at("nodal"), findings_, [&](Cursor& l, size_t) {
-            NodalLoad n;
-            n.node = ids_.nodes.refer(l, "node", "node", findings_);
-            if (const auto v = l.numbers("f", 3)) n.f = vec(*v, Quantity::Force);
-            if (const auto v = l.numbers("m", 3)) n.m = vec(*v, Quantity::Moment);
-            if (!l.has("f") && !l.has("m")) l.fault("frame.key-missing", "", "a nodal load needs \"f\" or \"m\"");
-            l.finish();
-            k.nodal.push_back(n);
-        });
-    }
-
-    void readLine(Cursor& c, LoadCase& k)
-    {
-        eachObject(c.array("line"), c.at("line"), findings_, [&](Cursor& l, size_t) {
-            LineLoad n;
-            n.element = ids_.elements.refer(l, "element", "element", findings_);
-            if (const auto a = l.word("axes", loadAxesFromName, "global, local, projected")) n.axes = *a;
-            if (const auto v = l.number("from")) n.from = position(l, "from", n.element, *v);
-            if (const auto v = l.number("to")) n.to = position(l, "to", n.element, *v);
-            if (n.to && *n.to < n.from) l.fault("frame.value", "to", "\"to\" lies before \"from\"");
-            if (const Json* q = l.array("q", true)) {
-                if (q->size() != 2) l.fault("frame.value", "q", "two load vectors were expected, at \"from\" and at \"to\"");
-                else
-                    for (size_t i = 0; i < 2; ++i) {
-                        // A vector inside an array: looked at as if it were under a key of its own.
-                        Json wrap = Json::object();
-                        wrap["q"] = (*q)[i];
-                        std::vector<Finding> local;
-                        Cursor w(wrap, "", local);
-                        const auto v = w.numbers("q", 3, true);
-                        for (Finding& f : local) {
-                            f.place = l.at("q") + "/" + std::to_string(i) + f.place.substr(std::min<size_t>(2, f.place.size()));
-                            findings_.push_back(std::move(f));
-                        }
-                        if (v) (i == 0 ? n.q0 : n.q1) = vec(*v, Quantity::LineLoad);
-                    }
-            }
-            l.finish();
-            k.line.push_back(n);
-        });
-    }
-
-    void readPoint(Cursor& c, LoadCase& k)
-    {
-        eachObject(c.array("point"), c.at("point"), findings_, [&](Cursor& l, size_t) {
-            PointLoad n;
-            n.element = ids_.elements.refer(l, "element", "element", findings_);
-            if (const auto a = l.word("axes", loadAxesFromName, "global, local, projected")) n.axes = *a;
-            if (const auto v = l.number("at", true)) n.at = position(l, "at", n.element, *v);
-            if (const auto v = l.numbers("f", 3)) n.f = vec(*v, Quantity::Force);
-            if (const auto v = l.numbers("m", 3)) n.m = vec(*v, Quantity::Moment);
-            if (!l.has("f") && !l.has("m")) l.fault("frame.key-missing", "", "a point load needs \"f\" or \"m\"");
-            l.finish();
-            k.point.push_back(n);
         });
     }
 
@@ -435,11 +359,14 @@ private:
             Combination k;
             k.id = ids_.combinations.add(c);
             k.title = c.text("title").value_or("");
-            if (const auto p = c.word("purpose", purposeFromName, "strength, service, construction, fire, accidental, seismic")) k.purpose = *p;
+            if (const auto p = c.word("purpose", purposeFromName, "strength, service, construction, fire, accidental, seismic"))
+                k.purpose = *p;
             k.basis = c.text("basis").value_or("");
             if (const auto kind = c.text("kind")) {
                 if (*kind != "characteristic" && *kind != "frequent" && *kind != "quasi-permanent" && *kind != "live-only")
-                    c.fault("frame.value", "kind", inQuotes(*kind) + " is not known here; allowed: characteristic, frequent, quasi-permanent, live-only");
+                    c.fault("frame.value", "kind",
+                            inQuotes(*kind) +
+                                " is not known here; allowed: characteristic, frequent, quasi-permanent, live-only");
                 k.kind = *kind;
             }
             if (const Json* t = c.object("terms", true)) {
@@ -454,55 +381,6 @@ private:
             k.extras = c.finish();
             frame_.combinations.push_back(std::move(k));
         });
-    }
-
-    void readResults()
-    {
-        eachObject(top_.array("results"), "/results", findings_, [&](Cursor& c, size_t) {
-            GivenResult r;
-            if (c.has("combination") == c.has("case")) c.fault("frame.key-missing", "", "a result belongs to a \"combination\" or a \"case\", one of them");
-            if (c.has("combination")) r.combination = ids_.combinations.refer(c, "combination", "combination", findings_);
-            if (c.has("case")) r.loadCase = ids_.cases.refer(c, "case", "case", findings_);
-            if (const auto step = c.number("step")) r.step = static_cast<int>(*step);
-            if (const auto order = c.text("order")) {
-                if (*order != "first" && *order != "second") c.fault("frame.value", "order", inQuotes(*order) + " is not known here; allowed: first, second");
-                r.secondOrder = *order == "second";
-            }
-            eachObject(c.array("elements"), c.at("elements"), findings_, [&](Cursor& e, size_t) { r.elements.push_back(readGivenElement(e)); });
-            eachObject(c.array("nodes"), c.at("nodes"), findings_, [&](Cursor& n, size_t) {
-                NodeResult v;
-                v.node = ids_.nodes.refer(n, "node", "node", findings_);
-                if (const auto x = n.numbers("u", 3)) v.u = vec(*x, Quantity::Length);
-                if (const auto x = n.numbers("r", 3)) v.r = vec(*x, Quantity::Rotation);
-                if (const auto x = n.numbers("f", 3)) v.f = vec(*x, Quantity::Force);
-                if (const auto x = n.numbers("m", 3)) v.m = vec(*x, Quantity::Moment);
-                n.finish();
-                r.nodes.push_back(v);
-            });
-            c.finish();
-            frame_.results.push_back(std::move(r));
-        });
-    }
-
-    GivenElement readGivenElement(Cursor& e)
-    {
-        GivenElement g;
-        g.element = ids_.elements.refer(e, "element", "element", findings_);
-        double last = -1;
-        eachObject(e.array("stations", true), e.at("stations"), findings_, [&](Cursor& s, size_t) {
-            GivenStation st;
-            if (const auto v = s.number("s", true)) st.s = position(s, "s", g.element, *v);
-            if (st.s < last - 1e-9) s.fault("frame.value", "s", "stations must run from node i to node j");
-            last = st.s;
-            for (int f = 0; f < 6; ++f)
-                st.force[static_cast<size_t>(f)] =
-                    si(f < 3 ? Quantity::Force : Quantity::Moment, s.number(forceName(static_cast<Force>(f))).value_or(0));
-            s.finish();
-            g.stations.push_back(st);
-        });
-        if (e.has("stations") && g.stations.size() < 2) e.fault("frame.value", "stations", "an element needs stations at both ends at least");
-        e.finish();
-        return g;
     }
 
     std::vector<Finding>& findings_;
@@ -535,7 +413,9 @@ public:
             const auto& key = parsed.get_ref<const std::string&>();
             if (keys_.size() <= d) keys_.resize(d + 1);
             if (!keys_[d].insert(key).second)
-                findings_.push_back(finding("frame.duplicate", "", "", "the key " + inQuotes(key) + " stands twice in one object; only one value can count"));
+                findings_.push_back(
+                    finding("frame.duplicate", "", "",
+                            "the key " + inQuotes(key) + " stands twice in one object; only one value can count"));
         }
         return true;
     }
@@ -556,8 +436,9 @@ Loaded<Frame> readFrame(std::string_view text)
     } catch (const Json::parse_error& e) {
         const bool cut = e.byte >= text.size();
         out.findings = {finding("file.json", "", "",
-                               fmt::format("{}: {}", lineAndColumn(text, e.byte),
-                                           cut ? "the file ends in the middle of its JSON; it may have been cut off" : "this is not JSON: " + std::string(e.what())))};
+                                fmt::format("{}: {}", lineAndColumn(text, e.byte),
+                                            cut ? "the file ends in the middle of its JSON; it may have been cut off"
+                                                : "this is not JSON: " + std::string(e.what())))};
         return out;
     } catch (const Json::exception& e) {
         out.findings = {finding("file.json", "", "", std::string("this is not JSON that can be read: ") + e.what())};
@@ -565,6 +446,11 @@ Loaded<Frame> readFrame(std::string_view text)
     }
     Reader reader(json, out.findings);
     Frame frame = reader.read();
+    // The shipped schema as a second net for files that people edit; the very large ones come from programs and are read once.
+    constexpr size_t kSchemaUpTo = 4u << 20;
+    if (!anyError(out.findings) && text.size() <= kSchemaUpTo)
+        for (Finding& f : validateAgainstSchema(text))
+            out.findings.push_back(std::move(f));
     if (!anyError(out.findings)) out.value = std::move(frame);
     return out;
 }
@@ -589,7 +475,7 @@ Loaded<Frame> readFrameFile(const std::filesystem::path& path)
         out.findings = {finding("file.unreadable", "", "", path.string() + " cannot be read to its end")};
         return out;
     }
-    if (text.starts_with("\xEF\xBB\xBF")) text.erase(0, 3);   // a byte order mark says nothing in UTF-8
+    if (text.starts_with("\xEF\xBB\xBF")) text.erase(0, 3); // a byte order mark says nothing in UTF-8
     return readFrame(text);
 }
 

@@ -1,4 +1,5 @@
-// Reads Wren Rail's frame file (docs/frame-format.md, version 1). All faults at once, each with its JSON pointer; nothing is half-loaded.
+// Reads Wren Rail's frame file (docs/frame-format.md, version 1). All faults at once, each with its JSON pointer; nothing is
+// half-loaded.
 #pragma once
 
 #include "core/base/finding.h"

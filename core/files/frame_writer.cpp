@@ -23,17 +23,21 @@ public:
         Json j = {{"format", "wren-frame"}, {"version", 1}};
         if (!f_.title.empty()) j["title"] = f_.title;
         const UnitSystem& u = f_.units;
-        j["units"] = {{"length", u.length}, {"force", u.force}, {"section", u.section}, {"stress", u.stress}, {"angle", u.angle}, {"mass", u.mass}};
+        j["units"] = {{"length", u.length}, {"force", u.force}, {"section", u.section},
+                      {"stress", u.stress}, {"angle", u.angle}, {"mass", u.mass}};
         j["up"] = f_.up == Up::Z ? "z" : "y";
         list(j, "materials", f_.materials, [&](const Material& m) { return material(m); });
         list(j, "sections", f_.sections, [&](const FrameSection& s) { return section(s); });
         j["nodes"] = Json::array();
-        for (const Node& n : f_.nodes) j["nodes"].push_back(node(n));
+        for (const Node& n : f_.nodes)
+            j["nodes"].push_back(node(n));
         j["elements"] = Json::array();
-        for (const Element& e : f_.elements) j["elements"].push_back(element(e));
+        for (const Element& e : f_.elements)
+            j["elements"].push_back(element(e));
         list(j, "diaphragms", f_.diaphragms, [&](const Diaphragm& d) {
             Json o = {{"id", d.id}, {"nodes", Json::array()}};
-            for (const int n : d.nodes) o["nodes"].push_back(nodeId(n));
+            for (const int n : d.nodes)
+                o["nodes"].push_back(nodeId(n));
             return with(o, d.extras);
         });
         list(j, "cases", f_.cases, [&](const LoadCase& c) { return loadCase(c); });
@@ -54,7 +58,8 @@ private:
 
     static Json with(Json o, const Extras& extras)
     {
-        for (const auto& [key, text] : extras) o[key] = Json::parse(text);
+        for (const auto& [key, text] : extras)
+            o[key] = Json::parse(text);
         return o;
     }
 
@@ -62,14 +67,16 @@ private:
     {
         if (items.empty()) return;
         Json array = Json::array();
-        for (const T& t : items) array.push_back(each(t));
+        for (const T& t : items)
+            array.push_back(each(t));
         j[key] = std::move(array);
     }
 
     Json material(const Material& m) const
     {
         Json o = {{"id", m.id}};
-        if (!m.grade.empty()) o["grade"] = m.grade;
+        if (!m.grade.empty())
+            o["grade"] = m.grade;
         else {
             o["e"] = out(Quantity::Stress, m.e), o["g"] = out(Quantity::Stress, m.g);
             o["density"] = out(Quantity::Density, m.density), o["alpha"] = m.alpha;
@@ -93,8 +100,9 @@ private:
             }
             if (s.shape.kind == ShapeKind::DoubleAngle) o["back"] = s.shape.longBack ? "long" : "short";
             const bool rolledI = (s.shape.kind == ShapeKind::I || s.shape.kind == ShapeKind::IUnequal) && !s.shape.welded;
-            if (rolledI && !o.contains("r")) o["r"] = 0.0;   // no "r" would mean welded
-            if (s.shape.welded && s.shape.kind != ShapeKind::I && s.shape.kind != ShapeKind::IUnequal && !o.contains("a")) o["a"] = 0.0;
+            if (rolledI && !o.contains("r")) o["r"] = 0.0; // no "r" would mean welded
+            if (s.shape.welded && s.shape.kind != ShapeKind::I && s.shape.kind != ShapeKind::IUnequal && !o.contains("a"))
+                o["a"] = 0.0;
             if (s.shape.process != Process::Unstated) o["process"] = s.shape.process == Process::Hot ? "hot" : "cold";
         }
         if (!s.stated.empty()) {
@@ -115,8 +123,10 @@ private:
             for (int d = 0; d < 6; ++d) {
                 const Support& v = n.support[static_cast<size_t>(d)];
                 const std::string key(dofName(static_cast<Dof>(d)));
-                if (v.held) s[key] = true;
-                else if (v.spring > 0) s[key] = out(d < 3 ? Quantity::SpringForce : Quantity::SpringMoment, v.spring);
+                if (v.held)
+                    s[key] = true;
+                else if (v.spring > 0)
+                    s[key] = out(d < 3 ? Quantity::SpringForce : Quantity::SpringMoment, v.spring);
             }
             o["support"] = s;
         }
@@ -162,12 +172,19 @@ private:
             return j;
         });
         list(o, "point", c.point, [&](const PointLoad& l) {
-            return Json{{"element", elementId(l.element)}, {"axes", loadAxesName(l.axes)}, {"at", out(Quantity::Length, l.at)},
-                        {"f", vec(l.f, Quantity::Force)},  {"m", vec(l.m, Quantity::Moment)}};
+            return Json{{"element", elementId(l.element)},
+                        {"axes", loadAxesName(l.axes)},
+                        {"at", out(Quantity::Length, l.at)},
+                        {"f", vec(l.f, Quantity::Force)},
+                        {"m", vec(l.m, Quantity::Moment)}};
         });
-        list(o, "thermal", c.thermal, [&](const ThermalLoad& l) { return Json{{"element", elementId(l.element)}, {"uniform", clean(l.uniform)}}; });
+        list(o, "thermal", c.thermal, [&](const ThermalLoad& l) {
+            return Json{{"element", elementId(l.element)}, {"uniform", clean(l.uniform)}};
+        });
         list(o, "settlement", c.settlement, [&](const Settlement& l) {
-            return Json{{"node", nodeId(l.node)}, {"dof", dofName(l.dof)}, {"value", l.dof < Dof::Rx ? out(Quantity::Length, l.value) : clean(l.value)}};
+            return Json{{"node", nodeId(l.node)},
+                        {"dof", dofName(l.dof)},
+                        {"value", l.dof < Dof::Rx ? out(Quantity::Length, l.value) : clean(l.value)}};
         });
         return with(o, c.extras);
     }
@@ -180,15 +197,18 @@ private:
         if (!c.basis.empty()) o["basis"] = c.basis;
         if (!c.kind.empty()) o["kind"] = c.kind;
         o["terms"] = Json::object();
-        for (const auto& [index, factor] : c.terms) o["terms"][caseId(index)] = clean(factor);
+        for (const auto& [index, factor] : c.terms)
+            o["terms"][caseId(index)] = clean(factor);
         return with(o, c.extras);
     }
 
     Json result(const GivenResult& r) const
     {
         Json o = Json::object();
-        if (r.combination >= 0) o["combination"] = f_.combinations[static_cast<size_t>(r.combination)].id;
-        else o["case"] = caseId(r.loadCase);
+        if (r.combination >= 0)
+            o["combination"] = f_.combinations[static_cast<size_t>(r.combination)].id;
+        else
+            o["case"] = caseId(r.loadCase);
         if (r.step >= 0) o["step"] = r.step;
         o["order"] = r.secondOrder ? "second" : "first";
         list(o, "elements", r.elements, [&](const GivenElement& e) {
@@ -196,7 +216,8 @@ private:
             for (const GivenStation& s : e.stations) {
                 Json st = {{"s", out(Quantity::Length, s.s)}};
                 for (int k = 0; k < 6; ++k)
-                    st[std::string(forceName(static_cast<Force>(k)))] = out(k < 3 ? Quantity::Force : Quantity::Moment, s.force[static_cast<size_t>(k)]);
+                    st[std::string(forceName(static_cast<Force>(k)))] =
+                        out(k < 3 ? Quantity::Force : Quantity::Moment, s.force[static_cast<size_t>(k)]);
                 stations.push_back(std::move(st));
             }
             return Json{{"element", elementId(e.element)}, {"stations", std::move(stations)}};
@@ -214,7 +235,8 @@ private:
     Json holds(const std::vector<Hold>& hs) const
     {
         Json a = Json::array();
-        for (const Hold h : hs) a.push_back(holdName(h));
+        for (const Hold h : hs)
+            a.push_back(holdName(h));
         return a;
     }
 
@@ -230,7 +252,8 @@ private:
         }
         list(o, "members", d.members, [&](const DesignMember& m) {
             Json j = {{"id", m.id}, {"elements", Json::array()}};
-            for (const int e : m.elements) j["elements"].push_back(elementId(e));
+            for (const int e : m.elements)
+                j["elements"].push_back(elementId(e));
             if (!m.group.empty()) j["group"] = m.group;
             if (!m.brief.empty()) j["brief"] = m.brief;
             if (m.exclude) j["exclude"] = true;
@@ -301,7 +324,8 @@ std::string writeFrame(const Frame& frame)
         first = false;
         if (value.is_array() && !value.empty()) {
             out += "[\n";
-            for (size_t i = 0; i < value.size(); ++i) out += "    " + value[i].dump() + (i + 1 < value.size() ? ",\n" : "\n");
+            for (size_t i = 0; i < value.size(); ++i)
+                out += "    " + value[i].dump() + (i + 1 < value.size() ? ",\n" : "\n");
             out += "  ]";
         } else if (key == "design") {
             out += "{\n";
@@ -311,12 +335,15 @@ std::string writeFrame(const Frame& frame)
                 firstInside = false;
                 if (v.is_array() && !v.empty()) {
                     out += "[\n";
-                    for (size_t i = 0; i < v.size(); ++i) out += "      " + v[i].dump() + (i + 1 < v.size() ? ",\n" : "\n");
+                    for (size_t i = 0; i < v.size(); ++i)
+                        out += "      " + v[i].dump() + (i + 1 < v.size() ? ",\n" : "\n");
                     out += "    ]";
-                } else out += v.dump();
+                } else
+                    out += v.dump();
             }
             out += "\n  }";
-        } else out += value.dump();
+        } else
+            out += value.dump();
     }
     return out + "\n}\n";
 }

@@ -8,11 +8,23 @@ namespace wr {
 std::string pointerToken(std::string_view key)
 {
     std::string out;
-    for (const char c : key) out += c == '~' ? "~0" : c == '/' ? "~1" : std::string(1, c);
+    for (const char c : key)
+        out += c == '~' ? "~0" : c == '/' ? "~1" : std::string(1, c);
     return out;
 }
 
-std::string inQuotes(std::string_view s) { return "\"" + std::string(s) + "\""; }
+std::string inQuotes(std::string_view s)
+{
+    return "\"" + std::string(s) + "\"";
+}
+
+std::string joined(const std::vector<std::string_view>& words)
+{
+    std::string out;
+    for (const auto w : words)
+        out += (out.empty() ? "" : ", ") + std::string(w);
+    return out;
+}
 
 std::string jsonKind(const Json& v)
 {
@@ -37,7 +49,10 @@ void Cursor::fault(std::string_view code, std::string_view key, std::string text
     findings_.push_back(finding(code, key.empty() ? pointer_ : at(key), "", std::move(text)));
 }
 
-bool Cursor::has(std::string_view key) const { return value_.is_object() && value_.contains(key); }
+bool Cursor::has(std::string_view key) const
+{
+    return value_.is_object() && value_.contains(key);
+}
 
 const Json* Cursor::take(std::string_view key, bool must)
 {
@@ -107,7 +122,10 @@ const Json* Cursor::object(std::string_view key, bool must)
     return nullptr;
 }
 
-const Json* Cursor::any(std::string_view key) { return take(key, false); }
+const Json* Cursor::any(std::string_view key)
+{
+    return take(key, false);
+}
 
 std::vector<std::string> Cursor::words(std::string_view key, bool must)
 {
@@ -115,9 +133,11 @@ std::vector<std::string> Cursor::words(std::string_view key, bool must)
     const Json* v = array(key, must);
     if (!v) return out;
     for (size_t i = 0; i < v->size(); ++i) {
-        if ((*v)[i].is_string()) out.push_back((*v)[i].get<std::string>());
+        if ((*v)[i].is_string())
+            out.push_back((*v)[i].get<std::string>());
         else
-            findings_.push_back(finding("frame.type", at(key) + "/" + std::to_string(i), "", "text was expected, this is " + jsonKind((*v)[i])));
+            findings_.push_back(finding("frame.type", at(key) + "/" + std::to_string(i), "",
+                                        "text was expected, this is " + jsonKind((*v)[i])));
     }
     return out;
 }
@@ -134,7 +154,8 @@ std::optional<std::vector<double>> Cursor::numbers(std::string_view key, size_t 
     for (size_t i = 0; i < count; ++i) {
         const Json& x = (*v)[i];
         if (!x.is_number() || !std::isfinite(x.get<double>())) {
-            findings_.push_back(finding("frame.type", at(key) + "/" + std::to_string(i), "", "a number was expected, this is " + jsonKind(x)));
+            findings_.push_back(
+                finding("frame.type", at(key) + "/" + std::to_string(i), "", "a number was expected, this is " + jsonKind(x)));
             return std::nullopt;
         }
         out.push_back(x.get<double>());
@@ -147,14 +168,16 @@ Extras Cursor::finish()
     Extras extras;
     if (!value_.is_object()) return extras;
     for (const auto& [key, v] : value_.items()) {
-        if (key.starts_with("x-")) extras.emplace_back(key, v.dump());
+        if (key.starts_with("x-"))
+            extras.emplace_back(key, v.dump());
         else if (std::find(seen_.begin(), seen_.end(), key) == seen_.end())
             fault("frame.key-unknown", key, inQuotes(key) + " is not a key of this object; keys of your own start with \"x-\"");
     }
     return extras;
 }
 
-void eachObject(const Json* array, const std::string& pointer, std::vector<Finding>& findings, const std::function<void(Cursor&, size_t)>& each)
+void eachObject(const Json* array, const std::string& pointer, std::vector<Finding>& findings,
+                const std::function<void(Cursor&, size_t)>& each)
 {
     if (!array) return;
     for (size_t i = 0; i < array->size(); ++i) {

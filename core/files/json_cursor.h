@@ -14,9 +14,10 @@ namespace wr {
 
 using Json = nlohmann::ordered_json;
 
-std::string pointerToken(std::string_view key);   // "~" and "/" escaped (RFC 6901)
-std::string jsonKind(const Json& v);              // "a number", "an object" …
+std::string pointerToken(std::string_view key); // "~" and "/" escaped (RFC 6901)
+std::string jsonKind(const Json& v);            // "a number", "an object" …
 std::string inQuotes(std::string_view s);
+std::string joined(const std::vector<std::string_view>& words); // "a, b, c"
 
 class Cursor
 {
@@ -27,7 +28,7 @@ public:
     bool has(std::string_view key) const;
     const std::string& pointer() const { return pointer_; }
     std::string at(std::string_view key) const { return pointer_ + "/" + pointerToken(key); }
-    void fault(std::string_view code, std::string_view key, std::string text) const;   // key "" means the object itself
+    void fault(std::string_view code, std::string_view key, std::string text) const; // key "" means the object itself
 
     // Each takes the key; a missing one is a fault if `must`. A wrong kind is a fault and gives nothing.
     std::optional<std::string> text(std::string_view key, bool must = false);
@@ -37,12 +38,12 @@ public:
     const Json* array(std::string_view key, bool must = false);
     const Json* object(std::string_view key, bool must = false);
     const Json* any(std::string_view key);
-    std::vector<std::string> words(std::string_view key, bool must = false);   // array of strings
+    std::vector<std::string> words(std::string_view key, bool must = false); // array of strings
     std::optional<std::vector<double>> numbers(std::string_view key, size_t count, bool must = false);
 
     // A word out of a list; an unknown one is a fault that says which are allowed.
-    template <class E>
-    std::optional<E> word(std::string_view key, std::optional<E> (*fromName)(std::string_view), const std::string& allowed, bool must = false)
+    template <class E> std::optional<E> word(std::string_view key, std::optional<E> (*fromName)(std::string_view),
+                                             const std::string& allowed, bool must = false)
     {
         const auto t = text(key, must);
         if (!t) return std::nullopt;
@@ -63,6 +64,7 @@ private:
 };
 
 // Calls `each` with a cursor for every object of an array; other kinds of entry are faults.
-void eachObject(const Json* array, const std::string& pointer, std::vector<Finding>& findings, const std::function<void(Cursor&, size_t)>& each);
+void eachObject(const Json* array, const std::string& pointer, std::vector<Finding>& findings,
+                const std::function<void(Cursor&, size_t)>& each);
 
 } // namespace wr

@@ -12,8 +12,8 @@ namespace wr {
 
 using Extras = std::vector<std::pair<std::string, std::string>>;
 
-enum class Hold { Major, Minor, Top, Bottom, Twist, Warping };   // what a point is held against
-enum class LengthAxis { Major, Minor, Torsion, Top, Bottom };    // the lanes of a member
+enum class Hold { Major, Minor, Top, Bottom, Twist, Warping }; // what a point is held against
+enum class LengthAxis { Major, Minor, Torsion, Top, Bottom };  // the lanes of a member
 
 struct DesignMember
 {
@@ -21,7 +21,7 @@ struct DesignMember
     std::vector<int> elements;
     std::string group, brief;
     bool exclude = false;
-    bool ruleHolds = true;             // "rule": "none" leaves only the entries of restraints
+    bool ruleHolds = true; // "rule": "none" leaves only the entries of restraints
     Extras extras;
     bool operator==(const DesignMember&) const = default;
 };
@@ -31,7 +31,7 @@ struct DesignRestraint
     std::string member;
     double at = 0;
     std::vector<Hold> holds, lets;
-    bool free = false;                 // an end that nothing holds
+    bool free = false; // an end that nothing holds
     Extras extras;
     bool operator==(const DesignRestraint&) const = default;
 };
@@ -39,9 +39,9 @@ struct DesignRestraint
 struct DesignLength
 {
     std::string member;
-    std::optional<double> from, to;    // both absent: every segment of the axis
+    std::optional<double> from, to; // both absent: every segment of the axis
     LengthAxis axis = LengthAxis::Major;
-    std::optional<double> k, length;   // one of them
+    std::optional<double> k, length; // one of them
     Extras extras;
     bool operator==(const DesignLength&) const = default;
 };
@@ -50,12 +50,12 @@ struct DesignLength
 struct Brief
 {
     std::string id;
-    std::string standard;                    // key of another standard than the frame's, or empty
-    std::optional<double> netAreaRatio;      // An/Ag, default 1
-    std::optional<double> shearLag;          // U, default 1
-    std::optional<double> cb;                // Cb stated instead of F1-1
-    std::optional<double> torsionBelow;      // torsion under this share of the torsional shear yield is neglected, default 0.01
-    std::optional<double> slendernessCompression, slendernessTension;   // advised L/r limits, default 200 and 300
+    std::string standard;               // key of another standard than the frame's, or empty
+    std::optional<double> netAreaRatio; // An/Ag, default 1
+    std::optional<double> shearLag;     // U, default 1
+    std::optional<double> cb;           // Cb stated instead of F1-1
+    std::optional<double> torsionBelow; // torsion under this share of the torsional shear yield is neglected, default 0.01
+    std::optional<double> slendernessCompression, slendernessTension; // advised L/r limits, default 200 and 300
     Extras extras;
     bool operator==(const Brief&) const = default;
 };
@@ -63,9 +63,9 @@ struct Brief
 struct Ladder
 {
     std::string id;
-    std::string family;                      // of the catalogue
+    std::string family; // of the catalogue
     std::optional<double> minDepth, maxDepth;
-    std::optional<double> target;            // utilisation, default 1
+    std::optional<double> target; // utilisation, default 1
     Extras extras;
     bool operator==(const Ladder&) const = default;
 };
@@ -80,7 +80,7 @@ struct Group
 
 struct Design
 {
-    std::string standard;                    // empty: the default
+    std::string standard; // empty: the default
     std::optional<bool> swayX, swayY;
     std::vector<DesignMember> members;
     std::vector<DesignRestraint> restraints;

@@ -10,15 +10,17 @@ namespace wr {
 
 std::uint64_t sizesFingerprint(const Frame& f)
 {
-    std::uint64_t h = 1469598103934665603ull;   // FNV-1a
+    std::uint64_t h = 1469598103934665603ull; // FNV-1a
     const auto add = [&](double v) {
         auto bits = std::bit_cast<std::uint64_t>(v);
-        for (int k = 0; k < 8; ++k, bits >>= 8) h = (h ^ (bits & 0xff)) * 1099511628211ull;
+        for (int k = 0; k < 8; ++k, bits >>= 8)
+            h = (h ^ (bits & 0xff)) * 1099511628211ull;
     };
     for (const Element& e : f.elements) {
         const SectionProperties& p = f.sections[static_cast<size_t>(e.section)].properties;
         const Material& m = f.materials[static_cast<size_t>(e.material)];
-        for (const double v : {p.a, p.iy, p.iz, p.it, p.avy, p.avz, m.e, m.g, m.density}) add(v);
+        for (const double v : {p.a, p.iy, p.iz, p.it, p.avy, p.avz, m.e, m.g, m.density})
+            add(v);
     }
     return h;
 }
@@ -41,7 +43,7 @@ namespace {
 // Columns are the given results; this finds which of them make up each combination.
 void setsFromGiven(const Frame& f, ForceTable& t, std::vector<Finding>& findings)
 {
-    std::map<int, std::vector<int>> ofCombination, ofCase;   // columns, one per step
+    std::map<int, std::vector<int>> ofCombination, ofCase; // columns, one per step
     for (size_t r = 0; r < f.results.size(); ++r) {
         const GivenResult& g = f.results[r];
         (g.combination >= 0 ? ofCombination[g.combination] : ofCase[g.loadCase]).push_back(static_cast<int>(r));
@@ -63,10 +65,14 @@ void setsFromGiven(const Frame& f, ForceTable& t, std::vector<Finding>& findings
         for (const auto& [loadCase, factor] : k.terms) {
             if (factor == 0) continue;
             const auto own = ofCase.find(loadCase);
-            if (own == ofCase.end()) why = "case " + f.cases[static_cast<size_t>(loadCase)].id + " has no results";
-            else if (f.results[static_cast<size_t>(own->second.front())].secondOrder) why = "second-order results of cases do not superpose";
-            else if (own->second.size() == 1) set.terms.emplace_back(own->second.front(), factor);
-            else stepped.emplace_back(&own->second, factor);
+            if (own == ofCase.end())
+                why = "case " + f.cases[static_cast<size_t>(loadCase)].id + " has no results";
+            else if (f.results[static_cast<size_t>(own->second.front())].secondOrder)
+                why = "second-order results of cases do not superpose";
+            else if (own->second.size() == 1)
+                set.terms.emplace_back(own->second.front(), factor);
+            else
+                stepped.emplace_back(&own->second, factor);
         }
         if (stepped.size() > 1) why = "more than one of its cases has steps";
         if (!why.empty()) {
@@ -101,7 +107,8 @@ ForceTable givenForces(const Frame& f, std::vector<Finding>& findings)
         for (const GivenElement& e : r.elements) {
             auto& p = places[static_cast<size_t>(e.element)];
             std::vector<double> mine, merged;
-            for (const GivenStation& s : e.stations) mine.push_back(s.s);
+            for (const GivenStation& s : e.stations)
+                mine.push_back(s.s);
             std::set_union(p.begin(), p.end(), mine.begin(), mine.end(), std::back_inserter(merged));
             p = std::move(merged);
         }
@@ -155,8 +162,10 @@ SectionForces interpolate(const ForceTable& t, int element, double s, size_t col
         return out;
     }
     const double x = (s - sa) / h;
-    for (int i = 0; i < 6; ++i) out[static_cast<size_t>(i)] = fa[i] + x * (fb[i] - fa[i]);
-    const double h00 = (1 + 2 * x) * (1 - x) * (1 - x), h10 = x * (1 - x) * (1 - x), h01 = x * x * (3 - 2 * x), h11 = x * x * (x - 1);
+    for (int i = 0; i < 6; ++i)
+        out[static_cast<size_t>(i)] = fa[i] + x * (fb[i] - fa[i]);
+    const double h00 = (1 + 2 * x) * (1 - x) * (1 - x), h10 = x * (1 - x) * (1 - x), h01 = x * x * (3 - 2 * x),
+                 h11 = x * x * (x - 1);
     const double d00 = 6 * x * (x - 1) / h, d10 = (1 - x) * (1 - 3 * x), d11 = x * (3 * x - 2);
     // my with slope vz, mz with slope vy; the shear is the slope of the same cubic.
     for (const auto& [m, v] : {std::pair{4, 2}, std::pair{5, 1}}) {

@@ -1,5 +1,5 @@
-// Section forces of a frame: values at stations along every element, stored per column (a case, or a combination where forces do not
-// superpose) and combined on the fly. SI; signs of docs/frame-format.md.
+// Section forces of a frame: values at stations along every element, stored per column (a case, or a combination where forces
+// do not superpose) and combined on the fly. SI; signs of docs/frame-format.md.
 #pragma once
 
 #include "core/base/finding.h"
@@ -12,34 +12,37 @@
 
 namespace wr {
 
-using SectionForces = std::array<double, 6>;   // n vy vz t my mz
+using SectionForces = std::array<double, 6>; // n vy vz t my mz
 
 // One set of forces to check: a combination, or one step of it where a case has several.
 struct ForceSet
 {
     int combination = -1;
-    int step = -1;                                    // of a case with many steps; -1: none
-    std::vector<std::pair<int, double>> terms;        // column, factor
+    int step = -1;                             // of a case with many steps; -1: none
+    std::vector<std::pair<int, double>> terms; // column, factor
 };
 
 struct ForceTable
 {
-    std::vector<int> first;            // per element: index of its first station; one more entry at the end
-    std::vector<double> s;             // per station: distance from node i
+    std::vector<int> first; // per element: index of its first station; one more entry at the end
+    std::vector<double> s;  // per station: distance from node i
     size_t columns = 0;
-    std::vector<double> values;        // [station][column][6]
-    std::vector<int> columnCase;       // per column: its case, or -1
-    std::vector<ForceSet> sets;        // per combination (and step), in file order
+    std::vector<double> values;  // [station][column][6]
+    std::vector<int> columnCase; // per column: its case, or -1
+    std::vector<ForceSet> sets;  // per combination (and step), in file order
     bool secondOrder = false;
-    bool given = false;                // came with the file
+    bool given = false; // came with the file
     bool inSecond(int combination) const;
-    std::uint64_t sizes = 0;           // fingerprint of the sizes the forces belong to
+    std::uint64_t sizes = 0; // fingerprint of the sizes the forces belong to
 
-    const double* at(int station, size_t column) const { return values.data() + (static_cast<size_t>(station) * columns + column) * 6; }
+    const double* at(int station, size_t column) const
+    {
+        return values.data() + (static_cast<size_t>(station) * columns + column) * 6;
+    }
     double* at(int station, size_t column) { return values.data() + (static_cast<size_t>(station) * columns + column) * 6; }
     bool empty() const { return values.empty(); }
 
-    std::vector<bool> secondOrderSets;   // per combination, where `given`
+    std::vector<bool> secondOrderSets; // per combination, where `given`
 };
 
 inline bool ForceTable::inSecond(int combination) const
@@ -51,8 +54,9 @@ inline bool ForceTable::inSecond(int combination) const
 // What the stiffness and self-weight of the frame depend on: sections and materials of all elements.
 std::uint64_t sizesFingerprint(const Frame& f);
 
-// Table of the results that came with a frame file. Combinations are taken from their own results, else superposed from first-order
-// cases; one that has neither gets no set and a finding. Elements without results get NaN: their members are unchecked.
+// Table of the results that came with a frame file. Combinations are taken from their own results, else superposed from
+// first-order cases; one that has neither gets no set and a finding. Elements without results get NaN: their members are
+// unchecked.
 ForceTable givenForces(const Frame& f, std::vector<Finding>& findings);
 
 // Force sets of a table whose columns are the frame's cases in order.

@@ -13,7 +13,8 @@ template <class E, size_t N> std::string_view nameOf(const std::array<std::pair<
     return "";
 }
 
-template <class E, size_t N> std::optional<E> fromName(const std::array<std::pair<E, std::string_view>, N>& table, std::string_view name)
+template <class E, size_t N>
+std::optional<E> fromName(const std::array<std::pair<E, std::string_view>, N>& table, std::string_view name)
 {
     for (const auto& [v, n] : table)
         if (n == name) return v;
@@ -22,15 +23,21 @@ template <class E, size_t N> std::optional<E> fromName(const std::array<std::pai
 
 template <class E> using P = std::pair<E, std::string_view>;
 
-constexpr std::array kActions{P<Action>{Action::Dead, "dead"},         P<Action>{Action::Superimposed, "superimposed"},
-                              P<Action>{Action::Live, "live"},         P<Action>{Action::RoofLive, "roof-live"},
-                              P<Action>{Action::Storage, "storage"},   P<Action>{Action::Snow, "snow"},
-                              P<Action>{Action::Wind, "wind"},         P<Action>{Action::Seismic, "seismic"},
-                              P<Action>{Action::Thermal, "thermal"},   P<Action>{Action::Crane, "crane"},
-                              P<Action>{Action::Construction, "construction"}, P<Action>{Action::Notional, "notional"}};
-constexpr std::array kPurposes{P<Purpose>{Purpose::Strength, "strength"}, P<Purpose>{Purpose::Service, "service"},
+constexpr std::array kActions{P<Action>{Action::Dead, "dead"},
+                              P<Action>{Action::Superimposed, "superimposed"},
+                              P<Action>{Action::Live, "live"},
+                              P<Action>{Action::RoofLive, "roof-live"},
+                              P<Action>{Action::Storage, "storage"},
+                              P<Action>{Action::Snow, "snow"},
+                              P<Action>{Action::Wind, "wind"},
+                              P<Action>{Action::Seismic, "seismic"},
+                              P<Action>{Action::Thermal, "thermal"},
+                              P<Action>{Action::Crane, "crane"},
+                              P<Action>{Action::Construction, "construction"},
+                              P<Action>{Action::Notional, "notional"}};
+constexpr std::array kPurposes{P<Purpose>{Purpose::Strength, "strength"},         P<Purpose>{Purpose::Service, "service"},
                                P<Purpose>{Purpose::Construction, "construction"}, P<Purpose>{Purpose::Fire, "fire"},
-                               P<Purpose>{Purpose::Accidental, "accidental"}, P<Purpose>{Purpose::Seismic, "seismic"}};
+                               P<Purpose>{Purpose::Accidental, "accidental"},     P<Purpose>{Purpose::Seismic, "seismic"}};
 constexpr std::array kBehaviours{P<Behaviour>{Behaviour::Beam, "beam"}, P<Behaviour>{Behaviour::Axial, "axial"},
                                  P<Behaviour>{Behaviour::TensionOnly, "tension-only"},
                                  P<Behaviour>{Behaviour::CompressionOnly, "compression-only"}};
@@ -40,7 +47,7 @@ constexpr std::array kDofs{P<Dof>{Dof::Ux, "ux"}, P<Dof>{Dof::Uy, "uy"}, P<Dof>{
                            P<Dof>{Dof::Rx, "rx"}, P<Dof>{Dof::Ry, "ry"}, P<Dof>{Dof::Rz, "rz"}};
 constexpr std::array kLoadAxes{P<LoadAxes>{LoadAxes::Global, "global"}, P<LoadAxes>{LoadAxes::Local, "local"},
                                P<LoadAxes>{LoadAxes::Projected, "projected"}};
-constexpr std::array kHolds{P<Hold>{Hold::Major, "major"}, P<Hold>{Hold::Minor, "minor"}, P<Hold>{Hold::Top, "top"},
+constexpr std::array kHolds{P<Hold>{Hold::Major, "major"},   P<Hold>{Hold::Minor, "minor"}, P<Hold>{Hold::Top, "top"},
                             P<Hold>{Hold::Bottom, "bottom"}, P<Hold>{Hold::Twist, "twist"}, P<Hold>{Hold::Warping, "warping"}};
 constexpr std::array kAxes{P<LengthAxis>{LengthAxis::Major, "major"}, P<LengthAxis>{LengthAxis::Minor, "minor"},
                            P<LengthAxis>{LengthAxis::Torsion, "torsion"}, P<LengthAxis>{LengthAxis::Top, "top"},
@@ -54,27 +61,76 @@ Axes turned(const Axes& a, double angle)
 
 } // namespace
 
-std::string_view actionName(Action a) { return nameOf(kActions, a); }
-std::optional<Action> actionFromName(std::string_view n) { return fromName(kActions, n); }
-std::string_view purposeName(Purpose p) { return nameOf(kPurposes, p); }
-std::optional<Purpose> purposeFromName(std::string_view n) { return fromName(kPurposes, n); }
-std::string_view behaviourName(Behaviour b) { return nameOf(kBehaviours, b); }
-std::optional<Behaviour> behaviourFromName(std::string_view n) { return fromName(kBehaviours, n); }
-std::string_view forceName(Force f) { return nameOf(kForces, f); }
-std::optional<Force> forceFromName(std::string_view n) { return fromName(kForces, n); }
-std::string_view dofName(Dof d) { return nameOf(kDofs, d); }
-std::optional<Dof> dofFromName(std::string_view n) { return fromName(kDofs, n); }
-std::string_view loadAxesName(LoadAxes a) { return nameOf(kLoadAxes, a); }
-std::optional<LoadAxes> loadAxesFromName(std::string_view n) { return fromName(kLoadAxes, n); }
-std::string_view holdName(Hold h) { return nameOf(kHolds, h); }
-std::optional<Hold> holdFromName(std::string_view n) { return fromName(kHolds, n); }
-std::string_view lengthAxisName(LengthAxis a) { return nameOf(kAxes, a); }
-std::optional<LengthAxis> lengthAxisFromName(std::string_view n) { return fromName(kAxes, n); }
+std::string_view actionName(Action a)
+{
+    return nameOf(kActions, a);
+}
+std::optional<Action> actionFromName(std::string_view n)
+{
+    return fromName(kActions, n);
+}
+std::string_view purposeName(Purpose p)
+{
+    return nameOf(kPurposes, p);
+}
+std::optional<Purpose> purposeFromName(std::string_view n)
+{
+    return fromName(kPurposes, n);
+}
+std::string_view behaviourName(Behaviour b)
+{
+    return nameOf(kBehaviours, b);
+}
+std::optional<Behaviour> behaviourFromName(std::string_view n)
+{
+    return fromName(kBehaviours, n);
+}
+std::string_view forceName(Force f)
+{
+    return nameOf(kForces, f);
+}
+std::optional<Force> forceFromName(std::string_view n)
+{
+    return fromName(kForces, n);
+}
+std::string_view dofName(Dof d)
+{
+    return nameOf(kDofs, d);
+}
+std::optional<Dof> dofFromName(std::string_view n)
+{
+    return fromName(kDofs, n);
+}
+std::string_view loadAxesName(LoadAxes a)
+{
+    return nameOf(kLoadAxes, a);
+}
+std::optional<LoadAxes> loadAxesFromName(std::string_view n)
+{
+    return fromName(kLoadAxes, n);
+}
+std::string_view holdName(Hold h)
+{
+    return nameOf(kHolds, h);
+}
+std::optional<Hold> holdFromName(std::string_view n)
+{
+    return fromName(kHolds, n);
+}
+std::string_view lengthAxisName(LengthAxis a)
+{
+    return nameOf(kAxes, a);
+}
+std::optional<LengthAxis> lengthAxisFromName(std::string_view n)
+{
+    return fromName(kAxes, n);
+}
 
 std::vector<std::string_view> actionNames()
 {
     std::vector<std::string_view> out;
-    for (const auto& [v, n] : kActions) out.push_back(n);
+    for (const auto& [v, n] : kActions)
+        out.push_back(n);
     return out;
 }
 
@@ -83,7 +139,7 @@ Axes rolledAxes(const Frame& f, const Element& e)
     Axes a;
     a.x = normalized(f.nodes[static_cast<size_t>(e.j)].at - f.nodes[static_cast<size_t>(e.i)].at);
     const Vec3 up = f.upward();
-    constexpr double vertical = 1e-3;   // rad off plumb up to which an element counts as vertical
+    constexpr double vertical = 1e-3; // rad off plumb up to which an element counts as vertical
     const Vec3 flat = a.x - dot(a.x, up) * up;
     if (norm(flat) < vertical) {
         a.y = f.up == Up::Z ? Vec3{0, 1, 0} : Vec3{0, 0, 1};

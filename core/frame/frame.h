@@ -16,7 +16,7 @@
 
 namespace wr {
 
-using Extras = std::vector<std::pair<std::string, std::string>>;   // "x-…" keys kept as JSON text and written back
+using Extras = std::vector<std::pair<std::string, std::string>>; // "x-…" keys kept as JSON text and written back
 
 enum class Up { Z, Y };
 enum class Dof { Ux, Uy, Uz, Rx, Ry, Rz };
@@ -48,9 +48,9 @@ struct Node
 struct Material
 {
     std::string id;
-    std::string grade;               // shipped grade, or empty for an explicit material
+    std::string grade; // shipped grade, or empty for an explicit material
     double e = 0, g = 0, density = 0, alpha = 1.2e-5;
-    std::optional<double> fy, fu;    // explicit strengths; with a grade they follow the thickness
+    std::optional<double> fy, fu; // explicit strengths; with a grade they follow the thickness
     Extras extras;
     bool operator==(const Material&) const = default;
 };
@@ -58,25 +58,25 @@ struct Material
 struct FrameSection
 {
     std::string id;
-    std::string name;                // catalogue designation, or empty
+    std::string name; // catalogue designation, or empty
     Shape shape;
     StatedProperties stated;
-    SectionProperties properties;    // computed from the two above
+    SectionProperties properties; // computed from the two above
     Extras extras;
     bool operator==(const FrameSection&) const = default;
 };
 
 enum class Behaviour { Beam, Axial, TensionOnly, CompressionOnly };
-enum class Force { N, Vy, Vz, T, My, Mz };   // order of section forces everywhere
+enum class Force { N, Vy, Vz, T, My, Mz }; // order of section forces everywhere
 
 struct Element
 {
     std::string id;
-    int i = -1, j = -1;              // nodes
+    int i = -1, j = -1; // nodes
     int section = -1, material = -1;
-    double roll = 0;                 // rad
-    bool rollToLegs = false;         // angles: roll places the legs, the axes are still the principal ones
-    std::array<bool, 6> releaseI{}, releaseJ{};   // by Force
+    double roll = 0;                            // rad
+    bool rollToLegs = false;                    // angles: roll places the legs, the axes are still the principal ones
+    std::array<bool, 6> releaseI{}, releaseJ{}; // by Force
     Behaviour behaviour = Behaviour::Beam;
     Extras extras;
     bool operator==(const Element&) const = default;
@@ -104,8 +104,8 @@ struct LineLoad
     int element = -1;
     LoadAxes axes = LoadAxes::Global;
     double from = 0;
-    std::optional<double> to;        // to the end where not said
-    Vec3 q0, q1;                     // N/m at from and to
+    std::optional<double> to; // to the end where not said
+    Vec3 q0, q1;              // N/m at from and to
     bool operator==(const LineLoad&) const = default;
 };
 struct PointLoad
@@ -119,14 +119,14 @@ struct PointLoad
 struct ThermalLoad
 {
     int element = -1;
-    double uniform = 0;              // K
+    double uniform = 0; // K
     bool operator==(const ThermalLoad&) const = default;
 };
 struct Settlement
 {
     int node = -1;
     Dof dof = Dof::Uz;
-    double value = 0;                // m or rad
+    double value = 0; // m or rad
     bool operator==(const Settlement&) const = default;
 };
 
@@ -150,9 +150,9 @@ struct Combination
 {
     std::string id, title;
     Purpose purpose = Purpose::Strength;
-    std::string basis;               // lrfd, asd, en1990 …; empty: not said
-    std::string kind;                // service: characteristic, frequent, quasi-permanent, live-only
-    std::vector<std::pair<int, double>> terms;   // case, factor; in case order
+    std::string basis;                         // lrfd, asd, en1990 …; empty: not said
+    std::string kind;                          // service: characteristic, frequent, quasi-permanent, live-only
+    std::vector<std::pair<int, double>> terms; // case, factor; in case order
     Extras extras;
     bool operator==(const Combination&) const = default;
 };
@@ -160,7 +160,7 @@ struct Combination
 struct GivenStation
 {
     double s = 0;
-    std::array<double, 6> force{};   // by Force
+    std::array<double, 6> force{}; // by Force
     bool operator==(const GivenStation&) const = default;
 };
 struct GivenElement
@@ -179,8 +179,8 @@ struct NodeResult
 // Results that came with the file.
 struct GivenResult
 {
-    int combination = -1, loadCase = -1;   // one of them
-    int step = -1;                         // cases with many steps
+    int combination = -1, loadCase = -1; // one of them
+    int step = -1;                       // cases with many steps
     bool secondOrder = false;
     std::vector<GivenElement> elements;
     std::vector<NodeResult> nodes;
@@ -190,7 +190,7 @@ struct GivenResult
 struct Frame
 {
     std::string title;
-    UnitSystem units;                // of the file: what it is written back in, and the project's units on screen
+    UnitSystem units; // of the file: what it is written back in, and the project's units on screen
     Up up = Up::Z;
     std::vector<Material> materials;
     std::vector<FrameSection> sections;
@@ -205,7 +205,10 @@ struct Frame
     Extras extras;
     bool operator==(const Frame&) const = default;
 
-    double length(const Element& e) const { return norm(nodes[static_cast<size_t>(e.j)].at - nodes[static_cast<size_t>(e.i)].at); }
+    double length(const Element& e) const
+    {
+        return norm(nodes[static_cast<size_t>(e.j)].at - nodes[static_cast<size_t>(e.i)].at);
+    }
     Vec3 upward() const { return up == Up::Z ? Vec3{0, 0, 1} : Vec3{0, 1, 0}; }
 };
 

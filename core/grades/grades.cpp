@@ -9,7 +9,8 @@
 
 namespace wr {
 
-// Columns: name, standard, e, g, density, thickness, fy, fu (MPa, kg/m^3, mm); rows of one name are its thickness steps, thin first.
+// Columns: name, standard, e, g, density, thickness, fy, fu (MPa, kg/m^3, mm); rows of one name are its thickness steps, thin
+// first.
 std::expected<std::vector<Grade>, std::string> readGrades(std::string_view csv)
 {
     std::vector<Grade> out;
@@ -27,7 +28,9 @@ std::expected<std::vector<Grade>, std::string> readGrades(std::string_view csv)
             if (p == std::string_view::npos) break;
             rest.remove_prefix(p + 1);
         }
-        const auto fault = [&](const std::string& text) { return std::unexpected("line " + std::to_string(number) + ": " + text); };
+        const auto fault = [&](const std::string& text) {
+            return std::unexpected("line " + std::to_string(number) + ": " + text);
+        };
         if (cells.size() != 8) return fault("has " + std::to_string(cells.size()) + " cells instead of 8");
         double v[6];
         for (size_t i = 0; i < 6; ++i) {
@@ -70,7 +73,8 @@ const Grade* findGrade(std::string_view name)
         if (full == key) return &g;
         // "S355" for "EN 10025-2 S355": the last word of the name; the first listed standard with it is meant.
         const auto blank = g.name.rfind(' ');
-        if (!found && blank != std::string::npos && normalisedName(std::string_view(g.name).substr(blank + 1)) == key) found = &g;
+        if (!found && blank != std::string::npos && normalisedName(std::string_view(g.name).substr(blank + 1)) == key)
+            found = &g;
     }
     return found;
 }

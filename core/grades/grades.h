@@ -11,17 +11,17 @@ namespace wr {
 
 struct GradeStep
 {
-    double thickness = 0;      // up to and including, m
-    double fy = 0, fu = 0;     // Pa
+    double thickness = 0;  // up to and including, m
+    double fy = 0, fu = 0; // Pa
 };
 
 struct Grade
 {
-    std::string name;          // "EN 10025-2 S355", "ASTM A992"
+    std::string name; // "EN 10025-2 S355", "ASTM A992"
     std::string standard;
-    double e = 0, g = 0;       // Pa
-    double density = 7850;     // kg/m^3
-    double alpha = 1.2e-5;     // 1/K
+    double e = 0, g = 0;   // Pa
+    double density = 7850; // kg/m^3
+    double alpha = 1.2e-5; // 1/K
     std::vector<GradeStep> steps;
 };
 
@@ -31,7 +31,8 @@ struct Strength
 };
 
 const std::vector<Grade>& shippedGrades();
-// By name as people type it; the standard's name may be left out where that is unambiguous ("S355", "A992"). nullptr if unknown.
+// By name as people type it; the standard's name may be left out where that is unambiguous ("S355", "A992"). nullptr if
+// unknown.
 const Grade* findGrade(std::string_view name);
 // Strength at a thickness (m); nothing where the standard states none so thick.
 std::optional<Strength> strengthAt(const Grade& g, double thickness);

@@ -43,18 +43,21 @@ constexpr Held kFork{true, true, true, true, true};
 double Lanes::longest(LengthAxis a) const
 {
     double l = 0;
-    for (const LaneSegment& s : of(a)) l = std::max(l, s.length);
+    for (const LaneSegment& s : of(a))
+        l = std::max(l, s.length);
     return l;
 }
 
 std::vector<int> elementsAtNodes(const Frame& f)
 {
     std::vector<int> out(f.nodes.size(), 0);
-    for (const Element& e : f.elements) ++out[static_cast<size_t>(e.i)], ++out[static_cast<size_t>(e.j)];
+    for (const Element& e : f.elements)
+        ++out[static_cast<size_t>(e.i)], ++out[static_cast<size_t>(e.j)];
     return out;
 }
 
-Lanes buildLanes(const Frame& f, const Member& m, const DesignIndex& design, const std::vector<int>& elementsAt, bool wholeFrame)
+Lanes buildLanes(const Frame& f, const Member& m, const DesignIndex& design, const std::vector<int>& elementsAt,
+                 bool wholeFrame)
 {
     Lanes out;
     const double l = m.length, eps = 1e-6 * l;
@@ -77,8 +80,10 @@ Lanes buildLanes(const Frame& f, const Member& m, const DesignIndex& design, con
             if (std::abs(x - at) < eps) at = x;
         Held& h = points[at];
         if (r.free) h = Held{};
-        for (const Hold k : r.holds) h.set(k, true);
-        for (const Hold k : r.lets) h.set(k, false);
+        for (const Hold k : r.holds)
+            h.set(k, true);
+        for (const Hold k : r.lets)
+            h.set(k, false);
     }
     const auto nothing = [](const Held& h) { return !h.major && !h.minor && !h.top && !h.bottom && !h.twist; };
     out.freeStart = nothing(points.begin()->second), out.freeEnd = nothing(points.rbegin()->second);

@@ -14,17 +14,17 @@ namespace wr {
 
 struct LaneSegment
 {
-    double from = 0, to = 0;        // m along the member
-    double k = 1;                   // effective length factor
-    double length = 0;              // effective length, m
-    bool cantilever = false;        // one end of it is free
-    bool byHand = false;            // factor or length given by the engineer
+    double from = 0, to = 0; // m along the member
+    double k = 1;            // effective length factor
+    double length = 0;       // effective length, m
+    bool cantilever = false; // one end of it is free
+    bool byHand = false;     // factor or length given by the engineer
     double span() const { return to - from; }
 };
 
 struct Lanes
 {
-    std::array<std::vector<LaneSegment>, 5> axis;   // by LengthAxis
+    std::array<std::vector<LaneSegment>, 5> axis; // by LengthAxis
     bool freeStart = false, freeEnd = false;
 
     const std::vector<LaneSegment>& of(LengthAxis a) const { return axis[static_cast<size_t>(a)]; }
@@ -32,11 +32,11 @@ struct Lanes
     double longest(LengthAxis a) const;
 };
 
-// `elementsAt`: number of elements at each node. `wholeFrame`: the frame is analysed here, so an end with nothing at it is free;
-// with given forces such an end is a fork end.
-// A lateral hold at one flange shortens minor-axis column buckling only where twist (or the other flange) is held too; LTB of a flange
-// is held by that flange or by twist.
-Lanes buildLanes(const Frame& f, const Member& m, const class DesignIndex& design, const std::vector<int>& elementsAt, bool wholeFrame);
+// `elementsAt`: number of elements at each node. `wholeFrame`: the frame is analysed here, so an end with nothing at it is
+// free; with given forces such an end is a fork end. A lateral hold at one flange shortens minor-axis column buckling only
+// where twist (or the other flange) is held too; LTB of a flange is held by that flange or by twist.
+Lanes buildLanes(const Frame& f, const Member& m, const class DesignIndex& design, const std::vector<int>& elementsAt,
+                 bool wholeFrame);
 
 // The entries of the design block by member, so that thousands of members do not each read all of them.
 class DesignIndex
@@ -44,8 +44,10 @@ class DesignIndex
 public:
     explicit DesignIndex(const Design& d)
     {
-        for (const DesignRestraint& r : d.restraints) restraints_[r.member].push_back(&r);
-        for (const DesignLength& l : d.lengths) lengths_[l.member].push_back(&l);
+        for (const DesignRestraint& r : d.restraints)
+            restraints_[r.member].push_back(&r);
+        for (const DesignLength& l : d.lengths)
+            lengths_[l.member].push_back(&l);
     }
     const std::vector<const DesignRestraint*>& restraints(const std::string& member) const { return of(restraints_, member); }
     const std::vector<const DesignLength*>& lengths(const std::string& member) const { return of(lengths_, member); }

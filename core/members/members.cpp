@@ -9,9 +9,12 @@ namespace wr {
 
 namespace {
 
-constexpr double kCollinear = 0.017453292519943295;   // 1 degree
+constexpr double kCollinear = 0.017453292519943295; // 1 degree
 
-int otherEnd(const Element& e, int node) { return e.i == node ? e.j : e.i; }
+int otherEnd(const Element& e, int node)
+{
+    return e.i == node ? e.j : e.i;
+}
 
 // Elements in the order of a walk from one end to the other; empty if they are no single open line.
 std::vector<int> ordered(const Frame& f, const std::vector<int>& elements)
@@ -23,8 +26,10 @@ std::vector<int> ordered(const Frame& f, const std::vector<int>& elements)
     }
     std::vector<int> ends;
     for (const auto& [n, list] : at) {
-        if (list.size() == 1) ends.push_back(n);
-        else if (list.size() > 2) return {};
+        if (list.size() == 1)
+            ends.push_back(n);
+        else if (list.size() > 2)
+            return {};
     }
     if (ends.size() != 2) return {};
     // Start where the first element of the file begins to run.
@@ -66,7 +71,8 @@ Member build(const Frame& f, const std::vector<int>& chain)
 {
     Member m;
     int node = -1;
-    if (chain.size() == 1) node = f.elements[static_cast<size_t>(chain[0])].i;
+    if (chain.size() == 1)
+        node = f.elements[static_cast<size_t>(chain[0])].i;
     else {
         const Element &a = f.elements[static_cast<size_t>(chain[0])], &b = f.elements[static_cast<size_t>(chain[1])];
         node = a.i == b.i || a.i == b.j ? a.j : a.i;
@@ -86,9 +92,11 @@ Member build(const Frame& f, const std::vector<int>& chain)
         }
         const double y = dot(a.y, m.axes.y), z = dot(a.z, m.axes.z);
         // A kink leans the axes a little; anything between is a web turned out of the member's plane.
-        if (std::abs(y) < 0.9 || std::abs(z) < 0.9) m.broken = fmt::format("the web of element {} does not stand in the plane of the others", el.id);
+        if (std::abs(y) < 0.9 || std::abs(z) < 0.9)
+            m.broken = fmt::format("the web of element {} does not stand in the plane of the others", el.id);
         p.ySign = y < 0 ? -1 : 1, p.zSign = z < 0 ? -1 : 1;
-        if (el.section != m.section && !(f.sections[static_cast<size_t>(el.section)].properties == f.sections[static_cast<size_t>(m.section)].properties))
+        if (el.section != m.section &&
+            !(f.sections[static_cast<size_t>(el.section)].properties == f.sections[static_cast<size_t>(m.section)].properties))
             m.broken = fmt::format("element {} has another section than the first element", el.id);
         if (el.material != m.material) m.broken = fmt::format("element {} has another material than the first element", el.id);
         m.pieces.push_back(p);
@@ -112,7 +120,7 @@ bool continues(const Frame& f, int a, int b, int node)
     const Vec3 da = direction(f, ea, node), db = direction(f, eb, node);
     if (dot(da, db) > -std::cos(kCollinear)) return false;
     const Axes xa = elementAxes(f, ea), xb = elementAxes(f, eb);
-    return std::abs(dot(xa.z, xb.z)) > std::cos(2 * kCollinear);   // one web plane; 180° is the same for checks, signs are kept
+    return std::abs(dot(xa.z, xb.z)) > std::cos(2 * kCollinear); // one web plane; 180° is the same for checks, signs are kept
 }
 
 } // namespace
@@ -124,25 +132,29 @@ std::vector<Member> formMembers(const Frame& f, std::vector<Finding>& findings)
     for (size_t i = 0; i < f.design.members.size(); ++i) {
         const DesignMember& d = f.design.members[i];
         if (d.elements.empty()) continue;
-        for (const int e : d.elements) used[static_cast<size_t>(e)] = true;
+        for (const int e : d.elements)
+            used[static_cast<size_t>(e)] = true;
         std::vector<int> chain = ordered(f, d.elements);
         const bool line = !chain.empty();
         Member m = build(f, line ? chain : std::vector<int>{d.elements.front()});
         if (!line) m.broken = "its elements do not join end to end into one line";
         m.id = d.id, m.group = d.group, m.brief = d.brief, m.exclude = d.exclude;
         if (!m.broken.empty())
-            findings.push_back(finding("member.chain", fmt::format("/design/members/{}/elements", i), m.id, fmt::format("member {} cannot be checked: {}", m.id, m.broken)));
+            findings.push_back(finding("member.chain", fmt::format("/design/members/{}/elements", i), m.id,
+                                       fmt::format("member {} cannot be checked: {}", m.id, m.broken)));
         out.push_back(std::move(m));
     }
     const size_t declared = out.size();
     std::vector<std::vector<int>> atNode(f.nodes.size());
     for (size_t e = 0; e < f.elements.size(); ++e)
-        if (!used[e]) atNode[static_cast<size_t>(f.elements[e].i)].push_back(static_cast<int>(e)), atNode[static_cast<size_t>(f.elements[e].j)].push_back(static_cast<int>(e));
+        if (!used[e])
+            atNode[static_cast<size_t>(f.elements[e].i)].push_back(static_cast<int>(e)),
+                atNode[static_cast<size_t>(f.elements[e].j)].push_back(static_cast<int>(e));
     const auto next = [&](int e, int node) {
         int found = -1;
         for (const int c : atNode[static_cast<size_t>(node)]) {
             if (c == e || used[static_cast<size_t>(c)] || !continues(f, e, c, node)) continue;
-            if (found >= 0) return -1;   // two ways on: the rule does not choose
+            if (found >= 0) return -1; // two ways on: the rule does not choose
             found = c;
         }
         return found;
@@ -167,8 +179,11 @@ std::vector<Member> formMembers(const Frame& f, std::vector<Finding>& findings)
     }
     if (out.size() > declared) {
         size_t pieces = 0;
-        for (size_t k = declared; k < out.size(); ++k) pieces += out[k].pieces.size();
-        findings.push_back(finding("members.formed", "/design/members", "", fmt::format("{} members were formed by rule from {} elements", out.size() - declared, pieces)));
+        for (size_t k = declared; k < out.size(); ++k)
+            pieces += out[k].pieces.size();
+        findings.push_back(
+            finding("members.formed", "/design/members", "",
+                    fmt::format("{} members were formed by rule from {} elements", out.size() - declared, pieces)));
     }
     return out;
 }

@@ -12,7 +12,7 @@ namespace wr {
 struct MemberPiece
 {
     int element = -1;
-    bool reversed = false;       // the element runs against the member
+    bool reversed = false; // the element runs against the member
     double start = 0, length = 0;
     double ySign = 1, zSign = 1; // of the element's local axes against the member's
 };
@@ -22,16 +22,17 @@ struct Member
     std::string id, group, brief;
     bool exclude = false;
     bool byRule = false;
-    std::string broken;          // why its elements do not form one line; then it cannot be checked
+    std::string broken; // why its elements do not form one line; then it cannot be checked
     std::vector<MemberPiece> pieces;
     double length = 0;
-    Axes axes;                   // of its first piece, running with the member
+    Axes axes; // of its first piece, running with the member
     int section = -1, material = -1;
     int startNode = -1, endNode = -1;
 };
 
 // All members of a frame: declared ones first, then the rest by rule (collinear within 1°, one section, material and web plane,
-// bending carried through the joint). A member runs like its first element in the file. Every element belongs to exactly one member.
+// bending carried through the joint). A member runs like its first element in the file. Every element belongs to exactly one
+// member.
 std::vector<Member> formMembers(const Frame& f, std::vector<Finding>& findings);
 
 } // namespace wr

@@ -19,11 +19,15 @@ template <class... F> Overloaded(F...) -> Overloaded<F...>;
 std::vector<std::string> ids(const std::vector<MemberRef>& members)
 {
     std::vector<std::string> out;
-    for (const MemberRef& m : members) out.push_back(m.id);
+    for (const MemberRef& m : members)
+        out.push_back(m.id);
     return out;
 }
 
-std::string forMembers(const std::vector<MemberRef>& m) { return m.size() == 1 ? m.front().id : fmt::format("{} members", m.size()); }
+std::string forMembers(const std::vector<MemberRef>& m)
+{
+    return m.size() == 1 ? m.front().id : fmt::format("{} members", m.size());
+}
 
 // The state before an edit, with only the elements that it touches.
 Restore snapshot(const Frame& f, const std::vector<MemberRef>& members, std::string words)
@@ -52,7 +56,8 @@ void declare(Frame& f, const std::vector<MemberRef>& members)
 template <class T> std::string freeId(const std::vector<T>& list, const std::string& wish)
 {
     std::string id = wish;
-    for (int n = 2; std::any_of(list.begin(), list.end(), [&](const T& t) { return t.id == id; }); ++n) id = fmt::format("{} ({})", wish, n);
+    for (int n = 2; std::any_of(list.begin(), list.end(), [&](const T& t) { return t.id == id; }); ++n)
+        id = fmt::format("{} ({})", wish, n);
     return id;
 }
 
@@ -61,7 +66,9 @@ std::expected<Applied, std::string> setLengths(Frame& f, const SetLengths& e)
     const char* axis = lengthAxisName(e.axis).data();
     if (e.k && !(*e.k > 0)) return std::unexpected("an effective length factor must be greater than zero");
     if (e.length && !(*e.length > 0)) return std::unexpected("an effective length must be greater than zero");
-    const std::string what = e.k ? fmt::format("{} factor {:g}", axis, *e.k) : e.length ? fmt::format("{} length {}", axis, f.units.text(Quantity::Length, *e.length)) : fmt::format("{} length by holds", axis);
+    const std::string what = e.k        ? fmt::format("{} factor {:g}", axis, *e.k)
+                             : e.length ? fmt::format("{} length {}", axis, f.units.text(Quantity::Length, *e.length))
+                                        : fmt::format("{} length by holds", axis);
     Applied out{snapshot(f, e.members, {}), fmt::format("{} for {}", what, forMembers(e.members)), ids(e.members), false};
     declare(f, e.members);
     for (const MemberRef& m : e.members) {
@@ -76,13 +83,18 @@ std::expected<Applied, std::string> setLengths(Frame& f, const SetLengths& e)
 
 std::expected<Applied, std::string> setGroup(Frame& f, const SetGroup& e)
 {
-    Applied out{snapshot(f, e.members, {}), e.group.empty() ? fmt::format("No group for {}", forMembers(e.members)) : fmt::format("Group {} for {}", e.group, forMembers(e.members)), ids(e.members), false};
+    Applied out{snapshot(f, e.members, {}),
+                e.group.empty() ? fmt::format("No group for {}", forMembers(e.members))
+                                : fmt::format("Group {} for {}", e.group, forMembers(e.members)),
+                ids(e.members), false};
     declare(f, e.members);
     for (const MemberRef& m : e.members)
         for (DesignMember& d : f.design.members)
             if (d.id == m.id) d.group = e.group;
     auto& groups = f.design.groups;
-    if (!e.group.empty() && !groups.empty() && std::none_of(groups.begin(), groups.end(), [&](const Group& g) { return g.id == e.group; })) groups.push_back({e.group, {}, {}});
+    if (!e.group.empty() && !groups.empty() &&
+        std::none_of(groups.begin(), groups.end(), [&](const Group& g) { return g.id == e.group; }))
+        groups.push_back({e.group, {}, {}});
     return out;
 }
 
@@ -91,13 +103,17 @@ std::expected<Applied, std::string> setSection(Frame& f, const SetSection& e)
     const CatalogueSection* c = shippedCatalogue().find(e.designation);
     if (!c) {
         std::string near;
-        for (const auto& n : shippedCatalogue().suggestions(e.designation)) near += (near.empty() ? "" : ", ") + n;
-        return std::unexpected(fmt::format("\"{}\" is not in the catalogue{}", e.designation, near.empty() ? "" : "; did you mean " + near + "?"));
+        for (const auto& n : shippedCatalogue().suggestions(e.designation))
+            near += (near.empty() ? "" : ", ") + n;
+        return std::unexpected(
+            fmt::format("\"{}\" is not in the catalogue{}", e.designation, near.empty() ? "" : "; did you mean " + near + "?"));
     }
-    Applied out{snapshot(f, e.members, {}), fmt::format("Section {} for {}", c->designation, forMembers(e.members)), ids(e.members), true};
+    Applied out{snapshot(f, e.members, {}), fmt::format("Section {} for {}", c->designation, forMembers(e.members)),
+                ids(e.members), true};
     int index = -1;
     for (size_t i = 0; i < f.sections.size(); ++i)
-        if (f.sections[i].name == c->designation && f.sections[i].shape == c->shape && f.sections[i].stated.empty()) index = static_cast<int>(i);
+        if (f.sections[i].name == c->designation && f.sections[i].shape == c->shape && f.sections[i].stated.empty())
+            index = static_cast<int>(i);
     if (index < 0) {
         FrameSection s;
         s.id = freeId(f.sections, c->designation), s.name = c->designation, s.shape = c->shape, s.properties = c->properties;
@@ -109,8 +125,10 @@ std::expected<Applied, std::string> setSection(Frame& f, const SetSection& e)
             Element& element = f.elements[static_cast<size_t>(el)];
             if (element.rollToLegs && c->shape.kind != ShapeKind::Angle) {
                 f.sections.resize(std::get<Restore>(out.inverse).sections.size());
-                for (const auto& [k, was] : std::get<Restore>(out.inverse).elements) f.elements[static_cast<size_t>(k)].section = was.first;
-                return std::unexpected(fmt::format("element {} is turned to the legs of an angle; {} is no angle", element.id, c->designation));
+                for (const auto& [k, was] : std::get<Restore>(out.inverse).elements)
+                    f.elements[static_cast<size_t>(k)].section = was.first;
+                return std::unexpected(
+                    fmt::format("element {} is turned to the legs of an angle; {} is no angle", element.id, c->designation));
             }
             element.section = index;
         }
@@ -121,18 +139,21 @@ std::expected<Applied, std::string> setGrade(Frame& f, const SetGrade& e)
 {
     const Grade* g = findGrade(e.grade);
     if (!g) return std::unexpected(fmt::format("\"{}\" is not a grade of the list", e.grade));
-    Applied out{snapshot(f, e.members, {}), fmt::format("Grade {} for {}", g->name, forMembers(e.members)), ids(e.members), true};
+    Applied out{snapshot(f, e.members, {}), fmt::format("Grade {} for {}", g->name, forMembers(e.members)), ids(e.members),
+                true};
     int index = -1;
     for (size_t i = 0; i < f.materials.size(); ++i)
         if (f.materials[i].grade == g->name && !f.materials[i].fy && !f.materials[i].fu) index = static_cast<int>(i);
     if (index < 0) {
         Material m;
-        m.id = freeId(f.materials, g->name), m.grade = g->name, m.e = g->e, m.g = g->g, m.density = g->density, m.alpha = g->alpha;
+        m.id = freeId(f.materials, g->name), m.grade = g->name, m.e = g->e, m.g = g->g, m.density = g->density,
+        m.alpha = g->alpha;
         f.materials.push_back(std::move(m));
         index = static_cast<int>(f.materials.size()) - 1;
     }
     for (const MemberRef& m : e.members)
-        for (const int el : m.elements) f.elements[static_cast<size_t>(el)].material = index;
+        for (const int el : m.elements)
+            f.elements[static_cast<size_t>(el)].material = index;
     return out;
 }
 
@@ -154,16 +175,17 @@ std::expected<Applied, std::string> restore(Frame& f, const Restore& r)
 
 std::expected<Applied, std::string> applyEdit(Frame& f, const Edit& edit)
 {
-    auto out = std::visit(Overloaded{[&](const SetLengths& e) { return setLengths(f, e); }, [&](const SetGroup& e) { return setGroup(f, e); },
-                                     [&](const SetSection& e) { return setSection(f, e); }, [&](const SetGrade& e) { return setGrade(f, e); },
-                                     [&](const SetStandard& e) -> std::expected<Applied, std::string> {
-                                         Applied a{snapshot(f, {}, {}), "Standard " + e.key, {}, false};
-                                         f.hasDesign = true;
-                                         f.design.standard = e.key;
-                                         return a;
-                                     },
-                                     [&](const Restore& r) { return restore(f, r); }},
-                          edit);
+    auto out = std::visit(
+        Overloaded{[&](const SetLengths& e) { return setLengths(f, e); }, [&](const SetGroup& e) { return setGroup(f, e); },
+                   [&](const SetSection& e) { return setSection(f, e); }, [&](const SetGrade& e) { return setGrade(f, e); },
+                   [&](const SetStandard& e) -> std::expected<Applied, std::string> {
+                       Applied a{snapshot(f, {}, {}), "Standard " + e.key, {}, false};
+                       f.hasDesign = true;
+                       f.design.standard = e.key;
+                       return a;
+                   },
+                   [&](const Restore& r) { return restore(f, r); }},
+        edit);
     if (out)
         if (auto* r = std::get_if<Restore>(&out->inverse)) r->words = out->words;
     return out;

@@ -55,7 +55,7 @@ struct Restore
     bool hasDesign = false;
     std::vector<FrameSection> sections;
     std::vector<Material> materials;
-    std::vector<std::pair<int, std::pair<int, int>>> elements;   // element: section, material
+    std::vector<std::pair<int, std::pair<int, int>>> elements; // element: section, material
     std::string words;
     std::vector<std::string> members;
 };
@@ -65,9 +65,9 @@ using Edit = std::variant<SetLengths, SetGroup, SetSection, SetGrade, SetStandar
 struct Applied
 {
     Edit inverse;
-    std::string words;                    // "Section W12X65 for 4 members", for the undo menu
-    std::vector<std::string> members;     // members whose check is stale; empty: all
-    bool sizes = false;                   // stiffness or weight changed: forces no longer fit
+    std::string words;                // "Section W12X65 for 4 members", for the undo menu
+    std::vector<std::string> members; // members whose check is stale; empty: all
+    bool sizes = false;               // stiffness or weight changed: forces no longer fit
 };
 
 // A refused edit changes nothing and says why.

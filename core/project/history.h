@@ -25,12 +25,12 @@ public:
 private:
     struct Step
     {
-        Edit edit;              // what to run next on this step: its inverse if done, itself again if undone
+        Edit edit; // what to run next on this step: its inverse if done, itself again if undone
         std::string words;
     };
     std::vector<Step> steps_;
     size_t at_ = 0;
-    long saved_ = 0;            // -1: the saved state can no longer be reached
+    long saved_ = 0; // -1: the saved state can no longer be reached
 };
 
 } // namespace wr

@@ -33,7 +33,8 @@ struct FamilyHeader
     }
 };
 
-// A hollow section's corner radii where the list gives none: EN and ASTM rules of thumb for cold-formed tubes, outside 2t, inside t.
+// A hollow section's corner radii where the list gives none: EN and ASTM rules of thumb for cold-formed tubes, outside 2t,
+// inside t.
 void addCorners(Shape& s, double nominal)
 {
     if (s.kind != ShapeKind::Rhs || s.ro > 0) return;
@@ -50,7 +51,7 @@ std::string normalisedName(std::string_view name)
     for (size_t i = 0; i < name.size(); ++i) {
         const auto c = static_cast<unsigned char>(name[i]);
         if (c == ' ' || c == '\t' || c == '_') continue;
-        if (c == 0xC3 && i + 1 < name.size() && static_cast<unsigned char>(name[i + 1]) == 0x97) {   // "×"
+        if (c == 0xC3 && i + 1 < name.size() && static_cast<unsigned char>(name[i + 1]) == 0x97) { // "×"
             out += 'X';
             ++i;
             continue;
@@ -70,7 +71,9 @@ std::expected<std::vector<CatalogueSection>, std::string> readFamily(std::string
         ++number;
         if (!line.empty() && line.back() == '\r') line.remove_suffix(1);
         if (line.empty()) continue;
-        const auto fault = [&](const std::string& text) { return std::unexpected("line " + std::to_string(number) + ": " + text); };
+        const auto fault = [&](const std::string& text) {
+            return std::unexpected("line " + std::to_string(number) + ": " + text);
+        };
         if (line.starts_with("# ")) {
             const auto colon = line.find(": ");
             if (colon != std::string_view::npos) head.values[std::string(line.substr(2, colon - 2))] = line.substr(colon + 2);
@@ -91,7 +94,9 @@ std::expected<std::vector<CatalogueSection>, std::string> readFamily(std::string
         s.family = head.get("family"), s.standard = head.get("standard");
         s.shape.kind = *kind;
         s.shape.torsion = head.get("torsion") == "en" ? TorsionRule::En : TorsionRule::Junction;
-        s.shape.process = head.get("process") == "cold" ? Process::Cold : head.get("process") == "hot" ? Process::Hot : Process::Unstated;
+        s.shape.process = head.get("process") == "cold"  ? Process::Cold
+                          : head.get("process") == "hot" ? Process::Hot
+                                                         : Process::Unstated;
         double k = 0;
         for (size_t c = 0; c < columns.size(); ++c) {
             if (columns[c] == "designation") {
@@ -102,10 +107,14 @@ std::expected<std::vector<CatalogueSection>, std::string> readFamily(std::string
             const auto [end, error] = std::from_chars(cells[c].data(), cells[c].data() + cells[c].size(), v);
             if (error != std::errc{} || end != cells[c].data() + cells[c].size())
                 return fault("column " + std::string(columns[c]) + ": \"" + std::string(cells[c]) + "\" is not a number");
-            if (columns[c] == "mass") s.listedMass = v * massUnit;
-            else if (columns[c] == "k") k = v * *length;
-            else if (double* d = dimension(s.shape, columns[c])) *d = v * *length;
-            else return fault("unknown column " + std::string(columns[c]));
+            if (columns[c] == "mass")
+                s.listedMass = v * massUnit;
+            else if (columns[c] == "k")
+                k = v * *length;
+            else if (double* d = dimension(s.shape, columns[c]))
+                *d = v * *length;
+            else
+                return fault("unknown column " + std::string(columns[c]));
         }
         if (k > 0) s.shape.r = k - (s.shape.kind == ShapeKind::Angle ? s.shape.t : s.shape.tf);
         if (const std::string factor = head.get("thickness"); !factor.empty()) {
@@ -113,7 +122,8 @@ std::expected<std::vector<CatalogueSection>, std::string> readFamily(std::string
             s.shape.t *= std::stod(factor);
         }
         addCorners(s.shape, s.nominalThickness);
-        if (const auto faults = shapeFaults(s.shape); !faults.empty()) return fault(s.designation + ": " + faults.front().second);
+        if (const auto faults = shapeFaults(s.shape); !faults.empty())
+            return fault(s.designation + ": " + faults.front().second);
         s.properties = computeProperties(s.shape);
         out.push_back(std::move(s));
     }
@@ -122,7 +132,8 @@ std::expected<std::vector<CatalogueSection>, std::string> readFamily(std::string
 
 Catalogue::Catalogue(std::vector<CatalogueSection> sections) : sections_(std::move(sections))
 {
-    for (size_t i = 0; i < sections_.size(); ++i) index_.emplace_back(normalisedName(sections_[i].designation), i);
+    for (size_t i = 0; i < sections_.size(); ++i)
+        index_.emplace_back(normalisedName(sections_[i].designation), i);
     std::sort(index_.begin(), index_.end());
 }
 
@@ -145,17 +156,19 @@ std::vector<const CatalogueSection*> Catalogue::family(std::string_view name) co
 const CatalogueSection* Catalogue::find(std::string_view name) const
 {
     const std::string key = normalisedName(name);
-    const auto it = std::lower_bound(index_.begin(), index_.end(), key, [](const auto& a, const std::string& b) { return a.first < b; });
+    const auto it =
+        std::lower_bound(index_.begin(), index_.end(), key, [](const auto& a, const std::string& b) { return a.first < b; });
     return it != index_.end() && it->first == key ? &sections_[it->second] : nullptr;
 }
 
 std::vector<std::string> Catalogue::suggestions(std::string_view name, size_t most) const
 {
     const std::string key = normalisedName(name);
-    std::vector<std::pair<size_t, size_t>> near;   // edit distance, index
+    std::vector<std::pair<size_t, size_t>> near; // edit distance, index
     for (const auto& [candidate, i] : index_) {
         std::vector<size_t> row(candidate.size() + 1);
-        for (size_t c = 0; c < row.size(); ++c) row[c] = c;
+        for (size_t c = 0; c < row.size(); ++c)
+            row[c] = c;
         for (size_t r = 1; r <= key.size(); ++r) {
             size_t diagonal = row[0];
             row[0] = r;
@@ -169,7 +182,8 @@ std::vector<std::string> Catalogue::suggestions(std::string_view name, size_t mo
     }
     std::stable_sort(near.begin(), near.end(), [](auto a, auto b) { return a.first < b.first; });
     std::vector<std::string> out;
-    for (size_t i = 0; i < std::min(most, near.size()); ++i) out.push_back(sections_[near[i].second].designation);
+    for (size_t i = 0; i < std::min(most, near.size()); ++i)
+        out.push_back(sections_[near[i].second].designation);
     return out;
 }
 

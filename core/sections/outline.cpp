@@ -31,7 +31,7 @@ Loop rounded(const std::vector<Corner>& corners, double& length)
         }
         d1y /= l1, d1z /= l1, d2y /= l2, d2z /= l2;
         const double between = std::acos(std::clamp(d1y * d2y + d1z * d2z, -1.0, 1.0));
-        const double turn = kPi - between;                 // angle swept by the arc
+        const double turn = kPi - between; // angle swept by the arc
         if (turn < 1e-9) {
             out.push_back({c.y, c.z});
             continue;
@@ -42,8 +42,10 @@ Loop rounded(const std::vector<Corner>& corners, double& length)
         const double cy = c.y + my / ml * c.r / std::sin(between / 2), cz = c.z + mz / ml * c.r / std::sin(between / 2);
         const double a0 = std::atan2(c.z + d1z * tangent - cz, c.y + d1y * tangent - cy);
         double sweep = std::atan2(c.z + d2z * tangent - cz, c.y + d2y * tangent - cy) - a0;
-        while (sweep > kPi) sweep -= 2 * kPi;
-        while (sweep < -kPi) sweep += 2 * kPi;
+        while (sweep > kPi)
+            sweep -= 2 * kPi;
+        while (sweep < -kPi)
+            sweep += 2 * kPi;
         const int pieces = std::max(2, static_cast<int>(std::ceil(std::abs(sweep) / (kPi / 16))));
         const double step = std::abs(sweep) / pieces;
         // Inner points at radius q·r so that the fan of triangles has the sector's area: (n-2)/2·q²·sin + q·sin = n·step/2.
@@ -79,8 +81,8 @@ std::vector<Corner> iCorners(const Shape& s)
 {
     const double h = s.h / 2, bt = s.b / 2, bb = (s.kind == ShapeKind::IUnequal ? s.b2 : s.b) / 2, w = s.tw / 2;
     const double zt = h - s.tf, zb = -h + (s.kind == ShapeKind::IUnequal ? s.tf2 : s.tf);
-    return {{bt, h, 0},   {-bt, h, 0},  {-bt, zt, 0},   {-w, zt, s.r}, {-w, zb, s.r}, {-bb, zb, 0},
-            {-bb, -h, 0}, {bb, -h, 0},  {bb, zb, 0},    {w, zb, s.r},  {w, zt, s.r},  {bt, zt, 0}};
+    return {{bt, h, 0},   {-bt, h, 0}, {-bt, zt, 0}, {-w, zt, s.r}, {-w, zb, s.r}, {-bb, zb, 0},
+            {-bb, -h, 0}, {bb, -h, 0}, {bb, zb, 0},  {w, zb, s.r},  {w, zt, s.r},  {bt, zt, 0}};
 }
 
 // Web outside face at y = 0, flanges to +y; the flange thickness tf is at half its outstand.
@@ -88,14 +90,15 @@ std::vector<Corner> channelCorners(const Shape& s)
 {
     const double h = s.h / 2, out = (s.b - s.tw) / 2;
     const double root = s.tf + s.slope * out, toe = s.tf - s.slope * out;
-    return {{s.b, h, 0},       {0, h, 0},        {0, -h, 0},      {s.b, -h, 0}, {s.b, -h + toe, s.r2}, {s.tw, -h + root, s.r},
+    return {{s.b, h, 0},           {0, h, 0},           {0, -h, 0}, {s.b, -h, 0}, {s.b, -h + toe, s.r2}, {s.tw, -h + root, s.r},
             {s.tw, h - root, s.r}, {s.b, h - toe, s.r2}};
 }
 
 std::vector<Corner> teeCorners(const Shape& s)
 {
-    const double w = s.tw / 2, b = s.b / 2;   // origin at the top of the flange
-    return {{b, 0, 0}, {-b, 0, 0}, {-b, -s.tf, 0}, {-w, -s.tf, s.r}, {-w, -s.h, 0}, {w, -s.h, 0}, {w, -s.tf, s.r}, {b, -s.tf, 0}};
+    const double w = s.tw / 2, b = s.b / 2; // origin at the top of the flange
+    return {{b, 0, 0},     {-b, 0, 0},   {-b, -s.tf, 0},  {-w, -s.tf, s.r},
+            {-w, -s.h, 0}, {w, -s.h, 0}, {w, -s.tf, s.r}, {b, -s.tf, 0}};
 }
 
 // Corner at the origin, upright leg h along +z, leg b along +y.
@@ -128,9 +131,11 @@ Outline outlineOf(const Shape& s)
         Loop right = rounded(angleCorners(s, back, outstand), o.perimeter);
         o.perimeter *= 2;
         Loop left;
-        for (Point2& p : right) p = {p.y + s.gap / 2, -p.z};
+        for (Point2& p : right)
+            p = {p.y + s.gap / 2, -p.z};
         std::reverse(right.begin(), right.end());
-        for (auto it = right.rbegin(); it != right.rend(); ++it) left.push_back({-it->y, it->z});
+        for (auto it = right.rbegin(); it != right.rend(); ++it)
+            left.push_back({-it->y, it->z});
         o.loops = {right, left};
         break;
     }
@@ -155,7 +160,8 @@ Outline outlineOf(const Shape& s)
     const AreaIntegrals i = integrate(o.loops);
     const double cy = i.sz / i.a, cz = i.sy / i.a;
     for (Loop& loop : o.loops)
-        for (Point2& p : loop) p = {p.y - cy, p.z - cz};
+        for (Point2& p : loop)
+            p = {p.y - cy, p.z - cz};
     o.shapeOrigin = {-cy, -cz};
     return o;
 }
@@ -166,7 +172,8 @@ Outline rotated(const Outline& o, double angle)
     const double c = std::cos(angle), s = std::sin(angle);
     const auto turn = [&](Point2 p) { return Point2{c * p.y - s * p.z, s * p.y + c * p.z}; };
     for (Loop& loop : out.loops)
-        for (Point2& p : loop) p = turn(p);
+        for (Point2& p : loop)
+            p = turn(p);
     out.shapeOrigin = turn(o.shapeOrigin);
     return out;
 }
@@ -204,12 +211,15 @@ std::pair<double, double> below(const std::vector<Loop>& loops, double level)
                 s += c * (zu + zv) / 6;
             };
             const bool pin = p.z <= level, qin = q.z <= level;
-            if (pin && qin) piece(p, q);
+            if (pin && qin)
+                piece(p, q);
             else if (pin != qin) {
                 const double k = (level - p.z) / (q.z - p.z);
                 const Point2 m{p.y + k * (q.y - p.y), level};
-                if (pin) piece(p, m);
-                else piece(m, q);
+                if (pin)
+                    piece(p, m);
+                else
+                    piece(m, q);
             }
             // Edges on the line itself have z - level = 0 at both ends and contribute nothing.
         }
@@ -222,7 +232,8 @@ double plasticModulus(const std::vector<Loop>& loops, double area)
 {
     double lo = 1e300, hi = -1e300;
     for (const Loop& loop : loops)
-        for (const Point2& p : loop) lo = std::min(lo, p.z), hi = std::max(hi, p.z);
+        for (const Point2& p : loop)
+            lo = std::min(lo, p.z), hi = std::max(hi, p.z);
     for (int k = 0; k < 60 && hi - lo > 1e-13; ++k) {
         const double mid = (lo + hi) / 2;
         (below(loops, mid).first < area / 2 ? lo : hi) = mid;

@@ -17,21 +17,21 @@ using Loop = std::vector<Point2>;
 
 struct Outline
 {
-    std::vector<Loop> loops;      // outer loops anticlockwise (y right, z up), holes clockwise
-    double perimeter = 0;         // m, outside faces only: what is painted
-    Point2 shapeOrigin;           // where the shape's own origin (mid-depth web, or outer corner of an angle) lies now
+    std::vector<Loop> loops; // outer loops anticlockwise (y right, z up), holes clockwise
+    double perimeter = 0;    // m, outside faces only: what is painted
+    Point2 shapeOrigin;      // where the shape's own origin (mid-depth web, or outer corner of an angle) lies now
 };
 
 // Outline about the centroid, in the shape's own directions (angles: legs, not principal axes).
 Outline outlineOf(const Shape& s);
-Outline rotated(const Outline& o, double angle);          // radians, anticlockwise
+Outline rotated(const Outline& o, double angle); // radians, anticlockwise
 
 struct AreaIntegrals
 {
-    double a = 0, sy = 0, sz = 0;             // area, ∫z dA, ∫y dA
-    double iyy = 0, izz = 0, iyz = 0;         // ∫z² dA, ∫y² dA, ∫yz dA
+    double a = 0, sy = 0, sz = 0;     // area, ∫z dA, ∫y dA
+    double iyy = 0, izz = 0, iyz = 0; // ∫z² dA, ∫y² dA, ∫yz dA
 };
-AreaIntegrals integrate(const std::vector<Loop>& loops);  // Green's theorem over straight edges
+AreaIntegrals integrate(const std::vector<Loop>& loops); // Green's theorem over straight edges
 
 // Plastic modulus about the y axis direction (equal areas above and below a line of constant z), m^3.
 double plasticModulus(const std::vector<Loop>& loops, double area);

@@ -9,11 +9,20 @@ namespace wr {
 namespace {
 
 constexpr double kPi = 3.14159265358979323846;
-double cube(double v) { return v * v * v; }
-double sqr(double v) { return v * v; }
+double cube(double v)
+{
+    return v * v * v;
+}
+double sqr(double v)
+{
+    return v * v;
+}
 
 // Diameter of the circle inscribed at the junction of web and flange with fillets.
-double junctionDiameter(const Shape& s) { return (sqr(s.tf + s.r) + s.tw * (s.r + s.tw / 4)) / (2 * s.r + s.tf); }
+double junctionDiameter(const Shape& s)
+{
+    return (sqr(s.tf + s.r) + s.tw * (s.r + s.tw / 4)) / (2 * s.r + s.tf);
+}
 
 // St Venant constant of a rolled I: El Darwish & Johnston, "Torsion of structural shapes", ASCE J. Struct. Div. 91 (1965).
 double torsionJunction(const Shape& s)
@@ -21,7 +30,8 @@ double torsionJunction(const Shape& s)
     const double web = s.tw / s.tf, root = s.r / s.tf;
     const double alpha = -0.042 + 0.2204 * web + 0.1355 * root - 0.0865 * root * web - 0.0725 * web * web;
     const double d = junctionDiameter(s);
-    return 2.0 / 3 * s.b * cube(s.tf) + (s.h - 2 * s.tf) * cube(s.tw) / 3 + 2 * alpha * d * d * d * d - 0.42 * s.tf * cube(s.tf);
+    return 2.0 / 3 * s.b * cube(s.tf) + (s.h - 2 * s.tf) * cube(s.tw) / 3 + 2 * alpha * d * d * d * d -
+           0.42 * s.tf * cube(s.tf);
 }
 
 // The formula behind the tables of EN 10365.
@@ -35,8 +45,10 @@ double torsionEn(const Shape& s)
 void addI(const Shape& s, SectionProperties& p)
 {
     p.ho = s.h - s.tf;
-    if (s.r > 0) p.it = s.torsion == TorsionRule::En ? torsionEn(s) : torsionJunction(s);
-    else p.it = (2 * s.b * cube(s.tf) + (s.h - 2 * s.tf) * cube(s.tw)) / 3;
+    if (s.r > 0)
+        p.it = s.torsion == TorsionRule::En ? torsionEn(s) : torsionJunction(s);
+    else
+        p.it = (2 * s.b * cube(s.tf) + (s.h - 2 * s.tf) * cube(s.tw)) / 3;
     p.iw = s.torsion == TorsionRule::En ? s.tf * cube(s.b) * sqr(p.ho) / 24 : p.iz * sqr(p.ho) / 4;
     p.avz = s.tw * p.ho;
     p.avy = 2 * s.b * s.tf * 5 / 6;
@@ -49,17 +61,17 @@ void addUnequalI(const Shape& s, const Outline& o, SectionProperties& p)
     p.it = (s.b * cube(s.tf) + s.b2 * cube(s.tf2) + (s.h - s.tf - s.tf2) * cube(s.tw)) / 3;
     p.iw = sqr(p.ho) * i1 * i2 / (i1 + i2);
     const double topCentre = s.h / 2 - s.tf / 2 + o.shapeOrigin.z;
-    p.zs = topCentre - p.ho * i2 / (i1 + i2);   // nearer the stiffer flange
+    p.zs = topCentre - p.ho * i2 / (i1 + i2); // nearer the stiffer flange
     p.avz = s.tw * p.ho;
     p.avy = (s.b * s.tf + s.b2 * s.tf2) * 5 / 6;
 }
 
 void addChannel(const Shape& s, const Outline& o, SectionProperties& p)
 {
-    const double flange = s.b - s.tw / 2, web = s.h - s.tf;   // centre lines
+    const double flange = s.b - s.tw / 2, web = s.h - s.tf; // centre lines
     p.ho = web;
     p.it = (2 * flange * cube(s.tf) + web * cube(s.tw)) / 3;
-    const double e = 3 * flange * flange * s.tf / (web * s.tw + 6 * flange * s.tf);   // shear centre behind the web's centre line
+    const double e = 3 * flange * flange * s.tf / (web * s.tw + 6 * flange * s.tf); // shear centre behind the web's centre line
     p.iw = s.tf * cube(flange) * sqr(web) / 12 * (3 * flange * s.tf + 2 * web * s.tw) / (6 * flange * s.tf + web * s.tw);
     p.ys = o.shapeOrigin.y + s.tw / 2 - e;
     p.avz = s.tw * web;
@@ -70,7 +82,7 @@ void addTee(const Shape& s, const Outline& o, SectionProperties& p)
 {
     p.it = (s.b * cube(s.tf) + (s.h - s.tf / 2) * cube(s.tw)) / 3;
     p.iw = cube(s.b) * cube(s.tf) / 144 + cube(s.h - s.tf / 2) * cube(s.tw) / 36;
-    p.zs = o.shapeOrigin.z - s.tf / 2;   // where the centre lines of flange and web meet
+    p.zs = o.shapeOrigin.z - s.tf / 2; // where the centre lines of flange and web meet
     p.avz = s.tw * (s.h - s.tf / 2);
     p.avy = s.b * s.tf * 5 / 6;
 }
@@ -80,10 +92,10 @@ void addAngle(const Shape& s, const Outline& principal, double turn, SectionProp
     const double h = s.h - s.t / 2, b = s.b - s.t / 2;
     p.it = (h + b) * cube(s.t) / 3;
     p.iw = cube(s.t) / 36 * (cube(h) + cube(b));
-    const double c = std::cos(turn), n = std::sin(turn), half = s.t / 2;   // the legs' centre lines meet at (t/2, t/2)
+    const double c = std::cos(turn), n = std::sin(turn), half = s.t / 2; // the legs' centre lines meet at (t/2, t/2)
     p.ys = principal.shapeOrigin.y + c * half - n * half;
     p.zs = principal.shapeOrigin.z + n * half + c * half;
-    p.avy = p.avz = 5.0 / 12 * p.a;   // about one leg each; the legs share between skew principal axes
+    p.avy = p.avz = 5.0 / 12 * p.a; // about one leg each; the legs share between skew principal axes
 }
 
 void addDoubleAngle(const Shape& s, const Outline& o, SectionProperties& p)
@@ -149,9 +161,10 @@ const std::vector<StatedKey>& statedKeys()
     using S = StatedProperties;
     using P = SectionProperties;
     static const std::vector<StatedKey> keys{
-        {"a", 2, &S::a, &P::a},          {"iy", 4, &S::iy, &P::iy},       {"iz", 4, &S::iz, &P::iz},       {"wely", 3, &S::wely, &P::wely},
-        {"welz", 3, &S::welz, &P::welz}, {"wply", 3, &S::wply, &P::wply}, {"wplz", 3, &S::wplz, &P::wplz}, {"it", 4, &S::it, &P::it},
-        {"iw", 6, &S::iw, &P::iw},       {"avy", 2, &S::avy, &P::avy},    {"avz", 2, &S::avz, &P::avz}};
+        {"a", 2, &S::a, &P::a},          {"iy", 4, &S::iy, &P::iy},       {"iz", 4, &S::iz, &P::iz},
+        {"wely", 3, &S::wely, &P::wely}, {"welz", 3, &S::welz, &P::welz}, {"wply", 3, &S::wply, &P::wply},
+        {"wplz", 3, &S::wplz, &P::wplz}, {"it", 4, &S::it, &P::it},       {"iw", 6, &S::iw, &P::iw},
+        {"avy", 2, &S::avy, &P::avy},    {"avz", 2, &S::avz, &P::avz}};
     return keys;
 }
 

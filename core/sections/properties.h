@@ -1,4 +1,5 @@
-// Section properties from dimensions. SI (m). Axes: y major, z minor (docs/frame-format.md); for angles y and z are the principal axes.
+// Section properties from dimensions. SI (m). Axes: y major, z minor (docs/frame-format.md); for angles y and z are the
+// principal axes.
 #pragma once
 
 #include "core/sections/outline.h"
@@ -41,9 +42,9 @@ struct StatedProperties
 struct StatedKey
 {
     std::string_view key;
-    int power;                                            // of the section unit
-    std::optional<double> StatedProperties::* stated;
-    double SectionProperties::* value;
+    int power; // of the section unit
+    std::optional<double> StatedProperties::*stated;
+    double SectionProperties::*value;
 };
 const std::vector<StatedKey>& statedKeys();
 
@@ -54,7 +55,8 @@ const std::vector<StatedKey>& statedKeys();
 //   channel     thin-walled sectorial integral on centre lines
 //   tee, angle  J: Σ b t³/3; Iw small: b³tf³/144 + (d-tf/2)³tw³/36, t³/36 Σ(leg-t/2)³
 //   tubes       J: Bredt plus wall thickness term (EN 10210-2 Annex A); circular exact
-// Shear-stiffness areas: web between flange centres; 5/6 of flanges and solid flats; both walls of a tube; half of a circular tube.
+// Shear-stiffness areas: web between flange centres; 5/6 of flanges and solid flats; both walls of a tube; half of a circular
+// tube.
 SectionProperties computeProperties(const Shape& s, const StatedProperties& stated = {});
 
 } // namespace wr

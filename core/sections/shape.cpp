@@ -109,9 +109,12 @@ std::vector<std::pair<std::string, std::string>> shapeFaults(const Shape& shape)
     const auto keys = dimensionKeys(s.kind);
     for (const auto& [key, must] : keys) {
         const double v = *dimension(s, key);
-        if (!std::isfinite(v)) out.emplace_back(key, std::string(key) + " is not a finite number");
-        else if (must && v <= 0) out.emplace_back(key, std::string(key) + " must be greater than zero");
-        else if (v < 0) out.emplace_back(key, std::string(key) + " must not be negative");
+        if (!std::isfinite(v))
+            out.emplace_back(key, std::string(key) + " is not a finite number");
+        else if (must && v <= 0)
+            out.emplace_back(key, std::string(key) + " must be greater than zero");
+        else if (v < 0)
+            out.emplace_back(key, std::string(key) + " must not be negative");
     }
     if (!out.empty()) return out;
     const auto fault = [&](bool wrong, const char* key, const char* text) {
@@ -121,11 +124,13 @@ std::vector<std::pair<std::string, std::string>> shapeFaults(const Shape& shape)
     case ShapeKind::I:
         fault(2 * s.tf >= s.h, "tf", "the two flanges are together as thick as the section is deep: tf must be less than h/2");
         fault(s.tw >= s.b, "tw", "the web is as thick as the flange is wide: tw must be less than b");
-        fault(2 * s.tf < s.h && 2 * (s.tf + s.r) > s.h * (1 + 1e-9), "r", "the fillets do not fit between the flanges: r must be at most h/2 - tf");
+        fault(2 * s.tf < s.h && 2 * (s.tf + s.r) > s.h * (1 + 1e-9), "r",
+              "the fillets do not fit between the flanges: r must be at most h/2 - tf");
         fault(s.tw + 2 * s.r > s.b * (1 + 1e-9), "r", "the fillets are wider than the flange: r must be at most (b - tw)/2");
         break;
     case ShapeKind::IUnequal:
-        fault(s.tf + s.tf2 >= s.h, "tf", "the two flanges are together as thick as the section is deep: tf + tf2 must be less than h");
+        fault(s.tf + s.tf2 >= s.h, "tf",
+              "the two flanges are together as thick as the section is deep: tf + tf2 must be less than h");
         fault(s.tw >= std::min(s.b, s.b2), "tw", "the web is as thick as a flange is wide: tw must be less than b and b2");
         fault(s.tf + s.tf2 + 2 * s.r > s.h * (1 + 1e-9), "r", "the fillets do not fit between the flanges");
         break;
@@ -133,7 +138,8 @@ std::vector<std::pair<std::string, std::string>> shapeFaults(const Shape& shape)
         fault(2 * s.tf >= s.h, "tf", "the two flanges are together as thick as the section is deep: tf must be less than h/2");
         fault(s.tw >= s.b, "tw", "the web is as thick as the flange is wide: tw must be less than b");
         fault(s.slope >= 0.5, "slope", "a flange slope is rise over run and less than 0.5 (8 % is 0.08)");
-        fault(s.slope < 0.5 && s.tf - s.slope * (s.b - s.tw) / 2 <= 0, "slope", "the sloped flange has no thickness left at its toe");
+        fault(s.slope < 0.5 && s.tf - s.slope * (s.b - s.tw) / 2 <= 0, "slope",
+              "the sloped flange has no thickness left at its toe");
         fault(s.tw + s.r + s.r2 > s.b, "r", "root and toe radius do not fit on the flange");
         break;
     case ShapeKind::Tee:
@@ -148,7 +154,8 @@ std::vector<std::pair<std::string, std::string>> shapeFaults(const Shape& shape)
         break;
     case ShapeKind::Rhs:
         fault(2 * s.t >= std::min(s.h, s.b), "t", "the walls meet: t must be less than half of h and of b");
-        fault(2 * s.ro > std::min(s.h, s.b) * (1 + 1e-9), "ro", "the outside corner radius is more than half of the smaller side");
+        fault(2 * s.ro > std::min(s.h, s.b) * (1 + 1e-9), "ro",
+              "the outside corner radius is more than half of the smaller side");
         fault(s.ri > s.ro + 1e-12 && s.ri > 0, "ri", "the inside corner radius is larger than the outside one");
         break;
     case ShapeKind::Chs: fault(2 * s.t >= s.d, "t", "the wall fills the tube: t must be less than d/2"); break;

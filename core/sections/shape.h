@@ -18,29 +18,32 @@ std::optional<ShapeKind> shapeFromName(std::string_view name);
 std::string_view shapeTitle(ShapeKind k);
 
 enum class Process { Unstated, Hot, Cold };
-enum class TorsionRule { Junction, En };   // how J of a rolled I is reckoned: El Darwish & Johnston 1965, or EN 10365's table formula
+enum class TorsionRule {
+    Junction,
+    En
+}; // how J of a rolled I is reckoned: El Darwish & Johnston 1965, or EN 10365's table formula
 
 // All lengths in m; a dimension that a kind does not have is 0. Meaning of each by kind: docs/frame-format.md.
 struct Shape
 {
     ShapeKind kind = ShapeKind::None;
-    double h = 0, b = 0, tw = 0, tf = 0;   // depth, width, web, flange (top = +z flange of an unequal I)
-    double b2 = 0, tf2 = 0;                // bottom flange of an unequal I
-    double r = 0, r2 = 0;                  // root and toe radius
-    double a = 0;                          // weld size of a welded shape; 0: rolled
-    double slope = 0;                      // flange slope of a channel, rise over run
-    double t = 0;                          // wall or leg; design thickness of a hollow section
-    double ro = 0, ri = 0;                 // outside and inside corner radius of a rectangular hollow section
-    double d = 0;                          // diameter
-    double gap = 0;                        // between the angles of a pair
-    bool longBack = true;                  // long legs back to back
-    bool welded = false;                   // built of plates (weld size given, or stated so)
+    double h = 0, b = 0, tw = 0, tf = 0; // depth, width, web, flange (top = +z flange of an unequal I)
+    double b2 = 0, tf2 = 0;              // bottom flange of an unequal I
+    double r = 0, r2 = 0;                // root and toe radius
+    double a = 0;                        // weld size of a welded shape; 0: rolled
+    double slope = 0;                    // flange slope of a channel, rise over run
+    double t = 0;                        // wall or leg; design thickness of a hollow section
+    double ro = 0, ri = 0;               // outside and inside corner radius of a rectangular hollow section
+    double d = 0;                        // diameter
+    double gap = 0;                      // between the angles of a pair
+    bool longBack = true;                // long legs back to back
+    bool welded = false;                 // built of plates (weld size given, or stated so)
     Process process = Process::Unstated;
     TorsionRule torsion = TorsionRule::Junction;
 
     bool operator==(const Shape&) const = default;
-    double depth() const;                  // overall size along local z (for angles: the upright leg)
-    double width() const;                  // overall size along local y
+    double depth() const; // overall size along local z (for angles: the upright leg)
+    double width() const; // overall size along local y
 };
 
 // The dimension keys of a kind, in the order of the frame file; the flag says whether the key must be given.

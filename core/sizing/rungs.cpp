@@ -12,8 +12,10 @@ namespace {
 std::string brokenLimit(const CatalogueSection& s, const LadderLimits& l, const UnitSystem& u)
 {
     const double d = s.properties.depth;
-    if (l.maxDepth && d > *l.maxDepth * (1 + 1e-9)) return fmt::format("deeper than {}", u.text(Quantity::SectionLength, *l.maxDepth));
-    if (l.minDepth && d < *l.minDepth * (1 - 1e-9)) return fmt::format("shallower than {}", u.text(Quantity::SectionLength, *l.minDepth));
+    if (l.maxDepth && d > *l.maxDepth * (1 + 1e-9))
+        return fmt::format("deeper than {}", u.text(Quantity::SectionLength, *l.maxDepth));
+    if (l.minDepth && d < *l.minDepth * (1 - 1e-9))
+        return fmt::format("shallower than {}", u.text(Quantity::SectionLength, *l.minDepth));
     return {};
 }
 
@@ -27,7 +29,8 @@ bool worse(const MemberResult& a, Status status, double utilisation)
 
 } // namespace
 
-RungTable evaluateRungs(const CheckModel& model, const Catalogue& catalogue, const std::vector<size_t>& wanted, const LadderLimits& limits, Progress& progress)
+RungTable evaluateRungs(const CheckModel& model, const Catalogue& catalogue, const std::vector<size_t>& wanted,
+                        const LadderLimits& limits, Progress& progress)
 {
     RungTable out;
     const Frame& f = model.frame();

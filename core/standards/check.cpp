@@ -37,12 +37,17 @@ void MemberResult::settle()
         o.status = o.ratio <= 1.0 ? Status::Ok : o.counts ? Status::Over : Status::Warned;
         over |= o.status == Status::Over, warned |= o.status == Status::Warned;
         if (!o.counts) continue;
-        if (governing < 0 || o.ratio > utilisation) runnerUp = governing, governing = static_cast<int>(i), utilisation = o.ratio;
-        else if (runnerUp < 0 || o.ratio > outcomes[static_cast<size_t>(runnerUp)].ratio) runnerUp = static_cast<int>(i);
+        if (governing < 0 || o.ratio > utilisation)
+            runnerUp = governing, governing = static_cast<int>(i), utilisation = o.ratio;
+        else if (runnerUp < 0 || o.ratio > outcomes[static_cast<size_t>(runnerUp)].ratio)
+            runnerUp = static_cast<int>(i);
     }
     status = over ? Status::Over : unchecked ? Status::Unchecked : warned ? Status::Warned : Status::Ok;
 }
 
-std::vector<Standard> shippedStandards() { return {aisc360Lrfd(), aisc360Asd()}; }
+std::vector<Standard> shippedStandards()
+{
+    return {aisc360Lrfd(), aisc360Asd()};
+}
 
 } // namespace wr

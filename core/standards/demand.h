@@ -11,8 +11,8 @@ namespace wr {
 
 struct Extreme
 {
-    double value = 0;     // never negative
-    double at = 0;        // m along the member
+    double value = 0; // never negative
+    double at = 0;    // m along the member
     void take(double v, double x)
     {
         if (v > value) value = v, at = x;
@@ -23,8 +23,8 @@ struct Extreme
 struct Span
 {
     double from = 0, to = 0;
-    double lb = 0;                     // unbraced length for LTB, m (factor included)
-    bool top = false, bottom = false;  // which flange's compression it belongs to
+    double lb = 0;                    // unbraced length for LTB, m (factor included)
+    bool top = false, bottom = false; // which flange's compression it belongs to
     bool cantilever = false;
     int first = 0, last = 0;           // stations, inclusive
     int quarter[3] = {0, 0, 0};        // stations at 1/4, 1/2, 3/4
@@ -33,25 +33,25 @@ struct Span
 
 struct SpanDemand
 {
-    Extreme tension, compression;      // over the overlapping column segments
-    Extreme top, bottom;               // |my| that compresses the top (+z), the bottom fibre
-    Extreme minor;                     // |mz|
-    double a = 0, b = 0, c = 0;        // |my| at the quarter points
+    Extreme tension, compression; // over the overlapping column segments
+    Extreme top, bottom;          // |my| that compresses the top (+z), the bottom fibre
+    Extreme minor;                // |mz|
+    double a = 0, b = 0, c = 0;   // |my| at the quarter points
     double largest() const { return top.value > bottom.value ? top.value : bottom.value; }
 };
 
 struct SetDemand
 {
-    Extreme tension, compression, top, bottom, minor, shearMajor, shearMinor, torsion;   // shearMajor: |vz|
+    Extreme tension, compression, top, bottom, minor, shearMajor, shearMinor, torsion; // shearMajor: |vz|
 };
 
 struct Demands
 {
     std::vector<Span> spans;
-    std::vector<SetDemand> sets;             // per force set that counts
-    std::vector<SpanDemand> spanSets;        // [set][span]
-    std::vector<int> setIndex;               // per row of `sets`: index into ForceTable::sets
-    bool valid = true;                       // false: some force is missing (NaN)
+    std::vector<SetDemand> sets;      // per force set that counts
+    std::vector<SpanDemand> spanSets; // [set][span]
+    std::vector<int> setIndex;        // per row of `sets`: index into ForceTable::sets
+    bool valid = true;                // false: some force is missing (NaN)
 
     const SpanDemand& of(size_t set, size_t span) const { return spanSets[set * spans.size() + span]; }
     SpanDemand& of(size_t set, size_t span) { return spanSets[set * spans.size() + span]; }

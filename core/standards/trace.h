@@ -13,9 +13,9 @@ namespace wr {
 
 struct Label
 {
-    std::string_view symbol;     // "F_cr"
-    std::string_view formula;    // "0.658^(F_y/F_e)*F_y", "" for a value that is put in
-    std::string_view clause;     // "E3-2"
+    std::string_view symbol;  // "F_cr"
+    std::string_view formula; // "0.658^(F_y/F_e)*F_y", "" for a value that is put in
+    std::string_view clause;  // "E3-2"
     Quantity quantity = Quantity::Ratio;
 };
 
@@ -25,7 +25,7 @@ struct TraceStep
     Kind kind = Kind::Value;
     Label label;
     double value = 0;
-    std::string text;            // heading or note
+    std::string text; // heading or note
 };
 
 // The fast path: nothing is kept.
@@ -48,7 +48,10 @@ public:
         steps.push_back({TraceStep::Kind::Value, l, v, {}});
         return v;
     }
-    void heading(std::string_view title, std::string_view clause) { steps.push_back({TraceStep::Kind::Heading, {"", "", clause, Quantity::Ratio}, 0, std::string(title)}); }
+    void heading(std::string_view title, std::string_view clause)
+    {
+        steps.push_back({TraceStep::Kind::Heading, {"", "", clause, Quantity::Ratio}, 0, std::string(title)});
+    }
     void note(std::string_view text) { steps.push_back({TraceStep::Kind::Note, {}, 0, std::string(text)}); }
 };
 

@@ -7,7 +7,7 @@
 
 int main(int argc, char** argv)
 {
-    QTemporaryDir home;   // settings of the tests, not of the person who runs them
+    QTemporaryDir home; // settings of the tests, not of the person who runs them
     qputenv("XDG_CONFIG_HOME", home.path().toUtf8());
     QSurfaceFormat format;
     format.setVersion(3, 3);

@@ -19,12 +19,14 @@ double luminance(const QColor& c)
 }
 } // namespace
 
-TEST_CASE("colours: the ramp darkens steadily to the limit and changes hue past it, in grey and for colour-blind eyes", "[pictures]")
+TEST_CASE("colours: the ramp darkens steadily to the limit and changes hue past it, in grey and for colour-blind eyes",
+          "[pictures]")
 {
     const Theme& t = paperTheme();
-    for (double u = 0; u < 0.985; u += 0.01) CHECK(luminance(t.utilisation(u)) >= luminance(t.utilisation(u + 0.01)) - 1e-9);
+    for (double u = 0; u < 0.985; u += 0.01)
+        CHECK(luminance(t.utilisation(u)) >= luminance(t.utilisation(u + 0.01)) - 1e-9);
     const QColor under = t.utilisation(1.0), over = t.utilisation(1.001);
-    CHECK(std::abs(luminance(under) - luminance(over)) > 0.12);   // reads in grey
+    CHECK(std::abs(luminance(under) - luminance(over)) > 0.12); // reads in grey
     // Protanopia and deuteranopia (Viénot 1999 in linear RGB): the step at the limit stays visible.
     const auto blind = [](const QColor& c) {
         const auto lin = [](double v) { return std::pow(v, 2.2); };
@@ -76,10 +78,13 @@ TEST_CASE("frame view: members over the limit are seen in the over colour, faded
         const QImage image = w.view().grabFramebuffer();
         int n = 0;
         for (int y = 0; y < image.height(); y += 2)
-            for (int x = 0; x < image.width(); x += 2) n += like(image.pixelColor(x, y));
+            for (int x = 0; x < image.width(); x += 2)
+                n += like(image.pixelColor(x, y));
         return n;
     };
-    const auto orange = [](const QColor& c) { return c.hue() >= 8 && c.hue() <= 24 && c.saturation() > 190 && c.value() > 170; };
+    const auto orange = [](const QColor& c) {
+        return c.hue() >= 8 && c.hue() <= 24 && c.saturation() > 190 && c.value() > 170;
+    };
     const int all = count(orange);
     CHECK(all > 60);
     w.doc().setPick({w.index("LEG-NE1")});
@@ -92,7 +97,7 @@ TEST_CASE("frame view: members over the limit are seen in the over colour, faded
     w.window.ride(Stop::Frame);
     w.view().setSolid(false);
     QTest::qWait(80);
-    CHECK(count(orange) < all / 10);   // at Frame the stop is not about utilisation
+    CHECK(count(orange) < all / 10); // at Frame the stop is not about utilisation
 }
 
 TEST_CASE("frame view: hovering tells member, section, group, utilisation, mode and combination", "[pictures]")
@@ -114,10 +119,11 @@ TEST_CASE("histogram: counts and brush coordinates", "[pictures]")
 {
     QImage image(300, 100, QImage::Format_RGB32);
     QPainter p(&image);
-    const HistogramPicture h = drawHistogram(p, QRectF(0, 0, 300, 100), {0.05, 0.1, 0.15, 0.95, 1.0, 1.01, 5.0}, 0, 0, paperTheme());
-    CHECK(h.counts[0] == 2);      // 0.10 belongs to the bar up to 0.1
+    const HistogramPicture h =
+        drawHistogram(p, QRectF(0, 0, 300, 100), {0.05, 0.1, 0.15, 0.95, 1.0, 1.01, 5.0}, 0, 0, paperTheme());
+    CHECK(h.counts[0] == 2); // 0.10 belongs to the bar up to 0.1
     CHECK(h.counts[1] == 1);
-    CHECK(h.counts[9] == 2);      // 1.00 is within the limit
+    CHECK(h.counts[9] == 2); // 1.00 is within the limit
     CHECK(h.counts[10] == 1);
     CHECK(h.counts[19] == 1);
     CHECK(h.utilisationAt(h.xOf(0.73)) == Approx(0.73));

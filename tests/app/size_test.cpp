@@ -9,7 +9,8 @@ TEST_CASE("size: the candidate chart proposes, a limit changes it, adopting and 
     Window w(kHill);
     const auto& rows = w.window.tray().rows();
     for (const auto& r : rows)
-        if (r.name == "Edge beams") QTest::mouseClick(&w.window.tray(), Qt::LeftButton, Qt::NoModifier, r.area.center().toPoint());
+        if (r.name == "Edge beams")
+            QTest::mouseClick(&w.window.tray(), Qt::LeftButton, Qt::NoModifier, r.area.center().toPoint());
     w.view().setFocus();
     w.key(Qt::Key_6);
     SizeBench& s = w.size();
@@ -44,7 +45,8 @@ TEST_CASE("size: the candidate chart proposes, a limit changes it, adopting and 
     auto& table = w.window.candidates().table();
     const int row = w.doc().rungs().proposed;
     table.scrollTo(table.model()->index(row, 0));
-    QTest::mouseClick(table.viewport(), Qt::LeftButton, Qt::NoModifier, table.visualRect(table.model()->index(row, 0)).center());
+    QTest::mouseClick(table.viewport(), Qt::LeftButton, Qt::NoModifier,
+                      table.visualRect(table.model()->index(row, 0)).center());
     CHECK(s.chosen() == row);
     const double over = w.utilisation("EB-1S");
     QTest::mouseClick(&s.adopt(), Qt::LeftButton);
@@ -61,7 +63,7 @@ TEST_CASE("size: the candidate chart proposes, a limit changes it, adopting and 
     CHECK(s.sectionNow() == "W12X22");
 }
 
-TEST_CASE("size: adopt and analyse in one step; a target that nothing meets says so", "[app]")
+TEST_CASE("size: adopt and analyse in one step, a target that nothing meets says so", "[app]")
 {
     Window w(kHill);
     w.doc().setPick({w.index("SP-NE1")});

@@ -82,8 +82,10 @@ public:
     {
         field.setFocus();
         field.selectAll();
-        if (text.isEmpty()) QTest::keyClick(&field, Qt::Key_Delete);
-        else QTest::keyClicks(&field, text);
+        if (text.isEmpty())
+            QTest::keyClick(&field, Qt::Key_Delete);
+        else
+            QTest::keyClicks(&field, text);
         QTest::keyClick(&field, Qt::Key_Return);
         settle();
     }

@@ -3,7 +3,10 @@
 #include <QAbstractItemModelTester>
 #include <QDir>
 #include <QFile>
+#include <QDragEnterEvent>
 #include <QLabel>
+#include <QMimeData>
+#include <QSettings>
 #include <QSignalSpy>
 #include <QTemporaryDir>
 #include <QToolButton>
@@ -76,7 +79,8 @@ TEST_CASE("window: window pick to the right takes what is wholly inside, to the 
     const size_t touched = drag(b, a);
     CHECK(inside > 5);
     CHECK(touched > inside);
-    for (const size_t m : picked) CHECK(w.doc().pick().contains(m));
+    for (const size_t m : picked)
+        CHECK(w.doc().pick().contains(m));
     const size_t all = drag(QPoint(2, 2), QPoint(v.width() - 3, v.height() - 3));
     CHECK(all == w.doc().model().members().size());
 }
@@ -88,7 +92,8 @@ TEST_CASE("window: brushing the legend picks that range of utilisation", "[app]"
     REQUIRE(l.isVisible());
     const auto& p = l.picture();
     int total = 0;
-    for (const int n : p.counts) total += n;
+    for (const int n : p.counts)
+        total += n;
     CHECK(total == 198);
     const int y = static_cast<int>(p.plot.center().y());
     QTest::mousePress(&l, Qt::LeftButton, Qt::NoModifier, QPoint(static_cast<int>(p.xOf(1.0)), y));
@@ -96,7 +101,8 @@ TEST_CASE("window: brushing the legend picks that range of utilisation", "[app]"
     QTest::mouseMove(&l, QPoint(static_cast<int>(p.plot.right()), y));
     QTest::mouseRelease(&l, Qt::LeftButton, Qt::NoModifier, QPoint(static_cast<int>(p.plot.right()), y));
     CHECK(static_cast<int>(w.doc().pick().size()) >= w.doc().report().counts.over);
-    for (const size_t m : w.doc().pick()) CHECK(w.doc().report().results[m].utilisation > 0.97);
+    for (const size_t m : w.doc().pick())
+        CHECK(w.doc().report().results[m].utilisation > 0.97);
     CHECK(w.window.ledger().shownWords().contains(QString("%1 picked").arg(w.doc().pick().size())));
 }
 
@@ -107,12 +113,16 @@ TEST_CASE("window: the ledger sorts, filters and says how many of how many it sh
     QAbstractItemModelTester tester(&l.model(), QAbstractItemModelTester::FailureReportingMode::Fatal);
     QTableView& t = l.table();
     CHECK(l.shownWords() == "198 of 198 shown");
-    const auto value = [&](int row) { return t.model()->index(row, l.model().utilisationColumn()).data(LedgerModel::UtilisationRole).toDouble(); };
+    const auto value = [&](int row) {
+        return t.model()->index(row, l.model().utilisationColumn()).data(LedgerModel::UtilisationRole).toDouble();
+    };
     CHECK(value(0) == Approx(w.doc().report().counts.top));
-    for (int r = 0; r + 1 < 50; ++r) CHECK(value(r) >= value(r + 1));
+    for (int r = 0; r + 1 < 50; ++r)
+        CHECK(value(r) >= value(r + 1));
     const auto clickHeader = [&](int column) {
         const QHeaderView* h = t.horizontalHeader();
-        QTest::mouseClick(h->viewport(), Qt::LeftButton, Qt::NoModifier, QPoint(h->sectionViewportPosition(column) + 20, h->height() / 2));
+        QTest::mouseClick(h->viewport(), Qt::LeftButton, Qt::NoModifier,
+                          QPoint(h->sectionViewportPosition(column) + 20, h->height() / 2));
     };
     clickHeader(l.model().utilisationColumn());
     CHECK(value(0) <= value(1));
@@ -147,7 +157,8 @@ TEST_CASE("window: the trace of another mode is shown by clicking its row", "[ap
     const auto& r = w.doc().report().results[w.index("EB-1S")];
     int shear = -1;
     for (size_t i = 0; i < r.outcomes.size(); ++i)
-        if (w.doc().model().standard().checks[static_cast<size_t>(r.outcomes[i].check)].key == "shear-major") shear = static_cast<int>(i);
+        if (w.doc().model().standard().checks[static_cast<size_t>(r.outcomes[i].check)].key == "shear-major")
+            shear = static_cast<int>(i);
     REQUIRE(shear >= 0);
     QTest::mouseClick(&modes, Qt::LeftButton, Qt::NoModifier, modes.rowArea(shear).center().toPoint());
     CHECK(modes.chosen() == shear);
@@ -160,7 +171,8 @@ TEST_CASE("window: the trace of another mode is shown by clicking its row", "[ap
     QTest::keyClick(&modes, Qt::Key_Up);
     CHECK(modes.chosen() != shear);
     // The diagram shows the combination that governs, and another when chosen.
-    CHECK(w.member().diagrams().combinations().currentIndex() == w.doc().model().setsFor(w.doc().model().standard())[static_cast<size_t>(r.govern()->set)]);
+    CHECK(w.member().diagrams().combinations().currentIndex() ==
+          w.doc().model().setsFor(w.doc().model().standard())[static_cast<size_t>(r.govern()->set)]);
     QTest::qWait(50);
     const double moment = w.member().diagrams().largestMoment();
     w.member().diagrams().combinations().setCurrentIndex(0);
@@ -232,16 +244,18 @@ TEST_CASE("window: section, group and grade for many picked members, re-checked 
     w.type(*w.member().editor().group().lineEdit(), "Light beams");
     CHECK(w.doc().model().members()[w.index("P1L")].group == "Light beams");
     bool row = false;
-    for (const auto& r : w.window.tray().rows()) row |= r.name == "Light beams" && r.members.size() == 6;
+    for (const auto& r : w.window.tray().rows())
+        row |= r.name == "Light beams" && r.members.size() == 6;
     CHECK(row);
     // Analysed again with the new sizes, forces fit.
     w.key(Qt::Key_F5);
     REQUIRE(test::waitFor([&] { return w.doc().forcesFit() && !w.doc().jobs().running(); }));
-    for (int k = 0; k < 20 && w.doc().canUndo(); ++k) w.key(Qt::Key_Z, Qt::ControlModifier);
+    for (int k = 0; k < 20 && w.doc().canUndo(); ++k)
+        w.key(Qt::Key_Z, Qt::ControlModifier);
     CHECK(w.doc().model().members()[w.index("P1L")].group == "Purlins");
 }
 
-TEST_CASE("window: groups and levels in the tray pick; only these hides the rest", "[app]")
+TEST_CASE("window: groups and levels in the tray pick, only these hides the rest", "[app]")
 {
     Window w(kHill);
     const auto& rows = w.window.tray().rows();
@@ -267,7 +281,7 @@ TEST_CASE("window: groups and levels in the tray pick; only these hides the rest
     CHECK(w.doc().pick().empty());
 }
 
-TEST_CASE("window: the line rides to every stop by key; a stop that is not built says what will be done there", "[app]")
+TEST_CASE("window: the line rides to every stop by key, a stop that is not built says what will be done there", "[app]")
 {
     Window w(kStreet);
     w.view().setFocus();
@@ -277,10 +291,12 @@ TEST_CASE("window: the line rides to every stop by key; a stop that is not built
         const QString promise = stopPromise(static_cast<Stop>(i));
         if (promise.isEmpty()) continue;
         bool said = false;
-        for (const QLabel* l : w.window.bench().currentWidget()->findChildren<QLabel*>()) said |= l->text() == promise && l->isVisible();
+        for (const QLabel* l : w.window.bench().currentWidget()->findChildren<QLabel*>())
+            said |= l->text() == promise && l->isVisible();
         CHECK(said);
     }
-    QTest::mouseClick(&w.window.line(), Qt::LeftButton, Qt::NoModifier, w.window.line().stopArea(Stop::Frame).center().toPoint());
+    QTest::mouseClick(&w.window.line(), Qt::LeftButton, Qt::NoModifier,
+                      w.window.line().stopArea(Stop::Frame).center().toPoint());
     CHECK(w.window.line().current() == Stop::Frame);
     CHECK(w.window.bench().frame().findings().count() > 0);
     // A digit typed into a field stays in the field.
@@ -295,7 +311,7 @@ TEST_CASE("window: the line rides to every stop by key; a stop that is not built
     CHECK(field.text() == "2");
 }
 
-TEST_CASE("window: saved and opened again, the design is as it was; unsaved work is asked for", "[app]")
+TEST_CASE("window: saved and opened again, the design is as it was, unsaved work is asked for", "[app]")
 {
     QTemporaryDir folder;
     const QString path = folder.filePath("street.frame.json");
@@ -306,7 +322,7 @@ TEST_CASE("window: saved and opened again, the design is as it was; unsaved work
         w.member().showDesign(true);
         w.type(w.member().editor().factor(LengthAxis::Minor), "1.4");
         ratio = w.utilisation("C1L");
-        w.answer = 0;   // cancel: the window stays
+        w.answer = 0; // cancel: the window stays
         w.window.close();
         CHECK(w.asked == 1);
         CHECK(w.window.isVisible());
@@ -322,13 +338,14 @@ TEST_CASE("window: saved and opened again, the design is as it was; unsaved work
     CHECK(again.doc().model().lanes(again.index("C2L")).of(LengthAxis::Minor).front().k == Approx(1.0));
 }
 
-TEST_CASE("window: a file with faults shows them all with their places; the frame before stays", "[app]")
+TEST_CASE("window: a file with faults shows them all with their places, the frame before stays", "[app]")
 {
     QTemporaryDir folder;
     const QString path = folder.filePath("bad.frame.json");
     QFile f(path);
     REQUIRE(f.open(QIODevice::WriteOnly));
-    f.write(R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"A99"}],"sections":[{"id":"S","name":"W12X66"}],"nodes":[{"id":"1","at":[0,0,0]}],"elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M"}]})");
+    f.write(
+        R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"A99"}],"sections":[{"id":"S","name":"W12X66"}],"nodes":[{"id":"1","at":[0,0,0]}],"elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M"}]})");
     f.close();
     Window w(kStreet);
     w.open(path);
@@ -336,13 +353,32 @@ TEST_CASE("window: a file with faults shows them all with their places; the fram
     auto& t = w.window.start().faults();
     REQUIRE(t.rowCount() == 3);
     QStringList places;
-    for (int r = 0; r < t.rowCount(); ++r) places << t.item(r, 0)->text();
+    for (int r = 0; r < t.rowCount(); ++r)
+        places << t.item(r, 0)->text();
     CHECK(places == QStringList{"/materials/0/grade", "/sections/0/name", "/elements/0/nodes/1"});
     CHECK(t.item(1, 1)->text().contains("W12X65"));
     for (QPushButton* b : w.window.start().findChildren<QPushButton*>())
         if (b->text() == "Back" && b->isVisible()) QTest::mouseClick(b, Qt::LeftButton);
     CHECK(w.window.showsFrame());
     CHECK(w.doc().model().members().size() == 40);
+}
+
+TEST_CASE("window: a file dropped on it is opened, and remembered among the recent ones", "[app]")
+{
+    QTemporaryDir folder;
+    const QString path = folder.filePath("dropped.frame.json");
+    REQUIRE(QFile::copy(kStreet, path));
+    Window w("");
+    QMimeData data;
+    data.setUrls({QUrl::fromLocalFile(path)});
+    QDragEnterEvent enter(QPoint(200, 200), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(&w.window, &enter);
+    CHECK(enter.isAccepted());
+    QDropEvent drop(QPointF(200, 200), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(&w.window, &drop);
+    REQUIRE(test::waitFor([&] { return w.window.showsFrame() && w.doc().checked(); }));
+    CHECK(w.doc().path() == path);
+    CHECK(QSettings().value("recent").toStringList().contains(path));
 }
 
 TEST_CASE("window: without OpenGL there is a sentence and everything else works", "[app]")

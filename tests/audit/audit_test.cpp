@@ -34,7 +34,8 @@ TEST_CASE("audit: combinations, forces and results are looked at", "[audit]")
         INFO(code);
         CHECK(has(found, code));
     }
-    for (const Finding& x : found) CHECK(findKind(x.code) != nullptr);
+    for (const Finding& x : found)
+        CHECK(findKind(x.code) != nullptr);
 }
 
 TEST_CASE("audit: sizes changed after the analysis, no forces, an unknown standard", "[audit]")

@@ -1,8 +1,8 @@
 // The command line as a user runs it: exit status, answers, messages.
 #include "core/files/frame_reader.h"
 
-#include <catch2/catch.hpp>
 #include <array>
+#include <catch2/catch.hpp>
 #include <cstdio>
 #include <filesystem>
 #include <fstream>
@@ -20,7 +20,7 @@ namespace {
 struct Run
 {
     int status;
-    std::string out;    // standard output and error together
+    std::string out; // standard output and error together
 };
 
 Run cli(const std::string& arguments)
@@ -30,13 +30,17 @@ Run cli(const std::string& arguments)
     REQUIRE(p != nullptr);
     Run r{0, {}};
     std::array<char, 4096> buffer;
-    while (const size_t n = fread(buffer.data(), 1, buffer.size(), p)) r.out.append(buffer.data(), n);
+    while (const size_t n = fread(buffer.data(), 1, buffer.size(), p))
+        r.out.append(buffer.data(), n);
     const int s = pclose(p);
     r.status = WIFEXITED(s) ? WEXITSTATUS(s) : 1000 + s;
     return r;
 }
 
-std::string demo(const char* name) { return std::string(WREN_SOURCE) + "/data/demo/" + name + ".frame.json"; }
+std::string demo(const char* name)
+{
+    return std::string(WREN_SOURCE) + "/data/demo/" + name + ".frame.json";
+}
 
 class Folder
 {
@@ -63,9 +67,11 @@ Json load(const std::string& path)
 std::string beam(double load, const std::string& section = R"("name":"W18X50")", const std::string& basis = "lrfd")
 {
     std::ostringstream s;
-    s << R"({"format":"wren-frame","version":1,"units":{"length":"ft","force":"kip","section":"in","stress":"ksi","mass":"lb"},"materials":[{"id":"M","grade":"A992"}],"sections":[{"id":"S",)" << section
+    s << R"({"format":"wren-frame","version":1,"units":{"length":"ft","force":"kip","section":"in","stress":"ksi","mass":"lb"},"materials":[{"id":"M","grade":"A992"}],"sections":[{"id":"S",)"
+      << section
       << R"(}],"nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true}},{"id":"2","at":[35,0,0],"support":{"uy":true,"uz":true}}],"elements":[{"id":"B","nodes":["1","2"],"section":"S","material":"M"}],
-"cases":[{"id":"D","line":[{"element":"B","q":[[0,0,)" << -load << "],[0,0," << -load << R"(]]}]}],"combinations":[{"id":"U","basis":")" << basis << R"(","terms":{"D":1.0}}],
+"cases":[{"id":"D","line":[{"element":"B","q":[[0,0,)"
+      << -load << "],[0,0," << -load << R"(]]}]}],"combinations":[{"id":"U","basis":")" << basis << R"(","terms":{"D":1.0}}],
 "design":{"members":[{"id":"B1","elements":["B"]}],"restraints":[{"member":"B1","at":17.5,"holds":["minor","top","bottom","twist"]}]}})";
     return s.str();
 }
@@ -78,7 +84,8 @@ TEST_CASE("version and help", "[cli]")
     CHECK(cli("--version").status == 0);
     const Run help = cli("--help");
     CHECK(help.status == 0);
-    for (const char* word : {"check", "analyse", "sections", "Exit status"}) CHECK(help.out.find(word) != std::string::npos);
+    for (const char* word : {"check", "analyse", "sections", "Exit status"})
+        CHECK(help.out.find(word) != std::string::npos);
     for (const char* command : {"check", "analyse", "sections"}) {
         const Run h = cli(std::string(command) + " --help");
         CHECK(h.status == 0);
@@ -149,7 +156,8 @@ TEST_CASE("check: the answer follows the contract and holds the published number
     CHECK(found);
     CHECK(a["findings"].size() >= 1);
     for (const Json& x : a["findings"])
-        for (const char* key : {"severity", "code", "text"}) CHECK(x.contains(key));
+        for (const char* key : {"severity", "code", "text"})
+            CHECK(x.contains(key));
 }
 
 TEST_CASE("check: standard output, another method, a trace", "[cli]")
@@ -184,12 +192,14 @@ TEST_CASE("analyse: writes the frame with results that check to the same ratios"
     cli("check " + f.file("a.frame.json") + " --quiet --json " + f.file("two.json"));
     const Json one = load(f.file("one.json")), two = load(f.file("two.json"));
     REQUIRE(one["members"].size() == two["members"].size());
-    for (size_t i = 0; i < one["members"].size(); ++i) CHECK(one["members"][i]["utilisation"].get<double>() == Approx(two["members"][i]["utilisation"].get<double>()).epsilon(1e-6));
+    for (size_t i = 0; i < one["members"].size(); ++i)
+        CHECK(one["members"][i]["utilisation"].get<double>() ==
+              Approx(two["members"][i]["utilisation"].get<double>()).epsilon(1e-6));
     CHECK(cli("analyse " + demo("tern-street")).status == 2);
     CHECK(cli("analyse " + demo("tern-street") + " --stations 1 --json x").status == 2);
 }
 
-TEST_CASE("sections: a row, a family, everything; a near miss is suggested", "[cli]")
+TEST_CASE("sections: a row, a family, everything, a near miss is suggested", "[cli]")
 {
     const Run one = cli("sections \"w 12 x 65\" --csv");
     CHECK(one.status == 0);
@@ -199,7 +209,7 @@ TEST_CASE("sections: a row, a family, everything; a near miss is suggested", "[c
     CHECK(std::count(all.out.begin(), all.out.end(), '\n') > 200);
     const Json j = Json::parse(cli("sections IPE --json").out);
     CHECK(j.size() == 18);
-    CHECK_THAT(j[10]["iy"].get<double>(), WithinRel(8356e4, 0.002));   // IPE 300
+    CHECK_THAT(j[10]["iy"].get<double>(), WithinRel(8356e4, 0.002)); // IPE 300
     const Run miss = cli("sections IPE301");
     CHECK(miss.status == 2);
     CHECK(miss.out.find("IPE300") != std::string::npos);

@@ -29,9 +29,11 @@ void expectFault(const std::string& json, const std::string& code, const std::st
     const auto r = readFrame(json);
     CHECK_FALSE(r.ok());
     std::string all;
-    for (const Finding& f : r.findings) all += f.code + " at " + f.place + ": " + f.text + "\n";
+    for (const Finding& f : r.findings)
+        all += f.code + " at " + f.place + ": " + f.text + "\n";
     INFO(all);
-    CHECK(std::any_of(r.findings.begin(), r.findings.end(), [&](const Finding& f) { return f.code == code && f.place == place && f.text.size() > 8; }));
+    CHECK(std::any_of(r.findings.begin(), r.findings.end(),
+                      [&](const Finding& f) { return f.code == code && f.place == place && f.text.size() > 8; }));
 }
 
 } // namespace
@@ -51,7 +53,9 @@ TEST_CASE("reader: a good file in SI", "[files]")
 
 TEST_CASE("reader: units reach every number", "[files]")
 {
-    const Frame f = test::frameOf(replaced(kGood, R"("version": 1,)", R"("version": 1, "units": {"length": "ft", "force": "kip", "section": "in", "stress": "ksi", "mass": "lb"},)"));
+    const Frame f = test::frameOf(replaced(
+        kGood, R"("version": 1,)",
+        R"("version": 1, "units": {"length": "ft", "force": "kip", "section": "in", "stress": "ksi", "mass": "lb"},)"));
     CHECK(f.nodes[1].at.x == Approx(6 * 0.3048));
     CHECK(f.cases[0].line[0].q0.z == Approx(-12 * kKip / kFoot));
     CHECK(f.nodes[1].support[2].spring == Approx(1200.5 * kKip / kFoot));
@@ -78,8 +82,10 @@ TEST_CASE("reader: every fault has a code and a place", "[files]")
         {R"("material": "M")", R"("colour": "red")", "frame.key-unknown", "/elements/0/colour"},
         {R"("material": "M")", R"("colour": "red")", "frame.key-missing", "/elements/0"},
         {R"("IPE300")", R"("IPE301")", "section.unknown", "/sections/0/name"},
-        {R"("name": "IPE300")", R"("shape": "i", "h": 300, "b": 150, "tw": 7, "tf": 200, "r": 0)", "section.dimension", "/sections/0/tf"},
-        {R"("name": "IPE300")", R"("shape": "i", "h": -300, "b": 150, "tw": 7, "tf": 10)", "section.dimension", "/sections/0/h"},
+        {R"("name": "IPE300")", R"("shape": "i", "h": 300, "b": 150, "tw": 7, "tf": 200, "r": 0)", "section.dimension",
+         "/sections/0/tf"},
+        {R"("name": "IPE300")", R"("shape": "i", "h": -300, "b": 150, "tw": 7, "tf": 10)", "section.dimension",
+         "/sections/0/h"},
         {R"("name": "IPE300")", R"("shape": "hexagon")", "frame.value", "/sections/0/shape"},
         {R"("S355")", R"("S357")", "grade.unknown", "/materials/0/grade"},
         {R"("grade": "S355")", R"("e": 210000)", "frame.key-missing", "/materials/0"},
@@ -147,7 +153,9 @@ TEST_CASE("reader and schema agree on what is wrong in form", "[files]")
 {
     CHECK(validateAgainstSchema(test::demo("marrow-hill")).empty());
     CHECK(validateAgainstSchema(test::demo("tern-street")).empty());
-    for (const auto& [from, to] : {std::pair{R"("dead")", R"("gravity")"}, std::pair{R"("material": "M")", R"("colour": 1)"}, std::pair{R"("at": [6, 0, 0])", R"("at": [6, 0])"}, std::pair{R"(["minor"])", R"(["weak"])"}}) {
+    for (const auto& [from, to] :
+         {std::pair{R"("dead")", R"("gravity")"}, std::pair{R"("material": "M")", R"("colour": 1)"},
+          std::pair{R"("at": [6, 0, 0])", R"("at": [6, 0])"}, std::pair{R"(["minor"])", R"(["weak"])"}}) {
         const std::string bad = replaced(kGood, from, to);
         CAPTURE(from);
         CHECK_FALSE(validateAgainstSchema(bad).empty());

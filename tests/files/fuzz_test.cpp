@@ -6,7 +6,8 @@ using namespace wr;
 
 namespace {
 
-// Reading damaged text must end in a frame or in findings, never in a crash; a frame that is accepted can be analysed and checked.
+// Reading damaged text must end in a frame or in findings, never in a crash; a frame that is accepted can be analysed and
+// checked.
 void feed(const std::string& text)
 {
     const auto r = readFrame(text);
@@ -15,7 +16,8 @@ void feed(const std::string& text)
     SilentProgress p;
     const AnalysisResult a = analyseLinear(*r.value, {}, p);
     if (!a.ok) return;
-    const CheckModel m(std::make_shared<const Frame>(*r.value), std::make_shared<const ForceTable>(a.forces), std::make_shared<const std::vector<Standard>>(shippedStandards()));
+    const CheckModel m(std::make_shared<const Frame>(*r.value), std::make_shared<const ForceTable>(a.forces),
+                       std::make_shared<const std::vector<Standard>>(shippedStandards()));
     CheckReport report;
     m.checkAll(report, p);
 }
@@ -49,7 +51,8 @@ TEST_CASE("fuzz: wild numbers in a well-formed file", "[fuzz]")
 {
     const std::string good = test::demo("tern-street");
     std::mt19937 random(7);
-    const char* wild[] = {"0", "-1", "1e300", "-1e300", "1e-300", "4294967296", "true", "null", "\"5\"", "[]", "{}", "0.0000001", "1e12"};
+    const char* wild[] = {"0",    "-1",    "1e300", "-1e300", "1e-300",    "4294967296", "true",
+                          "null", "\"5\"", "[]",    "{}",     "0.0000001", "1e12"};
     for (int round = 0; round < 250; ++round) {
         std::string text = good;
         // Replaces one number token somewhere.

@@ -18,13 +18,15 @@ TEST_CASE("writer: written and read again, a frame says the same", "[files]")
         CHECK(b.combinations == a.combinations);
         CHECK(b.design.members == a.design.members);
         CHECK(b.design.groups == a.design.groups);
-        for (size_t i = 0; i < a.nodes.size(); ++i) CHECK(norm(a.nodes[i].at - b.nodes[i].at) < 1e-11 * (1 + norm(a.nodes[i].at)));
+        for (size_t i = 0; i < a.nodes.size(); ++i)
+            CHECK(norm(a.nodes[i].at - b.nodes[i].at) < 1e-11 * (1 + norm(a.nodes[i].at)));
     }
 }
 
 TEST_CASE("writer: everything the format has survives", "[files]")
 {
-    const std::string json = R"({"format":"wren-frame","version":1,"title":"All of it","units":{"length":"ft","force":"kip","section":"in","stress":"ksi","angle":"deg","mass":"lb"},"up":"y","x-mine":{"a":[1,2]},
+    const std::string json =
+        R"({"format":"wren-frame","version":1,"title":"All of it","units":{"length":"ft","force":"kip","section":"in","stress":"ksi","angle":"deg","mass":"lb"},"up":"y","x-mine":{"a":[1,2]},
 "materials":[{"id":"A","e":29000,"g":11200,"density":490,"alpha":6.5e-6,"fy":50,"fu":65,"x-note":"own"},{"id":"B","grade":"ASTM A992","fy":49}],
 "sections":[{"id":"1","name":"W12X65"},{"id":"2","shape":"i","h":24,"b":8,"tw":0.5,"tf":1,"a":0.25},{"id":"3","shape":"i","h":24,"b":8,"tw":0.5,"tf":1,"r":0.5,"properties":{"a":30,"iw":9000}},
  {"id":"4","shape":"channel","h":10,"b":3,"tw":0.3,"tf":0.5,"r":0.3,"slope":0.1,"r2":0.2},{"id":"5","shape":"double-angle","h":4,"b":3,"t":0.25,"gap":0.375,"back":"short"},{"id":"6","shape":"rhs","h":6,"b":4,"t":0.25,"process":"hot"},
@@ -43,7 +45,8 @@ TEST_CASE("writer: everything the format has survives", "[files]")
     const std::string once = writeFrame(a);
     const Frame b = test::frameOf(once);
     CHECK(writeFrame(b) == once);
-    for (const char* piece : {"\"x-mine\"", "\"x-note\"", "\"x-k\"", "\"x-z\"", "\"rollTo\"", "\"projected\"", "\"frequent\"", "\"step\"", "\"netAreaRatio\"", "\"ladder\"", "\"back\"", "\"free\"", "\"a\":0.25"}) {
+    for (const char* piece : {"\"x-mine\"", "\"x-note\"", "\"x-k\"", "\"x-z\"", "\"rollTo\"", "\"projected\"", "\"frequent\"",
+                              "\"step\"", "\"netAreaRatio\"", "\"ladder\"", "\"back\"", "\"free\"", "\"a\":0.25"}) {
         INFO(piece);
         CHECK(once.find(piece) != std::string::npos);
     }

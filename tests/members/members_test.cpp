@@ -9,7 +9,8 @@ using Catch::Matchers::WithinRel;
 namespace {
 
 // A column of four elements, one drawn backwards, with a beam at half height.
-const std::string kColumn = R"("nodes":[{"id":"a","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"b","at":[0,0,1.5]},{"id":"c","at":[0,0,3]},{"id":"d","at":[0,0,4.5]},{"id":"e","at":[0,0,6]},{"id":"f","at":[5,0,3]}],
+const std::string kColumn =
+    R"("nodes":[{"id":"a","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"b","at":[0,0,1.5]},{"id":"c","at":[0,0,3]},{"id":"d","at":[0,0,4.5]},{"id":"e","at":[0,0,6]},{"id":"f","at":[5,0,3]}],
 "elements":[{"id":"1","nodes":["a","b"],"section":"S","material":"M"},{"id":"2","nodes":["c","b"],"section":"S","material":"M"},{"id":"3","nodes":["c","d"],"section":"S","material":"M"},{"id":"4","nodes":["d","e"],"section":"S","material":"M"},{"id":"5","nodes":["c","f"],"section":"S","material":"M"}])";
 
 std::vector<Member> formed(const std::string& json)
@@ -31,7 +32,7 @@ TEST_CASE("members: ten pieces of one column are one member", "[members]")
     CHECK(m[1].id == "5");
 }
 
-TEST_CASE("members: a hinge, another section or a turned web breaks the chain; t and n releases do not", "[members]")
+TEST_CASE("members: a hinge, another section or a turned web breaks the chain, t and n releases do not", "[members]")
 {
     const auto with = [](const std::string& from, const std::string& to) {
         std::string json = test::beam(kColumn, R"({"id":"G"})");
@@ -44,13 +45,15 @@ TEST_CASE("members: a hinge, another section or a turned web breaks the chain; t
     CHECK(with(third, third + R"(,"roll":90)") == 2);
     CHECK(with(third, third + R"(,"roll":180)") == 4);
     CHECK(with(third, third + R"(,"behaviour":"axial")") == 2);
-    CHECK(with(R"("at":[0,0,4.5])", R"("at":[0.2,0,4.5])") == 2);   // a kink of more than a degree
+    CHECK(with(R"("at":[0,0,4.5])", R"("at":[0.2,0,4.5])") == 2); // a kink of more than a degree
 }
 
 TEST_CASE("members: a declared chain that is no line is told and stays unchecked", "[members]")
 {
     std::vector<Finding> findings;
-    const Frame f = test::frameOf(test::beam(kColumn, R"({"id":"G","selfWeight":1})", R"(,"combinations":[{"id":"U","terms":{"G":1}}],"design":{"members":[{"id":"M","elements":["1","3"]},{"id":"N","elements":["5"]}]})"));
+    const Frame f = test::frameOf(test::beam(
+        kColumn, R"({"id":"G","selfWeight":1})",
+        R"(,"combinations":[{"id":"U","terms":{"G":1}}],"design":{"members":[{"id":"M","elements":["1","3"]},{"id":"N","elements":["5"]}]})"));
     const auto m = formMembers(f, findings);
     CHECK_FALSE(m[0].broken.empty());
     CHECK(findings.front().code == "member.chain");
@@ -61,7 +64,10 @@ TEST_CASE("members: a declared chain that is no line is told and stays unchecked
 TEST_CASE("lanes: what holds what", "[members]")
 {
     const auto lanes = [](const std::string& design) {
-        const auto model = test::modelOf(test::frameOf(test::beam(kColumn, R"({"id":"G","selfWeight":1})", R"(,"combinations":[{"id":"U","terms":{"G":1}}],"design":{"members":[{"id":"C","elements":["1","2","3","4"]}])" + design + "}")));
+        const auto model = test::modelOf(test::frameOf(test::beam(
+            kColumn, R"({"id":"G","selfWeight":1})",
+            R"(,"combinations":[{"id":"U","terms":{"G":1}}],"design":{"members":[{"id":"C","elements":["1","2","3","4"]}])" +
+                design + "}")));
         return model->lanes(0);
     };
     const auto pieces = [](const Lanes& l, LengthAxis a) { return l.of(a).size(); };
@@ -90,7 +96,9 @@ TEST_CASE("lanes: what holds what", "[members]")
     CHECK(pieces(minor, LengthAxis::Top) == 1);
     CHECK(pieces(minor, LengthAxis::Major) == 1);
     // Lengths by hand: a factor for a stretch replaces the holds inside it; an absolute length stands as it is.
-    const Lanes given = lanes(top + R"(,{"member":"C","at":3,"holds":["minor"]}],"lengths":[{"member":"C","from":0,"to":6,"axis":"minor","k":0.8},{"member":"C","axis":"major","length":9}])");
+    const Lanes given = lanes(
+        top +
+        R"(,{"member":"C","at":3,"holds":["minor"]}],"lengths":[{"member":"C","from":0,"to":6,"axis":"minor","k":0.8},{"member":"C","axis":"major","length":9}])");
     REQUIRE(pieces(given, LengthAxis::Minor) == 1);
     CHECK_THAT(given.of(LengthAxis::Minor)[0].length, WithinRel(4.8, 1e-12));
     CHECK_THAT(given.of(LengthAxis::Major)[0].length, WithinRel(9.0, 1e-12));
@@ -98,8 +106,10 @@ TEST_CASE("lanes: what holds what", "[members]")
 
 TEST_CASE("plan: member forces do not depend on how its pieces are drawn", "[members]")
 {
-    const std::string load = R"({"id":"G","selfWeight":1,"nodal":[{"node":"e","f":[7,3,-50],"m":[0,0,2]}],"line":[{"element":"2","q":[[2,1,0],[2,1,0]]}]})";
-    const std::string end = R"(,"combinations":[{"id":"U","terms":{"G":1}}],"design":{"members":[{"id":"C","elements":["1","2","3","4"]}]})";
+    const std::string load =
+        R"({"id":"G","selfWeight":1,"nodal":[{"node":"e","f":[7,3,-50],"m":[0,0,2]}],"line":[{"element":"2","q":[[2,1,0],[2,1,0]]}]})";
+    const std::string end =
+        R"(,"combinations":[{"id":"U","terms":{"G":1}}],"design":{"members":[{"id":"C","elements":["1","2","3","4"]}]})";
     const auto forces = [&](const std::string& columns) {
         const auto model = test::modelOf(test::frameOf(test::beam(columns, load, end)));
         const MemberPlan plan = model->plan(0);
@@ -111,18 +121,22 @@ TEST_CASE("plan: member forces do not depend on how its pieces are drawn", "[mem
     straight.replace(straight.find(R"(["c","b"])"), 9, R"(["b","c"])");
     const auto a = forces(kColumn), b = forces(straight);
     REQUIRE(a.size() == b.size());
-    for (size_t i = 0; i < a.size(); ++i) CHECK_THAT(a[i], WithinAbs(b[i], 1e-3));
+    for (size_t i = 0; i < a.size(); ++i)
+        CHECK_THAT(a[i], WithinAbs(b[i], 1e-3));
 }
 
 TEST_CASE("reduce: the peak between stations is found", "[members]")
 {
     AnalysisOptions two;
-    two.stations = 2;   // ends only: the cubic must find the middle
-    const Frame f = test::frameOf(test::beam(R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true}},{"id":"2","at":[7,0,0],"support":{"uy":true,"uz":true}}],"elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M"}])",
-                                             R"({"id":"G","line":[{"element":"E","q":[[0,0,-10],[0,0,-10]]}],"point":[{"element":"E","at":1,"f":[0,0,-5]}]})", R"(,"combinations":[{"id":"U","terms":{"G":1}}])"));
+    two.stations = 2; // ends only: the cubic must find the middle
+    const Frame f = test::frameOf(test::beam(
+        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true}},{"id":"2","at":[7,0,0],"support":{"uy":true,"uz":true}}],"elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M"}])",
+        R"({"id":"G","line":[{"element":"E","q":[[0,0,-10],[0,0,-10]]}],"point":[{"element":"E","at":1,"f":[0,0,-5]}]})",
+        R"(,"combinations":[{"id":"U","terms":{"G":1}}])"));
     SilentProgress p;
     const AnalysisResult r = analyseLinear(f, two, p);
-    const CheckModel m(std::make_shared<const Frame>(f), std::make_shared<const ForceTable>(r.forces), std::make_shared<const std::vector<Standard>>(shippedStandards()));
+    const CheckModel m(std::make_shared<const Frame>(f), std::make_shared<const ForceTable>(r.forces),
+                       std::make_shared<const std::vector<Standard>>(shippedStandards()));
     const Demands d = m.demands(0);
     // R1 = 35 + 5·6/7; V = 0 at x: R1 - 5 - 10x = 0
     const double r1 = 35e3 + 30e3 / 7, x = (r1 - 5e3) / 10e3, peak = r1 * x - 5e3 * (x - 1) - 5e3 * x * x;

@@ -11,7 +11,8 @@ std::vector<MemberRef> refs(const Frame& f, size_t n)
     std::vector<MemberRef> out;
     for (size_t i = 0; i < n; ++i) {
         MemberRef r{members[i].id, {}};
-        for (const MemberPiece& p : members[i].pieces) r.elements.push_back(p.element);
+        for (const MemberPiece& p : members[i].pieces)
+            r.elements.push_back(p.element);
         out.push_back(r);
     }
     return out;
@@ -22,10 +23,17 @@ TEST_CASE("edits: run, undo and redo give back equal frames, for every kind of e
 {
     for (const bool declared : {true, false}) {
         Frame f = test::frameOf(test::demo("tern-street"));
-        if (!declared) f.design = {}, f.hasDesign = false;   // members formed by rule are declared by the edit
+        if (!declared) f.design = {}, f.hasDesign = false; // members formed by rule are declared by the edit
         const auto m = refs(f, 3);
         SetLengths k{m, LengthAxis::Minor, 0.8, {}}, l{m, LengthAxis::Major, {}, 4.2}, none{m, LengthAxis::Minor, {}, {}};
-        const std::vector<Edit> edits{k, l, none, SetGroup{m, "Others"}, SetSection{m, "ipe 300"}, SetSection{m, "HEA200"}, SetGrade{m, "S275"}, SetStandard{"aisc360-22-asd"}};
+        const std::vector<Edit> edits{k,
+                                      l,
+                                      none,
+                                      SetGroup{m, "Others"},
+                                      SetSection{m, "ipe 300"},
+                                      SetSection{m, "HEA200"},
+                                      SetGrade{m, "S275"},
+                                      SetStandard{"aisc360-22-asd"}};
         for (const Edit& e : edits) {
             CAPTURE(declared, e.index());
             const Frame before = f;
@@ -87,7 +95,7 @@ TEST_CASE("history: saved is an index, not a flag", "[project]")
     h.markSaved();
     h.undo(f);
     CHECK_FALSE(h.saved());
-    REQUIRE(h.run(f, SetGroup{refs(f, 1), "B"}).has_value());   // the saved state is gone for good
+    REQUIRE(h.run(f, SetGroup{refs(f, 1), "B"}).has_value()); // the saved state is gone for good
     h.undo(f);
     CHECK_FALSE(h.saved());
 }

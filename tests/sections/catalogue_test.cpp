@@ -15,7 +15,8 @@ TEST_CASE("catalogue: every row's computed mass is within 1 % of the listed one"
         if (s.nominalThickness > 0) {
             // Tubes are listed by their nominal thickness.
             Shape nominal = s.shape;
-            nominal.t = s.nominalThickness, nominal.ro = s.shape.kind == ShapeKind::Rhs ? 2 * nominal.t : 0, nominal.ri = s.shape.kind == ShapeKind::Rhs ? nominal.t : 0;
+            nominal.t = s.nominalThickness, nominal.ro = s.shape.kind == ShapeKind::Rhs ? 2 * nominal.t : 0,
+            nominal.ri = s.shape.kind == ShapeKind::Rhs ? nominal.t : 0;
             area = computeProperties(nominal).a;
         }
         const double density = s.standard.starts_with("ASTM") ? 490 * kPoundMass / (kFoot * kFoot * kFoot) : 7850;
@@ -81,8 +82,9 @@ TEST_CASE("catalogue: loads fast", "[sections]")
 {
     const auto begin = std::chrono::steady_clock::now();
     size_t n = 0;
-    for (const char* f : {"w", "ipe", "hss-rect"}) n += readFamily(test::slurp(std::string(WREN_SOURCE) + "/data/sections/" + f + ".csv"))->size();
+    for (const char* f : {"w", "ipe", "hss-rect"})
+        n += readFamily(test::slurp(std::string(WREN_SOURCE) + "/data/sections/" + f + ".csv"))->size();
     const double ms = std::chrono::duration<double, std::milli>(std::chrono::steady_clock::now() - begin).count();
     CHECK(n > 200);
-    WARN("loading " << n << " sections took " << ms << " ms");   // the benchmark judges; a test on a busy machine cannot
+    WARN("loading " << n << " sections took " << ms << " ms"); // the benchmark judges; a test on a busy machine cannot
 }

@@ -22,7 +22,7 @@ TEST_CASE("grades: the member's thickest wall decides, an explicit fy wins, none
 {
     Material m;
     m.id = "X", m.grade = findGrade("S355")->name;
-    const Shape thick = test::Alone::find("HEB300").shape;   // tf 19 mm
+    const Shape thick = test::Alone::find("HEB300").shape; // tf 19 mm
     CHECK(steelOf(m, thick).fy == 345e6);
     m.fy = 300e6;
     CHECK(steelOf(m, thick).fy == 300e6);

@@ -8,7 +8,10 @@ using Catch::Matchers::WithinRel;
 
 namespace {
 
-const SectionProperties& of(const char* name) { return test::Alone::find(name).properties; }
+const SectionProperties& of(const char* name)
+{
+    return test::Alone::find(name).properties;
+}
 constexpr double in2 = kInch * kInch, in3 = in2 * kInch, in4 = in2 * in2, in6 = in4 * in2;
 
 struct Slices
@@ -23,7 +26,7 @@ Slices sliceI(double h, double b, double tw, double tf, double r)
     const int n = 200000;
     const double dz = h / n;
     for (int k = 0; k < n; ++k) {
-        const double z = -h / 2 + (k + 0.5) * dz, below = h / 2 - tf - std::abs(z);   // distance under the flange
+        const double z = -h / 2 + (k + 0.5) * dz, below = h / 2 - tf - std::abs(z); // distance under the flange
         double w = b;
         if (below > 0) w = below < r ? tw + 2 * (r - std::sqrt(std::max(0.0, r * r - (r - below) * (r - below)))) : tw;
         s.a += w * dz, s.iy += w * dz * z * z, s.iz += w * w * w / 12 * dz;
@@ -104,7 +107,7 @@ TEST_CASE("properties: tubes and bars against closed forms", "[sections]")
     Shape chs;
     chs.kind = ShapeKind::Chs, chs.d = 0.1683, chs.t = 0.008;
     const SectionProperties p = computeProperties(chs);
-    CHECK_THAT(p.a * 1e4, WithinRel(40.3, 0.001));      // EN 10210-2: 40.3 cm², 1297 cm⁴, Wpl 206 cm³
+    CHECK_THAT(p.a * 1e4, WithinRel(40.3, 0.001)); // EN 10210-2: 40.3 cm², 1297 cm⁴, Wpl 206 cm³
     CHECK_THAT(p.iy * 1e8, WithinRel(1297, 0.001));
     CHECK_THAT(p.wply * 1e6, WithinRel(206, 0.002));
     CHECK_THAT(p.it, WithinRel(2 * p.iy, 1e-12));
@@ -115,9 +118,9 @@ TEST_CASE("properties: tubes and bars against closed forms", "[sections]")
     CHECK_THAT(q.a, WithinRel(0.02, 1e-12));
     CHECK_THAT(q.iy, WithinRel(0.1 * 0.008 / 12, 1e-12));
     CHECK_THAT(q.wply, WithinRel(0.1 * 0.04 / 4, 1e-9));
-    CHECK_THAT(q.it, WithinRel(0.2 * 0.001 * 0.2287, 0.005));   // β(2) = 0.229
+    CHECK_THAT(q.it, WithinRel(0.2 * 0.001 * 0.2287, 0.005)); // β(2) = 0.229
 
-    const SectionProperties& hss = of("HSS6X6X3/8");   // AISC Table 1-12: A 7.58, I 39.5, Z 15.8, J 64.6
+    const SectionProperties& hss = of("HSS6X6X3/8"); // AISC Table 1-12: A 7.58, I 39.5, Z 15.8, J 64.6
     CHECK_THAT(hss.a / in2, WithinRel(7.58, 0.01));
     CHECK_THAT(hss.iy / in4, WithinRel(39.5, 0.01));
     CHECK_THAT(hss.wply / in3, WithinRel(15.8, 0.01));
@@ -127,7 +130,7 @@ TEST_CASE("properties: tubes and bars against closed forms", "[sections]")
 TEST_CASE("properties: angles have principal axes, channels and tees a shear centre", "[sections]")
 {
     const CatalogueSection& l = test::Alone::find("L6X6X1/2");
-    CHECK_THAT(std::abs(l.properties.principal), WithinRel(0.785398, 1e-6));   // equal legs: 45°
+    CHECK_THAT(std::abs(l.properties.principal), WithinRel(0.785398, 1e-6)); // equal legs: 45°
     // Iz is the least second moment: AISC rz = 1.18 in for L6x6x1/2.
     CHECK_THAT(l.properties.rz / kInch, WithinRel(1.18, 0.01));
     CHECK(l.properties.iy > l.properties.iz);
@@ -136,21 +139,21 @@ TEST_CASE("properties: angles have principal axes, channels and tees a shear cen
     CHECK_THAT(i.iyy, WithinRel(l.properties.iy, 1e-9));
 
     const CatalogueSection& unequal = test::Alone::find("L6X4X1/2");
-    CHECK_THAT(std::tan(std::abs(unequal.properties.principal)), WithinRel(0.440, 0.02));   // AISC: tan α = 0.440
+    CHECK_THAT(std::tan(std::abs(unequal.properties.principal)), WithinRel(0.440, 0.02)); // AISC: tan α = 0.440
 
     Shape c;
-    c.kind = ShapeKind::Channel, c.h = 0.3, c.b = 0.1, c.tw = 0.0095, c.tf = 0.015, c.r = 0.015;   // UPE 300
+    c.kind = ShapeKind::Channel, c.h = 0.3, c.b = 0.1, c.tw = 0.0095, c.tf = 0.015, c.r = 0.015; // UPE 300
     const SectionProperties p = computeProperties(c);
     CHECK_THAT(p.a * 1e4, WithinRel(56.6, 0.005));
     CHECK_THAT(p.iy * 1e8, WithinRel(7823, 0.005));
     CHECK_THAT(p.iz * 1e8, WithinRel(537.7, 0.01));
-    CHECK(p.ys < 0);   // behind the web, away from the flanges
+    CHECK(p.ys < 0); // behind the web, away from the flanges
     Shape t;
     t.kind = ShapeKind::Tee, t.h = 0.15, t.b = 0.15, t.tw = 0.0071, t.tf = 0.0107;
-    CHECK(computeProperties(t).zs > 0);   // in the flange, above the centroid
+    CHECK(computeProperties(t).zs > 0); // in the flange, above the centroid
 }
 
-TEST_CASE("properties: an unequal I with equal flanges is the equal I; a pair of angles has twice the area", "[sections]")
+TEST_CASE("properties: an unequal I with equal flanges is the equal I, a pair of angles has twice the area", "[sections]")
 {
     Shape i;
     i.kind = ShapeKind::I, i.h = 0.5, i.b = 0.2, i.tw = 0.01, i.tf = 0.016, i.welded = true;
@@ -162,7 +165,7 @@ TEST_CASE("properties: an unequal I with equal flanges is the equal I; a pair of
     CHECK_THAT(b.wply, WithinRel(a.wply, 1e-9));
     CHECK_THAT(b.it, WithinRel(a.it, 1e-9));
     CHECK_THAT(b.zs, WithinAbs(0, 1e-9));
-    CHECK_THAT(b.iw, WithinRel(a.iw, 0.01));   // flange inertias only, against Iz of the whole section
+    CHECK_THAT(b.iw, WithinRel(a.iw, 0.01)); // flange inertias only, against Iz of the whole section
     Shape pair;
     pair.kind = ShapeKind::DoubleAngle, pair.h = 0.1, pair.b = 0.075, pair.t = 0.01, pair.gap = 0.008;
     Shape single = pair;
@@ -193,5 +196,6 @@ TEST_CASE("shapes: impossible dimensions are told by a sentence", "[sections]")
     Shape c;
     c.kind = ShapeKind::Chs, c.d = 0.1, c.t = 0.05;
     CHECK_FALSE(shapeFaults(c).empty());
-    for (const CatalogueSection& x : shippedCatalogue().sections()) CHECK(shapeFaults(x.shape).empty());
+    for (const CatalogueSection& x : shippedCatalogue().sections())
+        CHECK(shapeFaults(x.shape).empty());
 }

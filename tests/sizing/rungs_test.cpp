@@ -31,13 +31,16 @@ TEST_CASE("rungs: a rung's utilisation is that of checking with that section and
     std::vector<MemberRef> refs;
     for (const size_t m : members) {
         MemberRef r{model->members()[m].id, {}};
-        for (const MemberPiece& piece : model->members()[m].pieces) r.elements.push_back(piece.element);
+        for (const MemberPiece& piece : model->members()[m].pieces)
+            r.elements.push_back(piece.element);
         refs.push_back(r);
     }
     REQUIRE(applyEdit(g, SetSection{refs, some.section->designation}).has_value());
-    const CheckModel other(std::make_shared<const Frame>(g), std::make_shared<const ForceTable>(model->forces()), std::make_shared<const std::vector<Standard>>(shippedStandards()));
+    const CheckModel other(std::make_shared<const Frame>(g), std::make_shared<const ForceTable>(model->forces()),
+                           std::make_shared<const std::vector<Standard>>(shippedStandards()));
     double worst = 0;
-    for (const size_t m : members) worst = std::max(worst, other.check(m).utilisation);
+    for (const size_t m : members)
+        worst = std::max(worst, other.check(m).utilisation);
     CHECK_THAT(some.utilisation, WithinRel(worst, 1e-12));
 }
 
@@ -54,7 +57,8 @@ TEST_CASE("rungs: the cheapest that meets target and limits is proposed, whateve
     for (const Rung& r : t.rungs)
         if (r.meets(0.95)) CHECK(r.mass >= best.mass - 1e-9);
     bool limited = false;
-    for (const Rung& r : t.rungs) limited |= r.limit.find("deeper") != std::string::npos;
+    for (const Rung& r : t.rungs)
+        limited |= r.limit.find("deeper") != std::string::npos;
     CHECK(limited);
     std::vector<CatalogueSection> shuffled = shippedCatalogue().sections();
     std::reverse(shuffled.begin(), shuffled.end());
@@ -64,7 +68,8 @@ TEST_CASE("rungs: the cheapest that meets target and limits is proposed, whateve
     // A family that nothing covers yet is never proposed.
     const RungTable angles = evaluateRungs(*model, shippedCatalogue(), members, {"L", {}, {}, 1.0}, p);
     CHECK(angles.proposed == -1);
-    for (const Rung& r : angles.rungs) CHECK_FALSE(r.reason.empty());
+    for (const Rung& r : angles.rungs)
+        CHECK_FALSE(r.reason.empty());
 }
 
 TEST_CASE("rungs: an empty group and a cancelled run", "[sizing]")

@@ -66,7 +66,8 @@ TEST_CASE("continuity: flange and web slenderness of I and tubes", "[aisc360][co
     }
 }
 
-TEST_CASE("properties of every catalogue section: finite strengths, more steel is never weaker in tension", "[aisc360][continuity]")
+TEST_CASE("properties of every catalogue section: finite strengths, more steel is never weaker in tension",
+          "[aisc360][continuity]")
 {
     std::mt19937 random(3);
     std::uniform_real_distribution<double> length(0.5, 15), strength(35, 60);

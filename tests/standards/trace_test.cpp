@@ -36,7 +36,8 @@ int recompute(const Trace& t)
 
 } // namespace
 
-TEST_CASE("trace: every printed formula is the computed one, and its ratio is the check's, over both demo frames and methods", "[trace]")
+TEST_CASE("trace: every printed formula is the computed one, and its ratio is the check's, over both demo frames and methods",
+          "[trace]")
 {
     std::set<std::string_view> clauses;
     int formulas = 0;
@@ -56,12 +57,14 @@ TEST_CASE("trace: every printed formula is the computed one, and its ratio is th
                     REQUIRE_FALSE(t.steps.empty());
                     formulas += recompute(t);
                     CHECK_THAT(t.steps.back().value, WithinRel(o.ratio, 1e-9) || Catch::Matchers::WithinAbs(o.ratio, 1e-12));
-                    for (const TraceStep& s : t.steps) clauses.insert(s.label.clause);
+                    for (const TraceStep& s : t.steps)
+                        clauses.insert(s.label.clause);
                 }
             }
         }
     CHECK(formulas > 20000);
-    for (const char* clause : {"D2-1", "E3-2", "E3-3", "F2-2", "F1-1", "F6-1", "F7-1", "F8-1", "G2-1", "G4-1", "G5-1", "G6-1", "H1-1a", "H1-1b"}) {
+    for (const char* clause :
+         {"D2-1", "E3-2", "E3-3", "F2-2", "F1-1", "F6-1", "F7-1", "F8-1", "G2-1", "G4-1", "G5-1", "G6-1", "H1-1a", "H1-1b"}) {
         INFO(clause);
         CHECK(clauses.contains(clause));
     }
@@ -70,12 +73,21 @@ TEST_CASE("trace: every printed formula is the computed one, and its ratio is th
 TEST_CASE("trace: branches that the demo frames do not reach print what they compute", "[trace]")
 {
     // Simple beam-columns by given forces over shapes that reach noncompact, slender and torsion clauses.
-    const char* sections[] = {R"("name":"W21X48")", R"("name":"W18X35")", R"("shape":"rhs","h":254,"b":254,"t":4.4)", R"("shape":"rhs","h":254,"b":152,"t":4.4)", R"("shape":"chs","d":508,"t":5.9)", R"("shape":"i","h":500,"b":400,"tw":9,"tf":10,"a":5)",
-                              R"("shape":"rhs","h":500,"b":100,"t":4)", R"("name":"HSS12X4X3/8")", R"("name":"W6X15")"};
+    const char* sections[] = {R"("name":"W21X48")",
+                              R"("name":"W18X35")",
+                              R"("shape":"rhs","h":254,"b":254,"t":4.4)",
+                              R"("shape":"rhs","h":254,"b":152,"t":4.4)",
+                              R"("shape":"chs","d":508,"t":5.9)",
+                              R"("shape":"i","h":500,"b":400,"tw":9,"tf":10,"a":5)",
+                              R"("shape":"rhs","h":500,"b":100,"t":4)",
+                              R"("name":"HSS12X4X3/8")",
+                              R"("name":"W6X15")"};
     std::set<std::string_view> clauses;
     for (const char* section : sections) {
-        const auto model = test::modelOf(test::frameOf(R"({"format":"wren-frame","version":1,"materials":[{"id":"M","e":200000,"g":77200,"density":7850,"fy":345,"fu":450}],"sections":[{"id":"S",)" + std::string(section) +
-                                                       R"(}],"nodes":[{"id":"1","at":[0,0,0]},{"id":"2","at":[9,0,0]}],"elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M"}],"cases":[{"id":"G"}],"combinations":[{"id":"U","terms":{"G":1}}],
+        const auto model = test::modelOf(test::frameOf(
+            R"({"format":"wren-frame","version":1,"materials":[{"id":"M","e":200000,"g":77200,"density":7850,"fy":345,"fu":450}],"sections":[{"id":"S",)" +
+            std::string(section) +
+            R"(}],"nodes":[{"id":"1","at":[0,0,0]},{"id":"2","at":[9,0,0]}],"elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M"}],"cases":[{"id":"G"}],"combinations":[{"id":"U","terms":{"G":1}}],
 "results":[{"combination":"U","elements":[{"element":"E","stations":[{"s":0,"n":-60,"vy":2,"vz":12,"t":40,"my":10,"mz":3},{"s":9,"n":-60,"vy":2,"vz":12,"t":40,"my":118,"mz":21}]}]}]})"));
         const MemberResult r = model->check(0);
         for (const CheckOutcome& o : r.outcomes) {
@@ -83,7 +95,8 @@ TEST_CASE("trace: branches that the demo frames do not reach print what they com
             CAPTURE(section, o.check);
             const Trace t = model->explain(0, o);
             recompute(t);
-            for (const TraceStep& s : t.steps) clauses.insert(s.label.clause);
+            for (const TraceStep& s : t.steps)
+                clauses.insert(s.label.clause);
         }
     }
     for (const char* clause : {"E7-3", "E7-1", "E7-7", "F3-1", "F7-3", "F7-4", "F8-2", "H3-6", "F6-2", "F7-6"}) {

@@ -15,7 +15,19 @@ namespace {
 
 using namespace aisc360;
 
-enum Row { kTensionRow, kCompressionRow, kFlexureMajor, kLtb, kFlexureMinor, kShearMajor, kShearMinor, kTorsionRow, kInteraction, kSlenderness, kRows };
+enum Row {
+    kTensionRow,
+    kCompressionRow,
+    kFlexureMajor,
+    kLtb,
+    kFlexureMinor,
+    kShearMajor,
+    kShearMinor,
+    kTorsionRow,
+    kInteraction,
+    kSlenderness,
+    kRows
+};
 
 const std::vector<CheckRow> kChecks{{"tension", "Tension", "D"},
                                     {"compression", "Compression", "E"},
@@ -88,13 +100,15 @@ Strengths strengths(const Context& c, const Demands& d)
             const Ltb ltb = lateralTorsional(c, span.lb, 1.0, none);
             x.ltbUnit = ltb.unit, x.ltbPlateau = ltb.plateau, x.ltbClause = ltb.clause;
         }
-        if (minorNeedsLtb(c, span.lb)) s.minorUncovered = "tube wider than deep, bent about its stronger axis over a long unbraced length: turn the section by 90° (roll) and swap h and b";
+        if (minorNeedsLtb(c, span.lb))
+            s.minorUncovered = "tube wider than deep, bent about its stronger axis over a long unbraced length: turn the "
+                               "section by 90° (roll) and swap h and b";
     }
     return s;
 }
 
-// Demand moment of a span and the Cb that goes with it. A span that is held for one flange only sees the moments that compress that flange;
-// where the segment's largest moment is of the other sign, Cb is referred to the demand and never taken below 1.
+// Demand moment of a span and the Cb that goes with it. A span that is held for one flange only sees the moments that compress
+// that flange; where the segment's largest moment is of the other sign, Cb is referred to the demand and never taken below 1.
 struct SpanMoment
 {
     double m = 0, at = 0, cb = 1;
@@ -105,7 +119,8 @@ SpanMoment spanMoment(const Context& c, const Span& span, const SpanDemand& d)
     SpanMoment out;
     const Extreme& e = !span.bottom ? d.top : !span.top ? d.bottom : d.top.value >= d.bottom.value ? d.top : d.bottom;
     out.m = e.value, out.at = e.at;
-    if (c.in.brief.cb) out.cb = *c.in.brief.cb;
+    if (c.in.brief.cb)
+        out.cb = *c.in.brief.cb;
     else if (!span.cantilever) {
         NoTrace none;
         const double largest = d.largest();
@@ -131,7 +146,7 @@ public:
     void take(Row k, double ratio, double demand, double capacity, size_t set, int span, double x, std::string_view clause)
     {
         CheckOutcome& o = at(k);
-        if (std::isnan(o.ratio)) return;   // a ratio that is no number is kept: it makes the check unchecked
+        if (std::isnan(o.ratio)) return; // a ratio that is no number is kept: it makes the check unchecked
         if (!(ratio <= o.ratio) || o.set < 0) {
             o.ratio = ratio, o.demand = demand, o.capacity = capacity;
             o.set = static_cast<int>(set), o.span = span, o.at = x, o.clause = clause;
@@ -169,7 +184,9 @@ std::string uncoveredShape(const Shape& s)
     case ShapeKind::I:
     case ShapeKind::Rhs:
     case ShapeKind::Chs: return {};
-    case ShapeKind::None: return "the section has stated properties but no dimensions, so its walls cannot be classified: give \"shape\" and dimensions";
+    case ShapeKind::None:
+        return "the section has stated properties but no dimensions, so its walls cannot be classified: give \"shape\" and "
+               "dimensions";
     default: return std::string(shapeTitle(s.kind)) + " is not covered yet by AISC 360-22 here";
     }
 }
@@ -184,7 +201,8 @@ void spanChecks(const Context& c, const Demands& d, const Strengths& s, size_t i
         const SpanDemand& x = d.of(i, k);
         const SpanStrength& cap = s.spans[k];
         const int at = static_cast<int>(k);
-        best.take(kCompressionRow, x.compression.value / cap.compression.available, x.compression.value, cap.compression.available, i, at, x.compression.at, cap.compression.clause);
+        best.take(kCompressionRow, x.compression.value / cap.compression.available, x.compression.value,
+                  cap.compression.available, i, at, x.compression.at, cap.compression.clause);
         const SpanMoment m = spanMoment(c, span, x);
         double mcx = s.major.available;
         if (s.ltb) {
@@ -196,9 +214,12 @@ void spanChecks(const Context& c, const Demands& d, const Strengths& s, size_t i
             double h = 0;
             std::string_view clause;
             if (twisted) {
-                const double vr = set.shearMajor.value / s.shearMajor.available > set.shearMinor.value / s.shearMinor.available ? set.shearMajor.value : set.shearMinor.value;
+                const double vr = set.shearMajor.value / s.shearMajor.available > set.shearMinor.value / s.shearMinor.available
+                                      ? set.shearMajor.value
+                                      : set.shearMinor.value;
                 const double vc = vr == set.shearMajor.value ? s.shearMajor.available : s.shearMinor.available;
-                h = interactionTorsion(axial.value, pc, m.m, mcx, x.minor.value, s.minor.available, vr, vc, set.torsion.value, s.torsion.available, none);
+                h = interactionTorsion(axial.value, pc, m.m, mcx, x.minor.value, s.minor.available, vr, vc, set.torsion.value,
+                                       s.torsion.available, none);
                 clause = "H3.2";
             } else {
                 h = interaction(axial.value, pc, m.m, mcx, x.minor.value, s.minor.available, none);
@@ -214,7 +235,9 @@ void spanChecks(const Context& c, const Demands& d, const Strengths& s, size_t i
 void setChecks(const Demands& d, const Strengths& s, size_t i, Best& best)
 {
     const SetDemand& x = d.sets[i];
-    const auto take = [&](Row row, const Extreme& e, double capacity, std::string_view clause) { best.take(row, e.value / capacity, e.value, capacity, i, -1, e.at, clause); };
+    const auto take = [&](Row row, const Extreme& e, double capacity, std::string_view clause) {
+        best.take(row, e.value / capacity, e.value, capacity, i, -1, e.at, clause);
+    };
     take(kTensionRow, x.tension, s.tension.available, s.tension.clause);
     take(kFlexureMajor, x.top.value >= x.bottom.value ? x.top : x.bottom, s.major.available, s.major.clause);
     take(kFlexureMinor, x.minor, s.minor.available, s.minor.clause);
@@ -227,28 +250,34 @@ void setChecks(const Demands& d, const Strengths& s, size_t i, Best& best)
 void openTorsion(const Context& c, const Demands& d, MemberResult& r, Best& best)
 {
     double largest = 0;
-    for (const SetDemand& x : d.sets) largest = std::max(largest, x.torsion.value);
+    for (const SetDemand& x : d.sets)
+        largest = std::max(largest, x.torsion.value);
     const double share = openTorsionShare(c, largest), limit = c.in.brief.torsionBelow.value_or(0.01);
     if (share <= limit) {
         best.notApplicable(kTorsionRow, "no torsion to speak of");
-        if (share > 1e-9) r.notes.emplace_back("Torsion is neglected: its St Venant shear stress stays below " + significant(limit * 100, 2) + " % of the available shear yield stress (brief: torsionBelow).");
+        if (share > 1e-9)
+            r.notes.emplace_back("Torsion is neglected: its St Venant shear stress stays below " + significant(limit * 100, 2) +
+                                 " % of the available shear yield stress (brief: torsionBelow).");
     } else
-        best.unchecked(kTorsionRow, "torsion of an open section (H3.3) is not covered yet: the St Venant shear stress is " + significant(share * 100, 3) +
-                                        " % of the available shear yield stress");
+        best.unchecked(kTorsionRow, "torsion of an open section (H3.3) is not covered yet: the St Venant shear stress is " +
+                                        significant(share * 100, 3) + " % of the available shear yield stress");
 }
 
 void slendernessAdvice(const Context& c, const Demands& d, const Strengths& s, Best& best)
 {
     bool compressed = false, pulled = false;
-    for (const SetDemand& x : d.sets) compressed |= x.compression.value > 0, pulled |= x.tension.value > 0;
+    for (const SetDemand& x : d.sets)
+        compressed |= x.compression.value > 0, pulled |= x.tension.value > 0;
     double slenderness = 0;
     int span = -1;
     for (size_t k = 0; k < s.spans.size(); ++k)
-        if (s.spans[k].compression.slenderness > slenderness) slenderness = s.spans[k].compression.slenderness, span = static_cast<int>(k);
+        if (s.spans[k].compression.slenderness > slenderness)
+            slenderness = s.spans[k].compression.slenderness, span = static_cast<int>(k);
     CheckOutcome& o = best.at(kSlenderness);
     o.counts = false;
     if (!compressed && !pulled) return best.notApplicable(kSlenderness, "no axial force");
-    const double limit = compressed ? c.in.brief.slendernessCompression.value_or(200) : c.in.brief.slendernessTension.value_or(300);
+    const double limit =
+        compressed ? c.in.brief.slendernessCompression.value_or(200) : c.in.brief.slendernessTension.value_or(300);
     o.demand = slenderness, o.capacity = limit, o.ratio = slenderness / limit, o.span = span;
     o.clause = compressed ? "E2" : "D1";
     if (o.ratio > 1) o.reason = std::string("L/r is above the advised ") + significant(limit, 3);
@@ -260,8 +289,11 @@ template <bool Lrfd> void run(const MemberInput& in, const Demands& d, MemberRes
     if (const std::string reason = uncoveredShape(in.shape); !reason.empty()) return allUnchecked(r, reason);
     if (!in.steel.reason.empty()) return allUnchecked(r, in.steel.reason);
     if (d.sets.empty()) return allUnchecked(r, "no strength combination of this standard: make them at the stop Frame");
-    if (!d.valid) return allUnchecked(r, "forces are missing for one of its elements: analyse the frame, or give results for all elements");
-    if (in.shape.kind == ShapeKind::I && in.section.iz > in.section.iy) return allUnchecked(r, "the stated Iz is larger than Iy: y must be the major axis");
+    if (!d.valid)
+        return allUnchecked(r,
+                            "forces are missing for one of its elements: analyse the frame, or give results for all elements");
+    if (in.shape.kind == ShapeKind::I && in.section.iz > in.section.iy)
+        return allUnchecked(r, "the stated Iz is larger than Iy: y must be the major axis");
     const Context c(in, Lrfd);
     const Strengths s = strengths(c, d);
     Best best(r);
@@ -269,8 +301,10 @@ template <bool Lrfd> void run(const MemberInput& in, const Demands& d, MemberRes
         setChecks(d, s, i, best);
         spanChecks(c, d, s, i, best);
     }
-    for (const Row row : {kTensionRow, kCompressionRow, kShearMajor, kShearMinor}) best.at(row).quantity = Quantity::Force;
-    for (const Row row : {kFlexureMajor, kLtb, kFlexureMinor, kTorsionRow}) best.at(row).quantity = Quantity::Moment;
+    for (const Row row : {kTensionRow, kCompressionRow, kShearMajor, kShearMinor})
+        best.at(row).quantity = Quantity::Force;
+    for (const Row row : {kFlexureMajor, kLtb, kFlexureMinor, kTorsionRow})
+        best.at(row).quantity = Quantity::Moment;
     if (!s.ltb) best.notApplicable(kLtb, "this shape does not buckle sideways in bending");
     if (!s.tube) openTorsion(c, d, r, best);
     slendernessAdvice(c, d, s, best);
@@ -284,7 +318,8 @@ template <bool Lrfd> void run(const MemberInput& in, const Demands& d, MemberRes
     };
     spoil(kFlexureMajor, s.major.uncovered);
     spoil(kFlexureMinor, s.minor.uncovered.empty() ? s.minorUncovered : s.minor.uncovered);
-    for (const SpanStrength& x : s.spans) spoil(kCompressionRow, x.compression.uncovered);
+    for (const SpanStrength& x : s.spans)
+        spoil(kCompressionRow, x.compression.uncovered);
     spoil(kShearMajor, s.shearMajor.uncovered);
     spoil(kShearMinor, s.shearMinor.uncovered);
     if (s.tube) spoil(kTorsionRow, s.torsion.uncovered);
@@ -305,14 +340,17 @@ void explainMoments(const Context& c, const Demands& d, const CheckOutcome& o, T
     const SpanMoment sm = spanMoment(c, span, x);
     m = sm.m;
     if (!ltbApplies(c)) return;
-    if (c.in.brief.cb) t.note("C_b is stated in the brief.");
-    else if (span.cantilever) t.note("Cantilever with a free end: C_b = 1 (F1).");
+    if (c.in.brief.cb)
+        t.note("C_b is stated in the brief.");
+    else if (span.cantilever)
+        t.note("Cantilever with a free end: C_b = 1 (F1).");
     else {
         const double cb = momentFactor(x.largest(), x.a, x.b, x.c, t);
         if (sm.m < x.largest() && x.largest() > 0) {
             t.put({"M_r", "", "F1", Quantity::Moment}, sm.m);
             t.put({"C_b", "max(1, C_b*M_r/M_max)", "F1", Quantity::Ratio}, std::max(1.0, cb * sm.m / x.largest()));
-            t.note("The largest moment of the segment compresses the other flange; C_b is referred to the moment that compresses this one.");
+            t.note("The largest moment of the segment compresses the other flange; C_b is referred to the moment that "
+                   "compresses this one.");
         }
     }
     const Ltb ltb = lateralTorsional(c, span.lb, sm.cb, t);
@@ -381,13 +419,22 @@ template <bool Lrfd> Trace explain(const MemberInput& in, const Demands& d, cons
         const bool major = set.shearMajor.value / sx.available > set.shearMinor.value / sy.available;
         const auto h = [&](double axial, double cap, auto& sink) {
             if (twisted)
-                return interactionTorsion(axial, cap, m, mcx, x.minor.value, mcy, major ? set.shearMajor.value : set.shearMinor.value, major ? sx.available : sy.available, set.torsion.value, tc.available, sink);
+                return interactionTorsion(axial, cap, m, mcx, x.minor.value, mcy,
+                                          major ? set.shearMajor.value : set.shearMinor.value,
+                                          major ? sx.available : sy.available, set.torsion.value, tc.available, sink);
             return interaction(axial, cap, m, mcx, x.minor.value, mcy, sink);
         };
         const bool pulled = x.tension.value > 0 && h(x.tension.value, pt, none) > h(x.compression.value, pc, none);
-        if (pulled) tension(c, t);
-        else compression(c, l.x, l.y, l.z, t);
-        t.heading(twisted ? "Torsion, shear, axial force and bending" : pulled ? "Tension and bending" : "Compression and bending", twisted ? "H3.2" : pulled ? "H1.2" : "H1.1");
+        if (pulled)
+            tension(c, t);
+        else
+            compression(c, l.x, l.y, l.z, t);
+        t.heading(twisted  ? "Torsion, shear, axial force and bending"
+                  : pulled ? "Tension and bending"
+                           : "Compression and bending",
+                  twisted  ? "H3.2"
+                  : pulled ? "H1.2"
+                           : "H1.1");
         h(pulled ? x.tension.value : x.compression.value, pulled ? pt : pc, t);
         break;
     }
@@ -395,8 +442,10 @@ template <bool Lrfd> Trace explain(const MemberInput& in, const Demands& d, cons
         if (!span) break;
         t.heading("Slenderness", o.clause);
         {
-            const double sx = t.put({"L_cx", "", "E2", Quantity::Length}, l.x) / t.put({"r_x", "", "", Quantity::SectionLength}, c.p.ry);
-            const double sy = t.put({"L_cy", "", "E2", Quantity::Length}, l.y) / t.put({"r_y", "", "", Quantity::SectionLength}, c.p.rz);
+            const double sx =
+                t.put({"L_cx", "", "E2", Quantity::Length}, l.x) / t.put({"r_x", "", "", Quantity::SectionLength}, c.p.ry);
+            const double sy =
+                t.put({"L_cy", "", "E2", Quantity::Length}, l.y) / t.put({"r_y", "", "", Quantity::SectionLength}, c.p.rz);
             t.put({"s", "max(L_cx/r_x, L_cy/r_y)", "E2", Quantity::Ratio}, std::max(sx, sy));
         }
         t.put({"s_adv", "", o.clause, Quantity::Ratio}, o.capacity);
@@ -419,7 +468,13 @@ template <bool Lrfd> Standard make(std::string_view key, std::string_view title,
 
 } // namespace
 
-Standard aisc360Lrfd() { return make<true>("aisc360-22-lrfd", "AISC 360-22 LRFD", "lrfd"); }
-Standard aisc360Asd() { return make<false>("aisc360-22-asd", "AISC 360-22 ASD", "asd"); }
+Standard aisc360Lrfd()
+{
+    return make<true>("aisc360-22-lrfd", "AISC 360-22 LRFD", "lrfd");
+}
+Standard aisc360Asd()
+{
+    return make<false>("aisc360-22-asd", "AISC 360-22 ASD", "asd");
+}
 
 } // namespace wr

@@ -1,4 +1,5 @@
-// AISC 360-22 Chapter F: flexure. F2, F3 (I about the major axis), F6 (I about the minor axis), F7 (rectangular tubes), F8 (round tubes).
+// AISC 360-22 Chapter F: flexure. F2, F3 (I about the major axis), F6 (I about the minor axis), F7 (rectangular tubes), F8
+// (round tubes).
 #pragma once
 
 #include "core/standards/aisc360/section.h"
@@ -10,22 +11,26 @@ namespace wr::aisc360 {
 // Limit states other than lateral-torsional buckling about one axis.
 struct Flexure
 {
-    double available = 0;           // N·m
+    double available = 0; // N·m
     std::string_view clause;
-    std::string_view uncovered;     // why not, else empty
+    std::string_view uncovered; // why not, else empty
 };
 
 template <class Sink> Flexure flexureMajor(const Context& c, Sink& sink);
 template <class Sink> Flexure flexureMinor(const Context& c, Sink& sink);
 
-// Lateral-torsional buckling of one unbraced length. The nominal moment is min(Cb·unit, plateau); unit is infinite for Lb <= Lp.
+// Lateral-torsional buckling of one unbraced length. The nominal moment is min(Cb·unit, plateau); unit is infinite for Lb <=
+// Lp.
 struct Ltb
 {
-    double unit = 0, plateau = 0;   // nominal, N·m
-    double available = 0;           // for the Cb asked for
+    double unit = 0, plateau = 0; // nominal, N·m
+    double available = 0;         // for the Cb asked for
     std::string_view clause;
 };
-inline double ltbNominal(double cb, double unit, double plateau) { return std::min(cb * unit, plateau); }
+inline double ltbNominal(double cb, double unit, double plateau)
+{
+    return std::min(cb * unit, plateau);
+}
 
 // Does lateral-torsional buckling exist for this shape bent about its local y axis? (I; rectangular tubes deeper than wide)
 bool ltbApplies(const Context& c);

@@ -1,12 +1,13 @@
-// AISC 360-22 H1.1, H1.2: doubly symmetric members under axial force and bending; H3.2 for tubes with torsion. Header only: the inner loop
-// of every check runs through here.
+// AISC 360-22 H1.1, H1.2: doubly symmetric members under axial force and bending; H3.2 for tubes with torsion. Header only: the
+// inner loop of every check runs through here.
 #pragma once
 
 #include "core/standards/aisc360/section.h"
 
 namespace wr::aisc360 {
 
-// H1-1a, H1-1b. Required and available axial strength (N), moments (N·m). With tension the available strength is that of D2 (H1.2).
+// H1-1a, H1-1b. Required and available axial strength (N), moments (N·m). With tension the available strength is that of D2
+// (H1.2).
 template <class Sink> double interaction(double pr, double pc, double mrx, double mcx, double mry, double mcy, Sink& sink)
 {
     if constexpr (Sink::keeps) {
@@ -15,13 +16,15 @@ template <class Sink> double interaction(double pr, double pc, double mrx, doubl
         sink.put({"M_ry", "", "H1", Quantity::Moment}, mry), sink.put({"M_cy", "", "H1", Quantity::Moment}, mcy);
     }
     const double p = pr / pc;
-    if (p >= 0.2) return sink.put({"H", "P_r/P_c + 8/9*(M_rx/M_cx + M_ry/M_cy)", "H1-1a", Quantity::Ratio}, p + 8.0 / 9 * (mrx / mcx + mry / mcy));
+    if (p >= 0.2)
+        return sink.put({"H", "P_r/P_c + 8/9*(M_rx/M_cx + M_ry/M_cy)", "H1-1a", Quantity::Ratio},
+                        p + 8.0 / 9 * (mrx / mcx + mry / mcy));
     return sink.put({"H", "P_r/(2*P_c) + M_rx/M_cx + M_ry/M_cy", "H1-1b", Quantity::Ratio}, p / 2 + (mrx / mcx + mry / mcy));
 }
 
 // H3-6: tubes where the torsion exceeds a fifth of the torsional strength; moments about both axes are added.
-template <class Sink>
-double interactionTorsion(double pr, double pc, double mrx, double mcx, double mry, double mcy, double vr, double vc, double tr, double tc, Sink& sink)
+template <class Sink> double interactionTorsion(double pr, double pc, double mrx, double mcx, double mry, double mcy, double vr,
+                                                double vc, double tr, double tc, Sink& sink)
 {
     if constexpr (Sink::keeps) {
         sink.put({"P_r", "", "H3.2", Quantity::Force}, pr), sink.put({"P_c", "", "H3.2", Quantity::Force}, pc);
@@ -31,7 +34,8 @@ double interactionTorsion(double pr, double pc, double mrx, double mcx, double m
         sink.put({"T_r", "", "H3.2", Quantity::Moment}, tr), sink.put({"T_c", "", "H3.2", Quantity::Moment}, tc);
     }
     const double shear = vr / vc + tr / tc;
-    return sink.put({"H", "P_r/P_c + M_rx/M_cx + M_ry/M_cy + (V_r/V_c + T_r/T_c)^2", "H3-6", Quantity::Ratio}, pr / pc + (mrx / mcx + mry / mcy) + shear * shear);
+    return sink.put({"H", "P_r/P_c + M_rx/M_cx + M_ry/M_cy + (V_r/V_c + T_r/T_c)^2", "H3-6", Quantity::Ratio},
+                    pr / pc + (mrx / mcx + mry / mcy) + shear * shear);
 }
 
 } // namespace wr::aisc360

@@ -1,4 +1,5 @@
-// AISC 360-22 Chapter G: shear. G2.1 (webs of I), G4 (rectangular tubes), G5 (round tubes), G6 (minor-axis shear); H3.1 torsion of tubes.
+// AISC 360-22 Chapter G: shear. G2.1 (webs of I), G4 (rectangular tubes), G5 (round tubes), G6 (minor-axis shear); H3.1 torsion
+// of tubes.
 #pragma once
 
 #include "core/standards/aisc360/section.h"
@@ -7,7 +8,7 @@ namespace wr::aisc360 {
 
 struct Shear
 {
-    double available = 0;           // N, or N·m for torsion
+    double available = 0; // N, or N·m for torsion
     std::string_view clause;
     std::string_view uncovered;
 };

@@ -1,0 +1,189 @@
+// What is drawn over the members: ground, supports, warning ticks, labels, the hover line, the triad.
+#include "app/frameview/frame_view.h"
+
+#include "app/frameview/legend.h"
+#include "app/shell/document.h"
+
+#include <QPainter>
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+namespace wr {
+
+void FrameView::drawEmpty(QPainter& p) const
+{
+    const Theme& t = paperTheme();
+    p.setPen(t.ink2);
+    p.setFont(textFont(13));
+    p.drawText(rect(), Qt::AlignCenter,
+               doc_.jobs().running() ? "Reading…"
+                                     : "Open a frame file, drop one here, or take a demo frame from the menu File.");
+}
+
+void FrameView::drawGround(QPainter& p) const
+{
+    // A sheet of ground under the lowest nodes.
+    const Theme& t = paperTheme();
+    const bool y = camera_.upIsY;
+    const double level = y ? mesh_.low.y : mesh_.low.z;
+    const double margin = 0.12 * norm(mesh_.high - mesh_.low);
+    QPolygonF poly;
+    for (const auto& [a, b] : {std::pair{0, 0}, std::pair{1, 0}, std::pair{1, 1}, std::pair{0, 1}}) {
+        Vec3 c;
+        c.x = a ? mesh_.high.x + margin : mesh_.low.x - margin;
+        (y ? c.z : c.y) = b ? (y ? mesh_.high.z : mesh_.high.y) + margin : (y ? mesh_.low.z : mesh_.low.y) - margin;
+        (y ? c.y : c.z) = level;
+        const auto s = camera_.project(c, viewSize());
+        if (!s) return;
+        poly << s->at;
+    }
+    p.setPen(Qt::NoPen);
+    p.setBrush(t.ground);
+    p.drawPolygon(poly);
+}
+
+void FrameView::drawMarks(QPainter& p) const
+{
+    const Theme& t = paperTheme();
+    const Frame& f = doc_.frame();
+    const Camera::Projection project = camera_.projection(viewSize());
+    // Supports: a small foot under the node.
+    p.setPen(QPen(t.ink2, 1));
+    p.setBrush(t.panel);
+    for (const Node& n : f.nodes) {
+        if (!n.supported()) continue;
+        const auto s = project(n.at);
+        if (!s) continue;
+        QPolygonF foot;
+        foot << s->at << s->at + QPointF(-4.5, 7) << s->at + QPointF(4.5, 7);
+        p.drawPolygon(foot);
+    }
+    // Warnings: an ochre tick across the middle of the member.
+    if (!doc_.checked() || stop_ != Stop::Check) return;
+    p.setPen(QPen(t.ochre, 2));
+    for (size_t i = 0; i < doc_.model().members().size(); ++i) {
+        const bool warned = std::any_of(doc_.report().results[i].outcomes.begin(), doc_.report().results[i].outcomes.end(),
+                                        [](const CheckOutcome& o) { return o.status == Status::Warned; });
+        if (!warned || hides(i) || (!doc_.pick().empty() && !doc_.pick().contains(i))) continue;
+        const Member& m = doc_.model().members()[i];
+        const auto a = project(f.nodes[static_cast<size_t>(m.startNode)].at),
+                   b = project(f.nodes[static_cast<size_t>(m.endNode)].at);
+        if (!a || !b) continue;
+        QPointF d = b->at - a->at;
+        const double l = std::hypot(d.x(), d.y());
+        if (l < 12) continue;
+        const QPointF mid = (a->at + b->at) / 2, across = QPointF(-d.y(), d.x()) / l * 4;
+        p.drawLine(mid - across, mid + across);
+    }
+}
+
+void FrameView::drawLabels(QPainter& p) const
+{
+    if (!doc_.checked() || (stop_ != Stop::Check && stop_ != Stop::Size)) return;
+    const Theme& t = paperTheme();
+    // Candidates: at a distance the worst over-limit member of each group; every picked member while they are few.
+    std::map<std::string, size_t> worst;
+    std::vector<size_t> wanted;
+    const auto& members = doc_.model().members();
+    for (size_t i = 0; i < members.size(); ++i) {
+        const MemberResult& r = doc_.report().results[i];
+        if (r.status != Status::Over || hides(i)) continue;
+        const auto [it, fresh] = worst.try_emplace(members[i].group, i);
+        if (!fresh && r.utilisation > doc_.report().results[it->second].utilisation) it->second = i;
+    }
+    if (doc_.pick().size() <= 12)
+        for (const size_t i : doc_.pick())
+            wanted.push_back(i);
+    if (doc_.pick().empty())
+        for (const auto& [g, i] : worst)
+            wanted.push_back(i);
+    std::sort(wanted.begin(), wanted.end(),
+              [&](size_t a, size_t b) { return doc_.report().results[a].utilisation > doc_.report().results[b].utilisation; });
+    std::vector<QRectF> taken{QRectF(legend_->geometry())};
+    p.setFont(textFont(11, true));
+    const QFontMetricsF fm(p.font());
+    for (const size_t i : wanted) {
+        const auto at = middleOf(i);
+        if (!at || doc_.report().results[i].governing < 0) continue;
+        const MemberResult& r = doc_.report().results[i];
+        const QString text = QString::number(r.utilisation, 'f', 2);
+        const double w = fm.horizontalAdvance(text) + 12;
+        QRectF box(at->x() + 10, at->y() - 26, w, 18);
+        if (std::any_of(taken.begin(), taken.end(),
+                        [&](const QRectF& q) { return q.adjusted(-2, -2, 2, 2).intersects(box); }) ||
+            !QRectF(rect()).contains(box))
+            continue;
+        taken.push_back(box);
+        p.setPen(QPen(t.ink, 0.8));
+        p.drawLine(*at, QPointF(box.left() + 4, box.bottom()));
+        p.setPen(QPen(t.hairline, 1));
+        p.setBrush(t.panel);
+        p.drawRoundedRect(box, 4, 4);
+        p.setPen(r.status == Status::Over ? t.red : t.ink);
+        p.drawText(box, Qt::AlignCenter, text);
+    }
+}
+
+QString FrameView::hoverLine() const
+{
+    if (!hovered_ || !doc_.hasFrame() || *hovered_ >= doc_.model().members().size()) return {};
+    const Member& m = doc_.model().members()[*hovered_];
+    const FrameSection& s = doc_.frame().sections[static_cast<size_t>(m.section)];
+    QString out = QString::fromStdString(m.id) + " · " + QString::fromStdString(s.name.empty() ? s.id : s.name);
+    if (!m.group.empty()) out += " · " + QString::fromStdString(m.group);
+    if (!doc_.checked()) return out;
+    const MemberResult& r = doc_.report().results[*hovered_];
+    if (const CheckOutcome* g = r.govern()) {
+        const Standard& st = doc_.model().standardOf(*hovered_);
+        const auto key = st.checks[static_cast<size_t>(g->check)].key;
+        out += QString(" · %1 · %2")
+                   .arg(r.utilisation, 0, 'f', 2)
+                   .arg(QString::fromUtf8(key.data(), static_cast<qsizetype>(key.size())));
+        if (g->set >= 0)
+            out += " · " + QString::fromStdString(combinationName(doc_.frame(), doc_.model().forces(),
+                                                                  doc_.model().setsFor(st)[static_cast<size_t>(g->set)]));
+    }
+    if (r.status == Status::Unchecked) out += " · not fully checked";
+    return out;
+}
+
+void FrameView::drawHover(QPainter& p) const
+{
+    if (!hovered_ || moving_) return;
+    const QString text = hoverLine();
+    const auto mid = middleOf(*hovered_);
+    if (text.isEmpty() || !mid) return;
+    const Theme& t = paperTheme();
+    p.setFont(textFont(12));
+    const double w = QFontMetricsF(p.font()).horizontalAdvance(text) + 16;
+    QRectF box(cursor_.x() + 14, cursor_.y() - 34, w, 22);
+    if (box.right() > width() - 6) box.moveRight(cursor_.x() - 10);
+    if (box.left() < 6) box.moveLeft(6);
+    if (box.top() < 4) box.moveTop(cursor_.y() + 16);
+    p.setPen(Qt::NoPen);
+    p.setBrush(t.tooltip);
+    p.drawRoundedRect(box, 4, 4);
+    p.setPen(t.tooltipInk);
+    p.drawText(box, Qt::AlignCenter, text);
+}
+
+void FrameView::drawTriad(QPainter& p) const
+{
+    const Theme& t = paperTheme();
+    const QPointF origin(width() - 46, height() - 40);
+    const QMatrix4x4 v = camera_.viewMatrix();
+    static const QColor colours[3] = {"#8A5A2B", "#3E7A4E", "#35507A"};
+    static const char* names[3] = {"X", "Y", "Z"};
+    p.setFont(textFont(10, true));
+    for (int k = 0; k < 3; ++k) {
+        const QVector3D d(v(0, k), v(1, k), v(2, k));
+        const QPointF tip = origin + QPointF(d.x(), -d.y()) * 24;
+        p.setPen(QPen(colours[k], 1.6));
+        p.drawLine(origin, tip);
+        p.setPen(t.ink2);
+        p.drawText(QRectF(tip.x() + d.x() * 8 - 7, tip.y() - d.y() * 8 - 7, 14, 14), Qt::AlignCenter, names[k]);
+    }
+}
+
+} // namespace wr

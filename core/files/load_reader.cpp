@@ -1,0 +1,198 @@
+#include "core/files/load_reader.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace wr {
+
+namespace {
+
+template <class Ids> class LoadReader
+{
+public:
+    LoadReader(Frame& frame, Ids& ids, std::vector<Finding>& findings) : frame_(frame), ids_(ids), findings_(findings) {}
+
+    // Position along an element, with the fault if it lies outside.
+    double position(Cursor& c, std::string_view key, int element, double v)
+    {
+        const double s = si(Quantity::Length, v);
+        if (element < 0) return s;
+        const Element& e = frame_.elements[static_cast<size_t>(element)];
+        if (e.i < 0 || e.j < 0) return s;
+        const double l = frame_.length(e);
+        if (s < -1e-9 * l || s > l * (1 + 1e-6))
+            c.fault("frame.outside", key,
+                    fmt::format("{} lies outside element {}, which is {} long", v, inQuotes(e.id),
+                                frame_.units.text(Quantity::Length, l)));
+        return std::clamp(s, 0.0, l);
+    }
+
+    void readCases(const Json* array)
+    {
+        eachObject(array, "/cases", findings_, [&](Cursor& c, size_t) {
+            LoadCase k;
+            k.id = ids_.cases.add(c);
+            k.title = c.text("title").value_or("");
+            if (const auto a = c.word("action", actionFromName, joined(actionNames()))) k.action = *a;
+            k.selfWeight = c.number("selfWeight").value_or(0);
+            readNodal(c, k);
+            readLine(c, k);
+            readPoint(c, k);
+            eachObject(c.array("thermal"), c.at("thermal"), findings_, [&](Cursor& l, size_t) {
+                ThermalLoad t{ids_.elements.refer(l, "element", "element", findings_), l.number("uniform", true).value_or(0)};
+                l.finish();
+                k.thermal.push_back(t);
+            });
+            eachObject(c.array("settlement"), c.at("settlement"), findings_, [&](Cursor& l, size_t) {
+                Settlement s;
+                s.node = ids_.nodes.refer(l, "node", "node", findings_);
+                if (const auto d = l.word("dof", dofFromName, "ux, uy, uz, rx, ry, rz", true)) s.dof = *d;
+                const bool turn = s.dof >= Dof::Rx;
+                s.value = si(turn ? Quantity::Rotation : Quantity::Length, l.number("value", true).value_or(0));
+                if (s.node >= 0 && frame_.nodes[static_cast<size_t>(s.node)].support[static_cast<size_t>(s.dof)].free())
+                    l.fault("frame.value", "dof",
+                            "node " + inQuotes(frame_.nodes[static_cast<size_t>(s.node)].id) +
+                                " is not supported in this direction, so it cannot settle");
+                l.finish();
+                k.settlement.push_back(s);
+            });
+            k.extras = c.finish();
+            frame_.cases.push_back(std::move(k));
+        });
+    }
+
+    void readNodal(Cursor& c, LoadCase& k)
+    {
+        eachObject(c.array("nodal"), c.at("nodal"), findings_, [&](Cursor& l, size_t) {
+            NodalLoad n;
+            n.node = ids_.nodes.refer(l, "node", "node", findings_);
+            if (const auto v = l.numbers("f", 3)) n.f = vec(*v, Quantity::Force);
+            if (const auto v = l.numbers("m", 3)) n.m = vec(*v, Quantity::Moment);
+            if (!l.has("f") && !l.has("m")) l.fault("frame.key-missing", "", "a nodal load needs \"f\" or \"m\"");
+            l.finish();
+            k.nodal.push_back(n);
+        });
+    }
+
+    void readLine(Cursor& c, LoadCase& k)
+    {
+        eachObject(c.array("line"), c.at("line"), findings_, [&](Cursor& l, size_t) {
+            LineLoad n;
+            n.element = ids_.elements.refer(l, "element", "element", findings_);
+            if (const auto a = l.word("axes", loadAxesFromName, "global, local, projected")) n.axes = *a;
+            if (const auto v = l.number("from")) n.from = position(l, "from", n.element, *v);
+            if (const auto v = l.number("to")) n.to = position(l, "to", n.element, *v);
+            if (n.to && *n.to < n.from) l.fault("frame.value", "to", "\"to\" lies before \"from\"");
+            if (const Json* q = l.array("q", true)) {
+                if (q->size() != 2)
+                    l.fault("frame.value", "q", "two load vectors were expected, at \"from\" and at \"to\"");
+                else
+                    for (size_t i = 0; i < 2; ++i) {
+                        // A vector inside an array: looked at as if it were under a key of its own.
+                        Json wrap = Json::object();
+                        wrap["q"] = (*q)[i];
+                        std::vector<Finding> local;
+                        Cursor w(wrap, "", local);
+                        const auto v = w.numbers("q", 3, true);
+                        for (Finding& f : local) {
+                            f.place = l.at("q") + "/" + std::to_string(i) + f.place.substr(std::min<size_t>(2, f.place.size()));
+                            findings_.push_back(std::move(f));
+                        }
+                        if (v) (i == 0 ? n.q0 : n.q1) = vec(*v, Quantity::LineLoad);
+                    }
+            }
+            l.finish();
+            k.line.push_back(n);
+        });
+    }
+
+    void readPoint(Cursor& c, LoadCase& k)
+    {
+        eachObject(c.array("point"), c.at("point"), findings_, [&](Cursor& l, size_t) {
+            PointLoad n;
+            n.element = ids_.elements.refer(l, "element", "element", findings_);
+            if (const auto a = l.word("axes", loadAxesFromName, "global, local, projected")) n.axes = *a;
+            if (const auto v = l.number("at", true)) n.at = position(l, "at", n.element, *v);
+            if (const auto v = l.numbers("f", 3)) n.f = vec(*v, Quantity::Force);
+            if (const auto v = l.numbers("m", 3)) n.m = vec(*v, Quantity::Moment);
+            if (!l.has("f") && !l.has("m")) l.fault("frame.key-missing", "", "a point load needs \"f\" or \"m\"");
+            l.finish();
+            k.point.push_back(n);
+        });
+    }
+
+    void readResults(const Json* array)
+    {
+        eachObject(array, "/results", findings_, [&](Cursor& c, size_t) {
+            GivenResult r;
+            if (c.has("combination") == c.has("case"))
+                c.fault("frame.key-missing", "", "a result belongs to a \"combination\" or a \"case\", one of them");
+            if (c.has("combination")) r.combination = ids_.combinations.refer(c, "combination", "combination", findings_);
+            if (c.has("case")) r.loadCase = ids_.cases.refer(c, "case", "case", findings_);
+            if (const auto step = c.number("step")) r.step = static_cast<int>(*step);
+            if (const auto order = c.text("order")) {
+                if (*order != "first" && *order != "second")
+                    c.fault("frame.value", "order", inQuotes(*order) + " is not known here; allowed: first, second");
+                r.secondOrder = *order == "second";
+            }
+            eachObject(c.array("elements"), c.at("elements"), findings_,
+                       [&](Cursor& e, size_t) { r.elements.push_back(readGivenElement(e)); });
+            eachObject(c.array("nodes"), c.at("nodes"), findings_, [&](Cursor& n, size_t) {
+                NodeResult v;
+                v.node = ids_.nodes.refer(n, "node", "node", findings_);
+                if (const auto x = n.numbers("u", 3)) v.u = vec(*x, Quantity::Length);
+                if (const auto x = n.numbers("r", 3)) v.r = vec(*x, Quantity::Rotation);
+                if (const auto x = n.numbers("f", 3)) v.f = vec(*x, Quantity::Force);
+                if (const auto x = n.numbers("m", 3)) v.m = vec(*x, Quantity::Moment);
+                n.finish();
+                r.nodes.push_back(v);
+            });
+            c.finish();
+            frame_.results.push_back(std::move(r));
+        });
+    }
+
+    GivenElement readGivenElement(Cursor& e)
+    {
+        GivenElement g;
+        g.element = ids_.elements.refer(e, "element", "element", findings_);
+        double last = -1;
+        eachObject(e.array("stations", true), e.at("stations"), findings_, [&](Cursor& s, size_t) {
+            GivenStation st;
+            if (const auto v = s.number("s", true)) st.s = position(s, "s", g.element, *v);
+            if (st.s < last - 1e-9) s.fault("frame.value", "s", "stations must run from node i to node j");
+            last = st.s;
+            for (int f = 0; f < 6; ++f)
+                st.force[static_cast<size_t>(f)] =
+                    si(f < 3 ? Quantity::Force : Quantity::Moment, s.number(forceName(static_cast<Force>(f))).value_or(0));
+            s.finish();
+            g.stations.push_back(st);
+        });
+        if (e.has("stations") && g.stations.size() < 2)
+            e.fault("frame.value", "stations", "an element needs stations at both ends at least");
+        e.finish();
+        return g;
+    }
+
+private:
+    double si(Quantity q, double v) const { return frame_.units.read(q, v); }
+    Vec3 vec(const std::vector<double>& v, Quantity q) const { return {si(q, v[0]), si(q, v[1]), si(q, v[2])}; }
+
+    Frame& frame_;
+    Ids& ids_;
+    std::vector<Finding>& findings_;
+};
+
+} // namespace
+
+void readCases(const Json* array, Frame& frame, FrameIds& ids, std::vector<Finding>& findings)
+{
+    LoadReader<FrameIds>(frame, ids, findings).readCases(array);
+}
+
+void readResults(const Json* array, Frame& frame, const FrameIds& ids, std::vector<Finding>& findings)
+{
+    LoadReader<const FrameIds>(frame, ids, findings).readResults(array);
+}
+
+} // namespace wr
