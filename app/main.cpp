@@ -1,16 +1,11 @@
 #include "app/shell/main_window.h"
+#include "app/shell/opengl.h"
 
 #include <QApplication>
-#include <QSurfaceFormat>
 
 int main(int argc, char** argv)
 {
-    QSurfaceFormat format;
-    format.setVersion(3, 3);
-    format.setProfile(QSurfaceFormat::CoreProfile);
-    format.setSamples(4);
-    format.setDepthBufferSize(24);
-    QSurfaceFormat::setDefaultFormat(format);
+    QSurfaceFormat::setDefaultFormat(wr::frameSurface());
     QApplication app(argc, argv);
     QApplication::setOrganizationName("Wren Rail");
     QApplication::setApplicationName("wrenrail");

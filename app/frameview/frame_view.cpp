@@ -126,6 +126,11 @@ FrameView::~FrameView()
 void FrameView::rebuildMesh()
 {
     mesh_ = buildMesh(doc_.model());
+    if (only_) {
+        only_->clear();
+        for (size_t i = 0; i < doc_.model().members().size(); ++i)
+            if (onlyIds_.contains(doc_.model().members()[i].id)) only_->insert(i);
+    }
     meshStale_ = true;
     restyle();
 }
@@ -178,6 +183,9 @@ void FrameView::onlyThese()
 {
     if (doc_.pick().empty()) return;
     only_ = doc_.pick();
+    onlyIds_.clear();
+    for (const size_t i : *only_)
+        onlyIds_.insert(doc_.model().members()[i].id);
     restyle();
 }
 

@@ -81,6 +81,7 @@ private:
     Stop stop_ = Stop::Check;
     bool solid_ = false;
     std::optional<std::set<size_t>> only_;
+    std::set<std::string> onlyIds_; // the same by name: places change when members are declared
     std::optional<size_t> hovered_;
     QPointF cursor_, pressed_;
     bool boxing_ = false, moving_ = false;

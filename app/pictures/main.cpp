@@ -6,6 +6,7 @@
 #include "app/line/line_view.h"
 #include "app/shell/document.h"
 #include "app/shell/main_window.h"
+#include "app/shell/opengl.h"
 #include "app/tray/tray.h"
 
 #include <QApplication>
@@ -15,7 +16,6 @@
 #include <QPixmap>
 #include <QScreen>
 #include <QStandardPaths>
-#include <QSurfaceFormat>
 #include <QTemporaryDir>
 #include <cstdio>
 
@@ -55,12 +55,7 @@ int main(int argc, char** argv)
 {
     QTemporaryDir home;
     qputenv("XDG_CONFIG_HOME", home.path().toUtf8());
-    QSurfaceFormat format;
-    format.setVersion(3, 3);
-    format.setProfile(QSurfaceFormat::CoreProfile);
-    format.setSamples(4);
-    format.setDepthBufferSize(24);
-    QSurfaceFormat::setDefaultFormat(format);
+    QSurfaceFormat::setDefaultFormat(wr::frameSurface());
     QApplication app(argc, argv);
     QApplication::setApplicationName("wrenrail-pictures");
     if (argc < 2) {

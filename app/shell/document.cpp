@@ -104,6 +104,15 @@ void Document::rebuild()
     collectFindings();
 }
 
+// Results name force sets and members by their place; where those may have moved, the old ones must not be shown for a moment
+// longer.
+void Document::forgetResults()
+{
+    report_.results.assign(model_->members().size(), {});
+    report_.count(model_->members());
+    checked_ = false;
+}
+
 void Document::collectFindings()
 {
     findings_ = readFindings_;
@@ -175,10 +184,9 @@ void Document::applied(const Applied& a)
         pick_.clear();
         for (size_t i = 0; i < after.size(); ++i)
             if (wanted.contains(after[i])) pick_.insert(i);
-        report_.results.assign(after.size(), {});
-        checked_ = false;
-        Q_EMIT pickChanged();
     }
+    if (all) forgetResults();
+    if (before != after) Q_EMIT pickChanged();
     Q_EMIT historyChanged();
     Q_EMIT modelChanged();
     if (sizes) Q_EMIT sizesChanged();
@@ -236,6 +244,7 @@ void Document::analyseAgain()
                 frame_ = std::move(next);
             }
             rebuild();
+            forgetResults();
             Q_EMIT modelChanged();
             check({});
         };

@@ -79,6 +79,7 @@ private:
     void rebuild();
     void check(const std::vector<std::string>& touched);
     void collectFindings();
+    void forgetResults();
 
     QString path_;
     std::shared_ptr<const Frame> frame_;

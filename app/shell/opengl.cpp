@@ -6,6 +6,16 @@
 
 namespace wr {
 
+QSurfaceFormat frameSurface()
+{
+    QSurfaceFormat format;
+    format.setVersion(3, 3);
+    format.setProfile(QSurfaceFormat::CoreProfile);
+    format.setSamples(4);
+    format.setDepthBufferSize(24);
+    return format;
+}
+
 QString openGlTrouble()
 {
     const QString wayOut = " The ledger, the bench and the checks work without it; for the picture install Mesa's software "

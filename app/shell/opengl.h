@@ -2,8 +2,12 @@
 #pragma once
 
 #include <QString>
+#include <QSurfaceFormat>
 
 namespace wr {
+
+// The drawing surface the frame view needs; to be made the default before the application starts.
+QSurfaceFormat frameSurface();
 
 // Empty if OpenGL 3.3 is there, else a sentence for the user.
 QString openGlTrouble();

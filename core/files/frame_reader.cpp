@@ -407,12 +407,13 @@ public:
     {
         const auto d = static_cast<size_t>(depth);
         if (event == Json::parse_event_t::object_start) {
-            if (keys_.size() <= d + 1) keys_.resize(d + 2);
-            keys_[d + 1].clear();
+            if (levels_.size() <= d + 1) levels_.resize(d + 2);
+            levels_[d + 1].count = 0;
+            levels_[d + 1].many.clear();
         } else if (event == Json::parse_event_t::key) {
             const auto& key = parsed.get_ref<const std::string&>();
-            if (keys_.size() <= d) keys_.resize(d + 1);
-            if (!keys_[d].insert(key).second)
+            if (levels_.size() <= d) levels_.resize(d + 1);
+            if (levels_[d].seen(key))
                 findings_.push_back(
                     finding("frame.duplicate", "", "",
                             "the key " + inQuotes(key) + " stands twice in one object; only one value can count"));
@@ -421,8 +422,26 @@ public:
     }
 
 private:
+    // Most objects have a handful of keys: a list that keeps its strings' memory; a set takes over where there are many.
+    struct Level
+    {
+        std::vector<std::string> few;
+        size_t count = 0;
+        std::unordered_set<std::string> many;
+
+        bool seen(const std::string& key)
+        {
+            constexpr size_t kFew = 32;
+            for (size_t i = 0; i < std::min(count, kFew); ++i)
+                if (few[i] == key) return true;
+            if (count >= kFew) return !many.insert(key).second;
+            if (few.size() <= count) few.emplace_back();
+            few[count++] = key;
+            return false;
+        }
+    };
     std::vector<Finding>& findings_;
-    std::vector<std::unordered_set<std::string>> keys_;
+    std::vector<Level> levels_;
 };
 
 } // namespace

@@ -145,6 +145,7 @@ SectionForces interpolate(const ForceTable& t, int element, double s, size_t col
     const int begin = t.first[static_cast<size_t>(element)], end = t.first[static_cast<size_t>(element) + 1];
     const auto from = t.s.begin() + begin, to = t.s.begin() + end;
     const double eps = 1e-9 * (t.s[static_cast<size_t>(end - 1)] - t.s[static_cast<size_t>(begin)]);
+    s = std::clamp(s, t.s[static_cast<size_t>(begin)], t.s[static_cast<size_t>(end - 1)]);   // nothing is known beyond the ends
     // The last station at or before s (after), or the first at or after it.
     int k = after ? static_cast<int>(std::upper_bound(from, to, s + eps) - t.s.begin()) - 1
                   : static_cast<int>(std::lower_bound(from, to, s - eps) - t.s.begin());

@@ -80,6 +80,31 @@ TEST_CASE("frame: turned in space and with elements reversed it gives the same s
         }
 }
 
+TEST_CASE("frame: with y up it is the same frame", "[analysis]")
+{
+    // (x, y, z) with z up is (x, z, -y) with y up; roll has the same sense about the element's own axis.
+    const std::string z = turnedFrame(0, false);
+    Frame a = test::frameOf(z), b = a;
+    b.up = Up::Y;
+    const auto turn = [](Vec3 v) { return Vec3{v.x, v.z, -v.y}; };
+    for (Node& n : b.nodes)
+        n.at = turn(n.at);
+    for (LoadCase& c : b.cases) {
+        for (NodalLoad& l : c.nodal)
+            l.f = turn(l.f), l.m = turn(l.m);
+        for (LineLoad& l : c.line)
+            l.q0 = turn(l.q0), l.q1 = turn(l.q1);
+    }
+    const AnalysisResult ra = test::analysed(a), rb = test::analysed(b);
+    double size = 0;
+    for (const double v : ra.forces.values)
+        size = std::max(size, std::abs(v));
+    // Columns stand on the other horizontal axis, so their local axes may be turned by half a turn: magnitudes agree.
+    for (size_t i = 0; i < ra.forces.values.size(); ++i)
+        CHECK_THAT(std::abs(rb.forces.values[i]), WithinAbs(std::abs(ra.forces.values[i]), 1e-9 * size));
+    CHECK_THAT(rb.cases[0].f[0].y, WithinRel(ra.cases[0].f[0].z, 1e-9));
+}
+
 TEST_CASE("frame: dividing an element changes nothing", "[analysis]")
 {
     const auto portal = [](int pieces) {

@@ -1,9 +1,12 @@
 #include "tests/app/window.h"
 
+#include "core/files/frame_reader.h"
+#include "core/files/frame_writer.h"
+
 #include <QAbstractItemModelTester>
 #include <QDir>
-#include <QFile>
 #include <QDragEnterEvent>
+#include <QFile>
 #include <QLabel>
 #include <QMimeData>
 #include <QSettings>
@@ -309,6 +312,51 @@ TEST_CASE("window: the line rides to every stop by key, a stop that is not built
     QTest::keyClicks(&field, "2");
     CHECK(w.window.line().current() == Stop::Check);
     CHECK(field.text() == "2");
+}
+
+TEST_CASE("window: another method re-checks everything and can be undone", "[app]")
+{
+    Window w(kStreet);
+    const double before = w.doc().report().counts.top;
+    CHECK(w.doc().run(SetStandard{"aisc360-22-asd"}).isEmpty());
+    QTest::qWait(1); // a paint between the edit and its results
+    w.settle();
+    // The demo's combinations are LRFD: nothing is passed by ASD, and the line says so.
+    CHECK(w.doc().report().counts.unchecked == 40);
+    CHECK(w.window.line().figures().contains("40 unchecked"));
+    CHECK(w.window.line().situation().startsWith("AISC 360-22 ASD"));
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.doc().report().counts.unchecked == 0);
+    CHECK(w.doc().report().counts.top == Approx(before));
+}
+
+TEST_CASE("window: a frame without a design block, members formed by rule are declared by the first edit", "[app]")
+{
+    QTemporaryDir folder;
+    const QString path = folder.filePath("plain.frame.json");
+    {
+        Frame f = *readFrameFile(std::string(WREN_SOURCE) + "/data/demo/tern-street.frame.json").value;
+        f.design = {};
+        f.hasDesign = false;
+        REQUIRE(writeFrameFile(f, path.toStdString()).has_value());
+    }
+    Window w(path);
+    const auto n = w.doc().model().members().size();
+    const std::string id = w.doc().model().members()[7].id;
+    const auto chain = w.doc().model().members()[7].pieces.size();
+    w.doc().setPick({7});
+    w.view().onlyThese();
+    w.member().showDesign(true);
+    w.type(w.member().editor().factor(LengthAxis::Minor), "0.9");
+    CHECK(w.doc().model().members().size() == n);
+    REQUIRE(w.doc().pick().size() == 1);
+    CHECK(w.doc().model().members()[*w.doc().pick().begin()].id == id);
+    CHECK(w.doc().model().members()[*w.doc().pick().begin()].pieces.size() == chain);
+    CHECK_FALSE(w.view().hides(w.index(id)));
+    CHECK(w.view().hiddenCount() == static_cast<int>(n) - 1);
+    CHECK(w.doc().frame().design.members.size() == 1);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.doc().frame().design.members.empty());
 }
 
 TEST_CASE("window: saved and opened again, the design is as it was, unsaved work is asked for", "[app]")
