@@ -71,9 +71,5 @@ QFont textFont(double pixels, bool strong)
     return f;
 }
 
-QFont mathFont(double pixels)
-{
-    return textFont(pixels);
-}
 
 } // namespace wr

@@ -29,6 +29,5 @@ const Theme& slateTheme();
 
 // Text in the interface's face; size in pixels.
 QFont textFont(double pixels, bool strong = false);
-QFont mathFont(double pixels);
 
 } // namespace wr

@@ -450,7 +450,6 @@ void FrameView::mousePressEvent(QMouseEvent* e)
 {
     setFocus();
     pressed_ = cursor_ = e->position();
-    button_ = e->button();
     moving_ = boxing_ = false;
 }
 
@@ -490,7 +489,6 @@ void FrameView::mouseReleaseEvent(QMouseEvent* e)
             doc_.setPick({});
     }
     boxing_ = moving_ = false;
-    button_ = Qt::NoButton;
     update();
 }
 

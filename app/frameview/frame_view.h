@@ -85,7 +85,6 @@ private:
     std::optional<size_t> hovered_;
     QPointF cursor_, pressed_;
     bool boxing_ = false, moving_ = false;
-    Qt::MouseButton button_ = Qt::NoButton;
     double lastFrame_ = 0;
 
     bool meshStale_ = true, stylesStale_ = true, ready_ = false;

@@ -81,20 +81,21 @@ CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const
         standard_ = &standards_->front();
     }
     members_ = formMembers(f, findings_);
-    const std::vector<int> at = elementsAtNodes(f);
+    const std::vector<std::vector<int>> at = elementsAtNodes(f);
     const DesignIndex design(f.design);
     for (size_t i = 0; i < members_.size(); ++i) {
         const Member& m = members_[i];
         lanes_.push_back(buildLanes(f, m, design, at, !forces_->given));
         const Lanes& l = lanes_.back();
         if (l.freeStart || l.freeEnd)
-            findings_.push_back(finding("member.free-end", "", m.id,
-                                        fmt::format("{} of member {} is held by nothing: it is checked as a cantilever (K = "
-                                                    "2); a restraint there says otherwise",
-                                                    l.freeStart && l.freeEnd ? "each end"
-                                                    : l.freeStart            ? "the first end"
-                                                                             : "the last end",
-                                                    m.id)));
+            findings_.push_back(finding(
+                "member.free-end", "", m.id,
+                fmt::format("{} of member {} is held by nothing that stands across it: it is checked as a cantilever (K = "
+                            "2); a restraint there says otherwise",
+                            l.freeStart && l.freeEnd ? "each end"
+                            : l.freeStart            ? "the first end"
+                                                     : "the last end",
+                            m.id)));
         const Brief* brief = &defaults_;
         for (const Brief& b : f.design.briefs)
             if (b.id == m.brief) brief = &b;

@@ -48,25 +48,35 @@ double Lanes::longest(LengthAxis a) const
     return l;
 }
 
-std::vector<int> elementsAtNodes(const Frame& f)
+std::vector<std::vector<int>> elementsAtNodes(const Frame& f)
 {
-    std::vector<int> out(f.nodes.size(), 0);
-    for (const Element& e : f.elements)
-        ++out[static_cast<size_t>(e.i)], ++out[static_cast<size_t>(e.j)];
+    std::vector<std::vector<int>> out(f.nodes.size());
+    for (size_t e = 0; e < f.elements.size(); ++e)
+        for (const int n : {f.elements[e].i, f.elements[e].j})
+            out[static_cast<size_t>(n)].push_back(static_cast<int>(e));
     return out;
 }
 
-Lanes buildLanes(const Frame& f, const Member& m, const DesignIndex& design, const std::vector<int>& elementsAt,
+Lanes buildLanes(const Frame& f, const Member& m, const DesignIndex& design, const std::vector<std::vector<int>>& elementsAt,
                  bool wholeFrame)
 {
     Lanes out;
     const double l = m.length, eps = 1e-6 * l;
-    const auto heldEnd = [&](int node) {
-        return !wholeFrame || elementsAt[static_cast<size_t>(node)] > 1 || f.nodes[static_cast<size_t>(node)].supported();
+    const auto heldEnd = [&](int node, const MemberPiece& last) {
+        if (!wholeFrame || f.nodes[static_cast<size_t>(node)].supported()) return true;
+        const Vec3 along = elementAxes(f, f.elements[static_cast<size_t>(last.element)]).x;
+        for (const int e : elementsAt[static_cast<size_t>(node)]) {
+            if (e == last.element) continue;
+            constexpr double kSideways = 0.25881904510252074; // sin 15°
+            const Element& other = f.elements[static_cast<size_t>(e)];
+            const Vec3 d = normalized(f.nodes[static_cast<size_t>(other.j)].at - f.nodes[static_cast<size_t>(other.i)].at);
+            if (norm(cross(along, d)) > kSideways) return true;
+        }
+        return false;
     };
     std::map<double, Held> points;
-    points[0] = heldEnd(m.startNode) ? kFork : Held{};
-    points[l] = heldEnd(m.endNode) ? kFork : Held{};
+    points[0] = heldEnd(m.startNode, m.pieces.front()) ? kFork : Held{};
+    points[l] = heldEnd(m.endNode, m.pieces.back()) ? kFork : Held{};
     for (const DesignRestraint* entry : design.restraints(m.id)) {
         const DesignRestraint& r = *entry;
         double at = r.at;

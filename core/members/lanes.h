@@ -32,11 +32,12 @@ struct Lanes
     double longest(LengthAxis a) const;
 };
 
-// `elementsAt`: number of elements at each node. `wholeFrame`: the frame is analysed here, so an end with nothing at it is
-// free; with given forces such an end is a fork end. A lateral hold at one flange shortens minor-axis column buckling only
-// where twist (or the other flange) is held too; LTB of a flange is held by that flange or by twist.
-Lanes buildLanes(const Frame& f, const Member& m, const class DesignIndex& design, const std::vector<int>& elementsAt,
-                 bool wholeFrame);
+// `elementsAt`: elementsAtNodes(). An element that only continues the member's line (within 15°: steps and kinks) holds no end.
+// `wholeFrame`: the frame is analysed here, so an end with nothing at it is free; with given forces such an end is a fork end.
+// A lateral hold at one flange shortens minor-axis column buckling only where twist (or the other flange) is held too; LTB of a
+// flange is held by that flange or by twist.
+Lanes buildLanes(const Frame& f, const Member& m, const class DesignIndex& design,
+                 const std::vector<std::vector<int>>& elementsAt, bool wholeFrame);
 
 // The entries of the design block by member, so that thousands of members do not each read all of them.
 class DesignIndex
@@ -64,6 +65,7 @@ private:
     Table<DesignLength> lengths_;
 };
 
-std::vector<int> elementsAtNodes(const Frame& f);
+// Elements at each node.
+std::vector<std::vector<int>> elementsAtNodes(const Frame& f);
 
 } // namespace wr

@@ -35,10 +35,9 @@ struct FamilyHeader
 
 // A hollow section's corner radii where the list gives none: EN and ASTM rules of thumb for cold-formed tubes, outside 2t,
 // inside t.
-void addCorners(Shape& s, double nominal)
+void addCorners(Shape& s)
 {
     if (s.kind != ShapeKind::Rhs || s.ro > 0) return;
-    (void)nominal;
     s.ro = 2 * s.t;
     s.ri = s.t;
 }
@@ -121,7 +120,7 @@ std::expected<std::vector<CatalogueSection>, std::string> readFamily(std::string
             s.nominalThickness = s.shape.t;
             s.shape.t *= std::stod(factor);
         }
-        addCorners(s.shape, s.nominalThickness);
+        addCorners(s.shape);
         if (const auto faults = shapeFaults(s.shape); !faults.empty())
             return fault(s.designation + ": " + faults.front().second);
         s.properties = computeProperties(s.shape);

@@ -104,6 +104,25 @@ TEST_CASE("lanes: what holds what", "[members]")
     CHECK_THAT(given.of(LengthAxis::Major)[0].length, WithinRel(9.0, 1e-12));
 }
 
+TEST_CASE("lanes: a piece that only continues the line holds no end, one that stands across does", "[members]")
+{
+    // A column in two sections; at the joint either nothing else, a beam, or a slight kink.
+    const auto free = [](const std::string& extra, const std::string& top = "[0,0,6]") {
+        const std::string json =
+            R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"S355"}],"sections":[{"id":"A","name":"HEA200"},{"id":"B","name":"HEA180"}],
+"nodes":[{"id":"a","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"b","at":[0,0,3]},{"id":"c","at":)" +
+            top + R"(},{"id":"d","at":[5,0,3],"support":{"ux":true,"uy":true,"uz":true,"rx":true}}],
+"elements":[{"id":"1","nodes":["a","b"],"section":"A","material":"M"},{"id":"2","nodes":["b","c"],"section":"B","material":"M"})" +
+            extra + R"(],"cases":[{"id":"G","selfWeight":1}],"combinations":[{"id":"U","terms":{"G":1}}]})";
+        const auto model = test::modelOf(test::frameOf(json));
+        return model->lanes(0).freeEnd;
+    };
+    CHECK(free(""));
+    CHECK(free("", "[0.3,0,6]"));
+    CHECK_FALSE(free("", "[3,0,6]")); // a knee, not a kink
+    CHECK_FALSE(free(R"(,{"id":"3","nodes":["b","d"],"section":"B","material":"M"})"));
+}
+
 TEST_CASE("plan: member forces do not depend on how its pieces are drawn", "[members]")
 {
     const std::string load =
