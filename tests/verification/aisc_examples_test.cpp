@@ -231,7 +231,7 @@ TEST_CASE("AISC G.1: W24x62 in shear", "[aisc360][G2.1]")
 
 TEST_CASE("AISC G.4: HSS6x4x3/8 in shear (A500 Gr. B)", "[aisc360][G4]")
 {
-    both(Alone("HSS6X4X3/8", 46, 58), 86.2, 57.3, kKip, [](const Context& c) { return shearMajor(c, none).available; });
+    both(Alone("HSS6X4X3/8", 46, 58), 86.0, 57.2, kKip, [](const Context& c) { return shearMajor(c, none).available; });
 }
 
 TEST_CASE("AISC G.5: HSS16.000x0.375 in shear, 16 ft to the point of zero shear (A500 Gr. B)", "[aisc360][G5]")
