@@ -40,7 +40,7 @@ HistogramPicture drawHistogram(QPainter& p, const QRectF& area, const std::vecto
     p.setPen(t.ink2);
     for (const double v : {0.0, 0.25, 0.5, 0.75, 1.0, 1.5, 2.0}) {
         const QRectF box(out.xOf(v) - 20, out.plot.bottom() + 2, 40, 14);
-        p.drawText(box, (v == 0 ? Qt::AlignHCenter : Qt::AlignHCenter) | Qt::AlignVCenter,
+        p.drawText(box, Qt::AlignCenter,
                    v == 2.0 ? QString("2+") : QString::number(v));
     }
     if (to > from) {
