@@ -39,7 +39,7 @@ std::shared_ptr<Frame> manyMembers(int n, int cases, int combinations)
     for (const char* name : {"W14X90", "W18X50", "W12X65", "W21X62", "HSS8X8X3/8"}) {
         const CatalogueSection* c = shippedCatalogue().find(name);
         FrameSection s;
-        s.id = s.name = c->designation, s.shape = c->shape, s.properties = c->properties;
+        s.id = s.name = c->designation, s.shape = c->shape, s.properties = c->properties();
         f->sections.push_back(s);
     }
     for (int k = 0; k < n; ++k) {

@@ -42,23 +42,23 @@ const std::vector<Column> kColumns{
     {"r", [](const CatalogueSection& s) { return mm(s.shape.r); }},
     {"t", [](const CatalogueSection& s) { return mm(s.shape.t); }},
     {"t_nominal", [](const CatalogueSection& s) { return mm(s.nominalThickness > 0 ? s.nominalThickness : s.shape.t); }},
-    {"a", [](const CatalogueSection& s) { return mm(s.properties.a, 2); }},
-    {"iy", [](const CatalogueSection& s) { return mm(s.properties.iy, 4); }},
-    {"iz", [](const CatalogueSection& s) { return mm(s.properties.iz, 4); }},
-    {"wely", [](const CatalogueSection& s) { return mm(s.properties.wely, 3); }},
-    {"welz", [](const CatalogueSection& s) { return mm(s.properties.welz, 3); }},
-    {"wply", [](const CatalogueSection& s) { return mm(s.properties.wply, 3); }},
-    {"wplz", [](const CatalogueSection& s) { return mm(s.properties.wplz, 3); }},
-    {"iy_radius", [](const CatalogueSection& s) { return mm(s.properties.ry); }},
-    {"iz_radius", [](const CatalogueSection& s) { return mm(s.properties.rz); }},
-    {"it", [](const CatalogueSection& s) { return mm(s.properties.it, 4); }},
-    {"iw", [](const CatalogueSection& s) { return mm(s.properties.iw, 6); }},
-    {"avy", [](const CatalogueSection& s) { return mm(s.properties.avy, 2); }},
-    {"avz", [](const CatalogueSection& s) { return mm(s.properties.avz, 2); }},
-    {"ro", [](const CatalogueSection& s) { return mm(s.properties.ro); }},
-    {"rts", [](const CatalogueSection& s) { return mm(s.properties.rts); }},
-    {"ho", [](const CatalogueSection& s) { return mm(s.properties.ho); }},
-    {"perimeter", [](const CatalogueSection& s) { return mm(s.properties.perimeter); }},
+    {"a", [](const CatalogueSection& s) { return mm(s.properties().a, 2); }},
+    {"iy", [](const CatalogueSection& s) { return mm(s.properties().iy, 4); }},
+    {"iz", [](const CatalogueSection& s) { return mm(s.properties().iz, 4); }},
+    {"wely", [](const CatalogueSection& s) { return mm(s.properties().wely, 3); }},
+    {"welz", [](const CatalogueSection& s) { return mm(s.properties().welz, 3); }},
+    {"wply", [](const CatalogueSection& s) { return mm(s.properties().wply, 3); }},
+    {"wplz", [](const CatalogueSection& s) { return mm(s.properties().wplz, 3); }},
+    {"iy_radius", [](const CatalogueSection& s) { return mm(s.properties().ry); }},
+    {"iz_radius", [](const CatalogueSection& s) { return mm(s.properties().rz); }},
+    {"it", [](const CatalogueSection& s) { return mm(s.properties().it, 4); }},
+    {"iw", [](const CatalogueSection& s) { return mm(s.properties().iw, 6); }},
+    {"avy", [](const CatalogueSection& s) { return mm(s.properties().avy, 2); }},
+    {"avz", [](const CatalogueSection& s) { return mm(s.properties().avz, 2); }},
+    {"ro", [](const CatalogueSection& s) { return mm(s.properties().ro); }},
+    {"rts", [](const CatalogueSection& s) { return mm(s.properties().rts); }},
+    {"ho", [](const CatalogueSection& s) { return mm(s.properties().ho); }},
+    {"perimeter", [](const CatalogueSection& s) { return mm(s.properties().perimeter); }},
 };
 
 Report run(const SectionsArguments& a)
@@ -113,8 +113,8 @@ Report run(const SectionsArguments& a)
                "Iy mm4", "Iz mm4");
     for (const CatalogueSection* s : list)
         fmt::print("{:<18}{:<12}{:>10.2f}{:>10.1f}{:>10.1f}{:>12.1f}{:>14.4g}{:>14.4g}\n", s->designation, s->family,
-                   s->listedMass, mm(s->shape.depth()), mm(s->shape.width()), mm(s->properties.a, 2), mm(s->properties.iy, 4),
-                   mm(s->properties.iz, 4));
+                   s->listedMass, mm(s->shape.depth()), mm(s->shape.width()), mm(s->properties().a, 2), mm(s->properties().iy, 4),
+                   mm(s->properties().iz, 4));
     return out;
 }
 

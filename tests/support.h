@@ -78,7 +78,7 @@ struct Alone
 
     Alone(const std::string& name, double fy, double fu, double length = 1.0)
         : shape(find(name).shape),
-          section(find(name).properties), input{shape, section, Steel{29000.0_ksi, 11200.0_ksi, fy * kKsi, fu * kKsi, {}},
+          section(find(name).properties()), input{shape, section, Steel{29000.0_ksi, 11200.0_ksi, fy * kKsi, fu * kKsi, {}},
                                                 lanes, brief,   length}
     {
     }

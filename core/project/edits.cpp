@@ -116,7 +116,7 @@ std::expected<Applied, std::string> setSection(Frame& f, const SetSection& e)
             index = static_cast<int>(i);
     if (index < 0) {
         FrameSection s;
-        s.id = freeId(f.sections, c->designation), s.name = c->designation, s.shape = c->shape, s.properties = c->properties;
+        s.id = freeId(f.sections, c->designation), s.name = c->designation, s.shape = c->shape, s.properties = c->properties();
         f.sections.push_back(std::move(s));
         index = static_cast<int>(f.sections.size()) - 1;
     }

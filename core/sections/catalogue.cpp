@@ -2,47 +2,29 @@
 
 #include "core/base/shipped.h"
 #include "core/base/units.h"
+#include "core/sections/derived.h"
+#include "core/sections/names.h"
 
 #include <algorithm>
-#include <charconv>
-#include <map>
+#include <cmath>
+#include <mutex>
 #include <stdexcept>
 
 namespace wr {
 
-namespace {
-
-std::vector<std::string_view> split(std::string_view line, char at)
+struct CatalogueSection::Lazy
 {
-    std::vector<std::string_view> out;
-    while (true) {
-        const auto p = line.find(at);
-        out.push_back(line.substr(0, p));
-        if (p == std::string_view::npos) return out;
-        line.remove_prefix(p + 1);
-    }
-}
-
-struct FamilyHeader
-{
-    std::map<std::string, std::string, std::less<>> values;
-    std::string get(std::string_view key) const
-    {
-        const auto it = values.find(key);
-        return it == values.end() ? "" : it->second;
-    }
+    std::once_flag once;
+    SectionProperties properties;
 };
 
-// A hollow section's corner radii where the list gives none: EN and ASTM rules of thumb for cold-formed tubes, outside 2t,
-// inside t.
-void addCorners(Shape& s)
-{
-    if (s.kind != ShapeKind::Rhs || s.ro > 0) return;
-    s.ro = 2 * s.t;
-    s.ri = s.t;
-}
+CatalogueSection::CatalogueSection() : lazy_(std::make_shared<Lazy>()) {}
 
-} // namespace
+const SectionProperties& CatalogueSection::properties() const
+{
+    std::call_once(lazy_->once, [this] { lazy_->properties = computeProperties(shape); });
+    return lazy_->properties;
+}
 
 std::string normalisedName(std::string_view name)
 {
@@ -60,79 +42,11 @@ std::string normalisedName(std::string_view name)
     return out;
 }
 
-std::expected<std::vector<CatalogueSection>, std::string> readFamily(std::string_view csv)
-{
-    std::vector<CatalogueSection> out;
-    FamilyHeader head;
-    std::vector<std::string_view> columns;
-    size_t number = 0;
-    for (std::string_view line : split(csv, '\n')) {
-        ++number;
-        if (!line.empty() && line.back() == '\r') line.remove_suffix(1);
-        if (line.empty()) continue;
-        const auto fault = [&](const std::string& text) {
-            return std::unexpected("line " + std::to_string(number) + ": " + text);
-        };
-        if (line.starts_with("# ")) {
-            const auto colon = line.find(": ");
-            if (colon != std::string_view::npos) head.values[std::string(line.substr(2, colon - 2))] = line.substr(colon + 2);
-            continue;
-        }
-        const auto cells = split(line, ',');
-        if (columns.empty()) {
-            columns = cells;
-            continue;
-        }
-        if (cells.size() != columns.size())
-            return fault("has " + std::to_string(cells.size()) + " cells, the header " + std::to_string(columns.size()));
-        const auto kind = shapeFromName(head.get("shape"));
-        const auto length = unitLength(head.get("length"));
-        if (!kind || !length) return fault("the header must say shape and length");
-        const double massUnit = head.get("mass") == "lb/ft" ? kPoundMass / kFoot : 1.0;
-        CatalogueSection s;
-        s.family = head.get("family"), s.standard = head.get("standard");
-        s.shape.kind = *kind;
-        s.shape.torsion = head.get("torsion") == "en" ? TorsionRule::En : TorsionRule::Junction;
-        s.shape.process = head.get("process") == "cold"  ? Process::Cold
-                          : head.get("process") == "hot" ? Process::Hot
-                                                         : Process::Unstated;
-        double k = 0;
-        for (size_t c = 0; c < columns.size(); ++c) {
-            if (columns[c] == "designation") {
-                s.designation = cells[c];
-                continue;
-            }
-            double v = 0;
-            const auto [end, error] = std::from_chars(cells[c].data(), cells[c].data() + cells[c].size(), v);
-            if (error != std::errc{} || end != cells[c].data() + cells[c].size())
-                return fault("column " + std::string(columns[c]) + ": \"" + std::string(cells[c]) + "\" is not a number");
-            if (columns[c] == "mass")
-                s.listedMass = v * massUnit;
-            else if (columns[c] == "k")
-                k = v * *length;
-            else if (double* d = dimension(s.shape, columns[c]))
-                *d = v * *length;
-            else
-                return fault("unknown column " + std::string(columns[c]));
-        }
-        if (k > 0) s.shape.r = k - (s.shape.kind == ShapeKind::Angle ? s.shape.t : s.shape.tf);
-        if (const std::string factor = head.get("thickness"); !factor.empty()) {
-            s.nominalThickness = s.shape.t;
-            s.shape.t *= std::stod(factor);
-        }
-        addCorners(s.shape);
-        if (const auto faults = shapeFaults(s.shape); !faults.empty())
-            return fault(s.designation + ": " + faults.front().second);
-        s.properties = computeProperties(s.shape);
-        out.push_back(std::move(s));
-    }
-    return out;
-}
-
 Catalogue::Catalogue(std::vector<CatalogueSection> sections) : sections_(std::move(sections))
 {
+    index_.reserve(sections_.size());
     for (size_t i = 0; i < sections_.size(); ++i)
-        index_.emplace_back(normalisedName(sections_[i].designation), i);
+        index_.emplace_back(nameKey(sections_[i].designation), i);
     std::sort(index_.begin(), index_.end());
 }
 
@@ -152,37 +66,101 @@ std::vector<const CatalogueSection*> Catalogue::family(std::string_view name) co
     return out;
 }
 
-const CatalogueSection* Catalogue::find(std::string_view name) const
+const CatalogueSection* Catalogue::findKey(const std::string& key) const
 {
-    const std::string key = normalisedName(name);
     const auto it =
         std::lower_bound(index_.begin(), index_.end(), key, [](const auto& a, const std::string& b) { return a.first < b; });
     return it != index_.end() && it->first == key ? &sections_[it->second] : nullptr;
 }
 
+const CatalogueSection* Catalogue::find(std::string_view name) const
+{
+    const std::string key = nameKey(name);
+    if (const CatalogueSection* s = findKey(key)) return s;
+    // "L100x10", "SHS100x5": equal legs and square tubes are often named with one size.
+    const NameParts parts = nameParts(key);
+    if (parts.numbers.size() == 2)
+        for (const std::string_view square : {"L", "ISA", "SHS", "CFSHS", "HSS"})
+            if (parts.letters == square) {
+                const size_t x = key.find('X', parts.letters.size());
+                if (x == std::string::npos) break;
+                const std::string side = key.substr(parts.letters.size(), x - parts.letters.size());
+                if (const auto* s = findKey(parts.letters + side + "X" + side + key.substr(x))) return s;
+            }
+    return findMetric(key);
+}
+
+// "W310X97", "L102X102X12.7", "HSS152X152X9.5": the SI names of ASTM shapes. A name is taken only where it fits one section.
+const CatalogueSection* Catalogue::findMetric(const std::string& key) const
+{
+    const NameParts parts = nameParts(key);
+    if (parts.numbers.size() < 2) return nullptr;
+    const CatalogueSection* found = nullptr;
+    double best = 0;
+    bool twice = false;
+    const auto offer = [&](const CatalogueSection& s, double off) {
+        if (found && std::abs(off - best) < 1e-9) twice = true;
+        if (!found || off < best) found = &s, best = off, twice = false;
+    };
+    if (const auto inches = inchSeries(parts.letters, parts.numbers[0]); inches && parts.numbers.size() == 2) {
+        const std::string series = nameKey(parts.letters + std::to_string(*inches)) + "X";
+        for (const auto& [candidate, i] : index_)
+            if (candidate.starts_with(series)) {
+                const double off = std::abs(sections_[i].listedMass - parts.numbers[1]);
+                if (off <= std::max(0.55, 0.006 * parts.numbers[1])) offer(sections_[i], off);
+            }
+    } else if ((parts.letters == "L" || parts.letters == "HSS") && parts.numbers[0] > 24) {
+        for (const CatalogueSection& s : sections_) {
+            if (!s.standard.starts_with("ASTM A6/") && !s.standard.starts_with("ASTM A500")) continue;
+            const bool round = s.shape.kind == ShapeKind::Chs;
+            if (!((parts.letters == "L" && s.shape.kind == ShapeKind::Angle) ||
+                  (parts.letters == "HSS" && (round || s.shape.kind == ShapeKind::Rhs))))
+                continue;
+            const double t = s.nominalThickness > 0 ? s.nominalThickness : s.shape.t;
+            const std::vector<double> own = round ? std::vector{s.shape.d, t} : std::vector{s.shape.h, s.shape.b, t};
+            if (own.size() != parts.numbers.size()) continue;
+            double off = 0;
+            bool fits = true;
+            for (size_t k = 0; k < own.size(); ++k) {
+                const double d = std::abs(own[k] * 1000 - parts.numbers[k]);
+                fits = fits && d <= (k + 1 == own.size() ? 0.06 : 0.6);
+                off += d;
+            }
+            if (fits) offer(s, off);
+        }
+    }
+    return twice ? nullptr : found;
+}
+
 std::vector<std::string> Catalogue::suggestions(std::string_view name, size_t most) const
 {
-    const std::string key = normalisedName(name);
-    std::vector<std::pair<size_t, size_t>> near; // edit distance, index
+    const std::string key = nameKey(name);
+    const NameParts wanted = nameParts(key);
+    struct Near
+    {
+        double off;
+        size_t index;
+    };
+    std::vector<Near> near;
     for (const auto& [candidate, i] : index_) {
-        std::vector<size_t> row(candidate.size() + 1);
-        for (size_t c = 0; c < row.size(); ++c)
-            row[c] = c;
-        for (size_t r = 1; r <= key.size(); ++r) {
-            size_t diagonal = row[0];
-            row[0] = r;
-            for (size_t c = 1; c < row.size(); ++c) {
-                const size_t keep = row[c];
-                row[c] = std::min({row[c] + 1, row[c - 1] + 1, diagonal + (key[r - 1] == candidate[c - 1] ? 0 : 1)});
-                diagonal = keep;
-            }
+        const size_t letters = editDistance(key, candidate);
+        const NameParts parts = nameParts(candidate);
+        // Numbers near the ones typed count as much as letters: "W12X66" means W12X65 rather than W12X26.
+        double numbers = parts.numbers.size() == wanted.numbers.size() ? 0 : 1;
+        for (size_t k = 0; k < std::min(parts.numbers.size(), wanted.numbers.size()); ++k) {
+            const double larger = std::max({parts.numbers[k], wanted.numbers[k], 1e-9});
+            numbers += std::abs(parts.numbers[k] - wanted.numbers[k]) / larger;
         }
-        if (row.back() <= std::max<size_t>(2, key.size() / 3)) near.emplace_back(row.back(), i);
+        const bool sameFamily = parts.letters == wanted.letters && !wanted.letters.empty();
+        const bool sameNumbers = numbers == 0 && !wanted.numbers.empty(); // "2L4x3x3/8": LLBB or SLBB
+        if (letters <= std::max<size_t>(2, key.size() / 3) || (sameFamily && numbers < 0.1) ||
+            (sameNumbers && letters <= key.size() / 2))
+            near.push_back({static_cast<double>(letters) / 4 + 4 * numbers + (sameFamily || sameNumbers ? 0 : 1), i});
     }
-    std::stable_sort(near.begin(), near.end(), [](auto a, auto b) { return a.first < b.first; });
+    std::stable_sort(near.begin(), near.end(), [](const Near& a, const Near& b) { return a.off < b.off; });
     std::vector<std::string> out;
     for (size_t i = 0; i < std::min(most, near.size()); ++i)
-        out.push_back(sections_[near[i].second].designation);
+        out.push_back(sections_[near[i].index].designation);
     return out;
 }
 
@@ -196,6 +174,8 @@ const Catalogue& shippedCatalogue()
             if (!family) throw std::logic_error(std::string(f.name) + ": " + family.error());
             std::move(family->begin(), family->end(), std::back_inserter(all));
         }
+        std::vector<CatalogueSection> more = derivedSections(all);
+        std::move(more.begin(), more.end(), std::back_inserter(all));
         return Catalogue(std::move(all));
     }();
     return catalogue;

@@ -79,26 +79,27 @@ Loop circle(double r, bool hole)
 
 std::vector<Corner> iCorners(const Shape& s)
 {
-    const double h = s.h / 2, bt = s.b / 2, bb = (s.kind == ShapeKind::IUnequal ? s.b2 : s.b) / 2, w = s.tw / 2;
-    const double zt = h - s.tf, zb = -h + (s.kind == ShapeKind::IUnequal ? s.tf2 : s.tf);
-    return {{bt, h, 0},   {-bt, h, 0}, {-bt, zt, 0}, {-w, zt, s.r}, {-w, zb, s.r}, {-bb, zb, 0},
-            {-bb, -h, 0}, {bb, -h, 0}, {bb, zb, 0},  {w, zb, s.r},  {w, zt, s.r},  {bt, zt, 0}};
+    const bool unequal = s.kind == ShapeKind::IUnequal;
+    const double h = s.h / 2, bt = s.b / 2, bb = (unequal ? s.b2 : s.b) / 2, w = s.tw / 2;
+    const double zt = h - (unequal ? s.tf : s.tfToe()), rt = h - (unequal ? s.tf : s.tfRoot());
+    const double zb = unequal ? -h + s.tf2 : -zt, rb = unequal ? zb : -rt;
+    return {{bt, h, 0},   {-bt, h, 0}, {-bt, zt, s.r2}, {-w, rt, s.r}, {-w, rb, s.r}, {-bb, zb, s.r2},
+            {-bb, -h, 0}, {bb, -h, 0}, {bb, zb, s.r2},  {w, rb, s.r},  {w, rt, s.r},  {bt, zt, s.r2}};
 }
 
-// Web outside face at y = 0, flanges to +y; the flange thickness tf is at half its outstand.
+// Web outside face at y = 0, flanges to +y.
 std::vector<Corner> channelCorners(const Shape& s)
 {
-    const double h = s.h / 2, out = (s.b - s.tw) / 2;
-    const double root = s.tf + s.slope * out, toe = s.tf - s.slope * out;
+    const double h = s.h / 2, root = s.tfRoot(), toe = s.tfToe();
     return {{s.b, h, 0},           {0, h, 0},           {0, -h, 0}, {s.b, -h, 0}, {s.b, -h + toe, s.r2}, {s.tw, -h + root, s.r},
             {s.tw, h - root, s.r}, {s.b, h - toe, s.r2}};
 }
 
 std::vector<Corner> teeCorners(const Shape& s)
 {
-    const double w = s.tw / 2, b = s.b / 2; // origin at the top of the flange
-    return {{b, 0, 0},     {-b, 0, 0},   {-b, -s.tf, 0},  {-w, -s.tf, s.r},
-            {-w, -s.h, 0}, {w, -s.h, 0}, {w, -s.tf, s.r}, {b, -s.tf, 0}};
+    const double w = s.tw / 2, b = s.b / 2, root = s.tfRoot(), toe = s.tfToe(); // origin at the top of the flange
+    return {{b, 0, 0},     {-b, 0, 0},   {-b, -toe, s.r2}, {-w, -root, s.r},
+            {-w, -s.h, 0}, {w, -s.h, 0}, {w, -root, s.r},  {b, -toe, s.r2}};
 }
 
 // Corner at the origin, upright leg h along +z, leg b along +y.
@@ -195,6 +196,27 @@ AreaIntegrals integrate(const std::vector<Loop>& loops)
     return r;
 }
 
+ThirdMoments thirdMoments(const std::vector<Loop>& loops)
+{
+    // Each edge with the origin is a triangle; a cubic polynomial over a triangle integrates exactly by the rule with
+    // weight -9/16 at the centroid and 25/48 at the three points (3/5, 1/5, 1/5) (Hammer, Marlowe & Stroud 1956).
+    ThirdMoments r;
+    const auto add = [&r](double y, double z, double w) {
+        const double q = y * y + z * z;
+        r.z += w * z * q, r.y += w * y * q;
+    };
+    for (const Loop& loop : loops)
+        for (size_t i = 0; i < loop.size(); ++i) {
+            const Point2 p = loop[i], q = loop[(i + 1) % loop.size()];
+            const double area = (p.y * q.z - q.y * p.z) / 2;
+            add((p.y + q.y) / 3, (p.z + q.z) / 3, -9.0 / 16 * area);
+            add((3 * p.y + q.y) / 5, (3 * p.z + q.z) / 5, 25.0 / 48 * area);
+            add((p.y + 3 * q.y) / 5, (p.z + 3 * q.z) / 5, 25.0 / 48 * area);
+            add((p.y + q.y) / 5, (p.z + q.z) / 5, 25.0 / 48 * area);
+        }
+    return r;
+}
+
 namespace {
 
 // Area and ∫z dA of what lies below the line z = level.
@@ -228,7 +250,7 @@ std::pair<double, double> below(const std::vector<Loop>& loops, double level)
 
 } // namespace
 
-double plasticModulus(const std::vector<Loop>& loops, double area)
+Plastic plasticModulus(const std::vector<Loop>& loops, double area)
 {
     double lo = 1e300, hi = -1e300;
     for (const Loop& loop : loops)
@@ -242,7 +264,7 @@ double plasticModulus(const std::vector<Loop>& loops, double area)
     const auto [a, s] = below(loops, level);
     const AreaIntegrals all = integrate(loops);
     // First moment about the equal-area axis: the part above minus the part below.
-    return (all.sy - s - (all.a - a) * level) - (s - a * level);
+    return {(all.sy - s - (all.a - a) * level) - (s - a * level), level};
 }
 
 } // namespace wr

@@ -33,7 +33,18 @@ struct AreaIntegrals
 };
 AreaIntegrals integrate(const std::vector<Loop>& loops); // Green's theorem over straight edges
 
-// Plastic modulus about the y axis direction (equal areas above and below a line of constant z), m^3.
-double plasticModulus(const std::vector<Loop>& loops, double area);
+// ∫z (y²+z²) dA and ∫y (y²+z²) dA, m^5, exact over straight edges: what monosymmetry constants are made of.
+struct ThirdMoments
+{
+    double z = 0, y = 0;
+};
+ThirdMoments thirdMoments(const std::vector<Loop>& loops);
+
+// Plastic modulus about the y axis direction, m^3, and the z of the line that halves the area, m.
+struct Plastic
+{
+    double modulus = 0, level = 0;
+};
+Plastic plasticModulus(const std::vector<Loop>& loops, double area);
 
 } // namespace wr

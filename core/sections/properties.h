@@ -22,6 +22,12 @@ struct SectionProperties
     double ry = 0, rz = 0;              // radii of gyration
     double ys = 0, zs = 0;              // shear centre from the centroid
     double ro = 0;                      // polar radius of gyration about the shear centre
+    double flexural = 1;                // H = 1 - (ys²+zs²)/ro² (AISC 360-22 E4-8)
+    double betay = 0, betaz = 0;        // monosymmetry (1/Iy) ∫z(y²+z²)dA - 2 zs, and about z; AISC's βw for angles
+    double yp = 0, zp = 0;              // equal-area (plastic) axes from the centroid
+    double cy = 0, cz = 0;              // centroid from the shape's own origin (heel, web's back, flange top, mid-depth)
+    double igy = 0, igz = 0, igyz = 0;  // second moments along the shape's own directions: differ for angles only
+    double wgply = 0, wgplz = 0;        // plastic moduli about those
     double ho = 0;                      // distance between flange centroids (I, channel)
     double rts = 0;                     // sqrt(sqrt(Iz·Iw)/Wely): effective radius for LTB of doubly symmetric I
     double perimeter = 0;               // painted, per metre
@@ -48,15 +54,8 @@ struct StatedKey
 };
 const std::vector<StatedKey>& statedKeys();
 
-// Second moments, moduli: exact over the outline with fillets.
-// Torsion and warping constants by shape:
-//   I, rolled   J: El Darwish & Johnston 1965 with the junction term, or EN 10365's It; Iw = Iz (h-tf)²/4, or tf b³ (h-tf)²/24
-//   I, welded   J: Σ b t³/3; unequal flanges Iw = hm² I1 I2/(I1+I2), shear centre from the same flange inertias
-//   channel     thin-walled sectorial integral on centre lines
-//   tee, angle  J: Σ b t³/3; Iw small: b³tf³/144 + (d-tf/2)³tw³/36, t³/36 Σ(leg-t/2)³
-//   tubes       J: Bredt plus wall thickness term (EN 10210-2 Annex A); circular exact
-// Shear-stiffness areas: web between flange centres; 5/6 of flanges and solid flats; both walls of a tube; half of a circular
-// tube.
+// Second moments, moduli, monosymmetry: exact over the outline with fillets, slopes and toes (outline.h).
+// Torsion, warping, shear centre and shear-stiffness areas: torsion.h, with the source of each.
 SectionProperties computeProperties(const Shape& s, const StatedProperties& stated = {});
 
 } // namespace wr

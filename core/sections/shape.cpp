@@ -62,17 +62,42 @@ double Shape::width() const
     return b;
 }
 
+namespace {
+
+// From the face of the web to where tf is stated.
+double tfStation(const Shape& s)
+{
+    const double outstand = s.kind == ShapeKind::Channel ? s.b - s.tw : (s.b - s.tw) / 2;
+    return s.tfAtHalfWidth ? s.b / 2 - s.tw : outstand / 2;
+}
+
+} // namespace
+
+double Shape::tfRoot() const
+{
+    return tf + slope * tfStation(*this);
+}
+
+double Shape::tfToe() const
+{
+    const double outstand = kind == ShapeKind::Channel ? b - tw : (b - tw) / 2;
+    return tfRoot() - slope * outstand;
+}
+
 std::vector<std::pair<std::string_view, bool>> dimensionKeys(ShapeKind k)
 {
     switch (k) {
-    case ShapeKind::I: return {{"h", true}, {"b", true}, {"tw", true}, {"tf", true}, {"r", false}, {"a", false}};
+    case ShapeKind::I:
+        return {{"h", true},  {"b", true},  {"tw", true},     {"tf", true},
+                {"r", false}, {"a", false}, {"slope", false}, {"r2", false}};
     case ShapeKind::IUnequal:
         return {{"h", true}, {"b", true}, {"tf", true}, {"b2", true}, {"tf2", true}, {"tw", true}, {"r", false}, {"a", false}};
     case ShapeKind::Channel:
         return {{"h", true}, {"b", true}, {"tw", true}, {"tf", true}, {"r", false}, {"slope", false}, {"r2", false}};
-    case ShapeKind::Tee: return {{"h", true}, {"b", true}, {"tw", true}, {"tf", true}, {"r", false}};
+    case ShapeKind::Tee:
+        return {{"h", true}, {"b", true}, {"tw", true}, {"tf", true}, {"r", false}, {"slope", false}, {"r2", false}};
     case ShapeKind::Angle: return {{"h", true}, {"b", true}, {"t", true}, {"r", false}, {"r2", false}};
-    case ShapeKind::DoubleAngle: return {{"h", true}, {"b", true}, {"t", true}, {"r", false}, {"gap", false}};
+    case ShapeKind::DoubleAngle: return {{"h", true}, {"b", true}, {"t", true}, {"r", false}, {"r2", false}, {"gap", false}};
     case ShapeKind::Rhs: return {{"h", true}, {"b", true}, {"t", true}, {"ro", false}, {"ri", false}};
     case ShapeKind::Chs: return {{"d", true}, {"t", true}};
     case ShapeKind::BarRound: return {{"d", true}};
@@ -120,8 +145,16 @@ std::vector<std::pair<std::string, std::string>> shapeFaults(const Shape& shape)
     const auto fault = [&](bool wrong, const char* key, const char* text) {
         if (wrong) out.emplace_back(key, text);
     };
+    const auto flangeSlope = [&] {
+        fault(s.slope >= 0.5, "slope", "a flange slope is rise over run and less than 0.5 (8 % is 0.08)");
+        fault(s.slope > 0 && s.slope < 0.5 && s.tfToe() <= 0, "slope", "the sloped flange has no thickness left at its toe");
+        fault(s.slope > 0 && s.slope < 0.5 && 2 * s.tfRoot() >= s.h, "slope", "the sloped flanges meet at the web");
+        const double taken = s.r2 * (std::hypot(1.0, s.slope) - s.slope); // of the tip's thickness, by the rounding
+        fault(s.r2 > 0 && taken > s.tfToe() * (1 + 1e-9), "r2", "the toe radius does not fit on the flange's tip");
+    };
     switch (s.kind) {
     case ShapeKind::I:
+        flangeSlope();
         fault(2 * s.tf >= s.h, "tf", "the two flanges are together as thick as the section is deep: tf must be less than h/2");
         fault(s.tw >= s.b, "tw", "the web is as thick as the flange is wide: tw must be less than b");
         fault(2 * s.tf < s.h && 2 * (s.tf + s.r) > s.h * (1 + 1e-9), "r",
@@ -137,20 +170,21 @@ std::vector<std::pair<std::string, std::string>> shapeFaults(const Shape& shape)
     case ShapeKind::Channel:
         fault(2 * s.tf >= s.h, "tf", "the two flanges are together as thick as the section is deep: tf must be less than h/2");
         fault(s.tw >= s.b, "tw", "the web is as thick as the flange is wide: tw must be less than b");
-        fault(s.slope >= 0.5, "slope", "a flange slope is rise over run and less than 0.5 (8 % is 0.08)");
-        fault(s.slope < 0.5 && s.tf - s.slope * (s.b - s.tw) / 2 <= 0, "slope",
-              "the sloped flange has no thickness left at its toe");
-        fault(s.tw + s.r + s.r2 > s.b, "r", "root and toe radius do not fit on the flange");
+        flangeSlope();
+        fault(s.tw + s.r + s.r2 > s.b * (1 + 1e-9), "r", "root and toe radius do not fit on the flange");
+        fault(s.tf + s.r > s.h / 2 * (1 + 1e-9), "r", "the fillets do not fit between the flanges: r must be at most h/2 - tf");
         break;
     case ShapeKind::Tee:
         fault(s.tf >= s.h, "tf", "the flange is as thick as the tee is deep: tf must be less than h");
         fault(s.tw >= s.b, "tw", "the web is as thick as the flange is wide: tw must be less than b");
-        fault(s.tf + s.r > s.h || s.tw + 2 * s.r > s.b, "r", "the fillets do not fit");
+        fault(s.tf + s.r > s.h || s.tw + 2 * s.r > s.b * (1 + 1e-9), "r", "the fillets do not fit");
+        flangeSlope();
         break;
     case ShapeKind::Angle:
     case ShapeKind::DoubleAngle:
         fault(s.t >= s.h || s.t >= s.b, "t", "the leg is as thick as it is long: t must be less than h and b");
-        fault(s.t + s.r > std::min(s.h, s.b), "r", "the root radius does not fit on the legs");
+        fault(s.t + s.r + s.r2 > std::min(s.h, s.b), "r", "root and toe radius do not fit on the legs");
+        fault(s.r2 > s.t * (1 + 1e-9), "r2", "the toe radius is larger than the leg is thick");
         break;
     case ShapeKind::Rhs:
         fault(2 * s.t >= std::min(s.h, s.b), "t", "the walls meet: t must be less than half of h and of b");

@@ -18,10 +18,8 @@ std::optional<ShapeKind> shapeFromName(std::string_view name);
 std::string_view shapeTitle(ShapeKind k);
 
 enum class Process { Unstated, Hot, Cold };
-enum class TorsionRule {
-    Junction,
-    En
-}; // how J of a rolled I is reckoned: El Darwish & Johnston 1965, or EN 10365's table formula
+// Which of the published approximations torsion and warping constants of a rolled I or channel follow (properties.cpp).
+enum class TorsionRule { Junction, En, Uk };
 
 // All lengths in m; a dimension that a kind does not have is 0. Meaning of each by kind: docs/frame-format.md.
 struct Shape
@@ -31,7 +29,8 @@ struct Shape
     double b2 = 0, tf2 = 0;              // bottom flange of an unequal I
     double r = 0, r2 = 0;                // root and toe radius
     double a = 0;                        // weld size of a welded shape; 0: rolled
-    double slope = 0;                    // flange slope of a channel, rise over run
+    double slope = 0;                    // flange slope of an I, channel or tee, rise over run; tf is then at mid-outstand
+    bool tfAtHalfWidth = false;          // sloped channel whose tf is at b/2 instead (EN 10365 UPN up to h = 300)
     double t = 0;                        // wall or leg; design thickness of a hollow section
     double ro = 0, ri = 0;               // outside and inside corner radius of a rectangular hollow section
     double d = 0;                        // diameter
@@ -44,6 +43,9 @@ struct Shape
     bool operator==(const Shape&) const = default;
     double depth() const; // overall size along local z (for angles: the upright leg)
     double width() const; // overall size along local y
+    // Thickness of a sloped flange at the face of the web and at its tip; both tf where there is no slope.
+    double tfRoot() const;
+    double tfToe() const;
 };
 
 // The dimension keys of a kind, in the order of the frame file; the flag says whether the key must be given.

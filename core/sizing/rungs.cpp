@@ -11,7 +11,7 @@ namespace {
 
 std::string brokenLimit(const CatalogueSection& s, const LadderLimits& l, const UnitSystem& u)
 {
-    const double d = s.properties.depth;
+    const double d = s.properties().depth;
     if (l.maxDepth && d > *l.maxDepth * (1 + 1e-9))
         return fmt::format("deeper than {}", u.text(Quantity::SectionLength, *l.maxDepth));
     if (l.minDepth && d < *l.minDepth * (1 - 1e-9))
@@ -54,15 +54,15 @@ RungTable evaluateRungs(const CheckModel& model, const Catalogue& catalogue, con
         if (progress.cancelled()) return;
         Rung& r = out.rungs[k];
         const CatalogueSection& s = *family[k];
-        r.section = &s, r.depth = s.properties.depth;
-        r.groupMass = totalLength * s.properties.a;
-        r.mass = s.properties.a * f.materials[static_cast<size_t>(model.members()[out.members.front()].material)].density;
+        r.section = &s, r.depth = s.properties().depth;
+        r.groupMass = totalLength * s.properties().a;
+        r.mass = s.properties().a * f.materials[static_cast<size_t>(model.members()[out.members.front()].material)].density;
         r.limit = brokenLimit(s, limits, f.units);
         r.status = Status::Ok;
         MemberResult result;
         for (size_t i = 0; i < out.members.size(); ++i) {
             const size_t m = out.members[i];
-            model.standardOf(m).run(model.inputWith(m, s.shape, s.properties), demands[i], result);
+            model.standardOf(m).run(model.inputWith(m, s.shape, s.properties()), demands[i], result);
             if (r.member >= 0 && !worse(result, r.status, r.utilisation)) continue;
             r.member = static_cast<int>(m), r.status = result.status, r.utilisation = result.utilisation;
             r.check = result.govern() ? result.govern()->check : -1;

@@ -22,7 +22,7 @@ struct Inches
     double A, Ix, Iy, Sx, Sy, Zx, Zy, J, Cw, rx, ry, d, bf, tw, tf, k, ho, B, H, t, D;
     explicit Inches(const CatalogueSection& c)
     {
-        const auto& p = c.properties;
+        const auto& p = c.properties();
         const auto in = [](double v, int n) { return v / std::pow(0.0254, n); };
         A = in(p.a, 2), Ix = in(p.iy, 4), Iy = in(p.iz, 4), Sx = in(p.wely, 3), Sy = in(p.welz, 3), Zx = in(p.wply, 3),
         Zy = in(p.wplz, 3);
