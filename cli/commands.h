@@ -31,6 +31,7 @@ using Run = std::function<Report()>;
 Run addCheck(CLI::App& app);
 Run addAnalyse(CLI::App& app);
 Run addSections(CLI::App& app);
+Run addGrades(CLI::App& app);
 
 // Findings to standard error, one line each: severity, place, sentence.
 void printFindings(const std::vector<Finding>& findings);

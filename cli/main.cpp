@@ -16,6 +16,7 @@ int main(int argc, char** argv)
     std::map<std::string, wr::cli::Run> runs;
     runs["check"] = wr::cli::addCheck(app);
     runs["analyse"] = wr::cli::addAnalyse(app);
+    runs["grades"] = wr::cli::addGrades(app);
     runs["sections"] = wr::cli::addSections(app);
     try {
         app.parse(argc, argv);

@@ -1,7 +1,7 @@
 #include "cli/commands.h"
 
 #include "core/files/json_cursor.h"
-#include "core/sections/catalogue.h"
+#include "core/sections/listing.h"
 
 #include <CLI/CLI.hpp>
 #include <cmath>
@@ -18,48 +18,40 @@ struct SectionsArguments
     bool csv = false, json = false;
 };
 
-struct Column
+// In mm; noise from symmetric shapes is zero.
+double inMillimetres(const ListedValue& v, const CatalogueSection& s)
 {
-    const char* name;
-    double (*value)(const CatalogueSection&);
-};
-
-constexpr double mm(double m, int power = 1)
-{
-    double v = m;
-    for (int k = 0; k < power; ++k)
-        v *= 1000;
-    return v;
+    const double size = 1000 * (s.shape.depth() + s.shape.width()), x = v.value(s) * std::pow(1000.0, v.power);
+    return std::abs(x) < 1e-9 * std::pow(size, v.power) ? 0 : x;
 }
 
-// Documented in docs/sections.md; mm and kg/m.
-const std::vector<Column> kColumns{
-    {"mass", [](const CatalogueSection& s) { return s.listedMass; }},
-    {"h", [](const CatalogueSection& s) { return mm(s.shape.depth()); }},
-    {"b", [](const CatalogueSection& s) { return mm(s.shape.width()); }},
-    {"tw", [](const CatalogueSection& s) { return mm(s.shape.tw); }},
-    {"tf", [](const CatalogueSection& s) { return mm(s.shape.tf); }},
-    {"r", [](const CatalogueSection& s) { return mm(s.shape.r); }},
-    {"t", [](const CatalogueSection& s) { return mm(s.shape.t); }},
-    {"t_nominal", [](const CatalogueSection& s) { return mm(s.nominalThickness > 0 ? s.nominalThickness : s.shape.t); }},
-    {"a", [](const CatalogueSection& s) { return mm(s.properties().a, 2); }},
-    {"iy", [](const CatalogueSection& s) { return mm(s.properties().iy, 4); }},
-    {"iz", [](const CatalogueSection& s) { return mm(s.properties().iz, 4); }},
-    {"wely", [](const CatalogueSection& s) { return mm(s.properties().wely, 3); }},
-    {"welz", [](const CatalogueSection& s) { return mm(s.properties().welz, 3); }},
-    {"wply", [](const CatalogueSection& s) { return mm(s.properties().wply, 3); }},
-    {"wplz", [](const CatalogueSection& s) { return mm(s.properties().wplz, 3); }},
-    {"iy_radius", [](const CatalogueSection& s) { return mm(s.properties().ry); }},
-    {"iz_radius", [](const CatalogueSection& s) { return mm(s.properties().rz); }},
-    {"it", [](const CatalogueSection& s) { return mm(s.properties().it, 4); }},
-    {"iw", [](const CatalogueSection& s) { return mm(s.properties().iw, 6); }},
-    {"avy", [](const CatalogueSection& s) { return mm(s.properties().avy, 2); }},
-    {"avz", [](const CatalogueSection& s) { return mm(s.properties().avz, 2); }},
-    {"ro", [](const CatalogueSection& s) { return mm(s.properties().ro); }},
-    {"rts", [](const CatalogueSection& s) { return mm(s.properties().rts); }},
-    {"ho", [](const CatalogueSection& s) { return mm(s.properties().ho); }},
-    {"perimeter", [](const CatalogueSection& s) { return mm(s.properties().perimeter); }},
-};
+Json asJson(const CatalogueSection& s)
+{
+    const auto rounded = [](double x) { return std::stod(fmt::format("{:.8g}", x)); };
+    Json o = {{"designation", s.designation},
+              {"family", s.family},
+              {"standard", s.standard},
+              {"shape", shapeName(s.shape.kind)},
+              {"mass", rounded(s.listedMass)}};
+    for (const ListedValue& v : listedValues())
+        o[std::string(v.key)] = rounded(inMillimetres(v, s));
+    Json published = Json::object();
+    for (const StatedKey& k : statedKeys())
+        if (const auto& x = s.published.*k.stated) published[std::string(k.key)] = rounded(*x * std::pow(1000.0, k.power));
+    if (!published.empty()) o["published"] = std::move(published);
+    return o;
+}
+
+// One section in words: dimensions and properties with both notations.
+void describe(const CatalogueSection& s)
+{
+    fmt::print("{}  ({}, {}; {:.2f} kg/m)\n", s.designation, shapeTitle(s.shape.kind), s.standard, s.listedMass);
+    for (const ListedValue* v : listedValuesOf(s)) {
+        const std::string unit = v->power == 0 ? "" : v->power == 1 ? " mm" : fmt::format(" mm^{}", v->power);
+        fmt::print("  {:<12}{:<16}{:<8}{:>14}{:<6} {}\n", v->key, notation(*v, s, Notation::European),
+                   notation(*v, s, Notation::American), fmt::format("{:.6g}", inMillimetres(*v, s)), unit, v->meaning);
+    }
+}
 
 Report run(const SectionsArguments& a)
 {
@@ -84,37 +76,34 @@ Report run(const SectionsArguments& a)
     }
     if (a.json) {
         Json j = Json::array();
-        for (const CatalogueSection* s : list) {
-            Json o = {{"designation", s->designation},
-                      {"family", s->family},
-                      {"standard", s->standard},
-                      {"shape", shapeName(s->shape.kind)}};
-            for (const Column& k : kColumns)
-                o[k.name] = std::stod(fmt::format("{:.8g}", k.value(*s)));
-            j.push_back(std::move(o));
-        }
+        for (const CatalogueSection* s : list)
+            j.push_back(asJson(*s));
         fmt::print("{}\n", j.dump(1));
         return out;
     }
     if (a.csv) {
-        fmt::print("designation,family,standard");
-        for (const Column& k : kColumns)
-            fmt::print(",{}", k.name);
-        fmt::print("\n");
+        fmt::print("designation,family,standard,mass");
+        for (const ListedValue& v : listedValues())
+            fmt::print(",{}", v.key);
+        fmt::print(",shape\n");
         for (const CatalogueSection* s : list) {
-            fmt::print("{},{},{}", s->designation, s->family, s->standard);
-            for (const Column& k : kColumns)
-                fmt::print(",{:.8g}", k.value(*s));
-            fmt::print("\n");
+            fmt::print("{},{},{},{:.8g}", s->designation, s->family, s->standard, s->listedMass);
+            for (const ListedValue& v : listedValues())
+                fmt::print(",{:.8g}", inMillimetres(v, *s));
+            fmt::print(",{}\n", shapeName(s->shape.kind));
         }
         return out;
     }
-    fmt::print("{:<18}{:<12}{:>10}{:>10}{:>10}{:>12}{:>14}{:>14}\n", "section", "family", "kg/m", "h mm", "b mm", "A mm2",
+    if (list.size() == 1) {
+        describe(*list.front());
+        return out;
+    }
+    fmt::print("{:<24}{:<16}{:>10}{:>10}{:>10}{:>12}{:>14}{:>14}\n", "section", "family", "kg/m", "h mm", "b mm", "A mm2",
                "Iy mm4", "Iz mm4");
     for (const CatalogueSection* s : list)
-        fmt::print("{:<18}{:<12}{:>10.2f}{:>10.1f}{:>10.1f}{:>12.1f}{:>14.4g}{:>14.4g}\n", s->designation, s->family,
-                   s->listedMass, mm(s->shape.depth()), mm(s->shape.width()), mm(s->properties().a, 2), mm(s->properties().iy, 4),
-                   mm(s->properties().iz, 4));
+        fmt::print("{:<24}{:<16}{:>10.2f}{:>10.1f}{:>10.1f}{:>12.1f}{:>14.4g}{:>14.4g}\n", s->designation, s->family,
+                   s->listedMass, s->shape.depth() * 1e3, s->shape.width() * 1e3, s->properties().a * 1e6,
+                   s->properties().iy * 1e12, s->properties().iz * 1e12);
     return out;
 }
 

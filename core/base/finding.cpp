@@ -29,6 +29,8 @@ const std::vector<FindingKind>& findingKinds()
         {"frame.outside", Error, "a position outside its element or member"},
         {"section.unknown", Error, "a section name that the catalogue does not have"},
         {"section.dimension", Error, "dimensions that no section can have"},
+        {"section.name-taken", Warning, "an own section that has the name of another section"},
+        {"section.size-unlikely", Warning, "an own section so large or so thin that its unit may be mistaken"},
         {"grade.unknown", Error, "a grade that the list does not have"},
         {"grade.thickness", Warning, "a strength that is not stated for this thickness"},
         {"analysis.mechanism", Error, "the frame can move without resistance"},

@@ -16,16 +16,16 @@ Steel steelOf(const Material& m, const Shape& s)
 {
     Steel out;
     out.e = m.e, out.g = m.g;
-    if (!m.grade.empty()) {
+    if (!m.grade.empty() || !m.steps.empty()) {
         const double thickness = std::max({s.tf, s.tf2, s.tw, s.t, s.kind == ShapeKind::BarRound ? s.d : 0.0,
                                            s.kind == ShapeKind::BarFlat ? std::min(s.h, s.b) : 0.0});
-        const Grade* g = findGrade(m.grade);
-        const auto strength = g ? strengthAt(*g, thickness) : std::nullopt;
+        const Grade* g = m.grade.empty() ? nullptr : findGrade(m.grade);
+        const auto strength = g ? strengthAt(*g, thickness) : strengthAt(m.steps, thickness);
         if (strength)
             out.fy = strength->fy, out.fu = strength->fu;
         else if (!m.fy || !m.fu)
             out.reason = fmt::format("{} states no strength for a thickness of {:.1f} mm: give fy and fu, or another grade",
-                                     m.grade, thickness * 1000);
+                                     m.grade.empty() ? "material " + m.id : m.grade, thickness * 1000);
     }
     if (m.fy) out.fy = *m.fy;
     if (m.fu) out.fu = *m.fu;

@@ -111,12 +111,13 @@ private:
             if (const auto grade = c.text("grade")) {
                 const Grade* g = findGrade(*grade);
                 if (!g) {
-                    std::string known;
-                    for (const Grade& k : shippedGrades())
-                        known += (known.empty() ? "" : ", ") + k.name;
+                    std::string near;
+                    for (const auto& n : gradeSuggestions(*grade))
+                        near += (near.empty() ? "" : ", ") + n;
                     c.fault("grade.unknown", "grade",
-                            inQuotes(*grade) + " is not a grade of the list (" + known +
-                                "); state e, g, density, fy and fu instead");
+                            inQuotes(*grade) + " is not a grade of the list" +
+                                (near.empty() ? "" : "; did you mean " + near + "?") +
+                                " A steel of your own states e, g, density and fy, fu or strengths instead");
                 } else {
                     m.grade = g->name, m.e = g->e, m.g = g->g, m.density = g->density, m.alpha = g->alpha;
                 }
@@ -132,8 +133,28 @@ private:
             if (const auto v = c.positive("fu", false)) m.fu = si(Quantity::Stress, *v);
             if (m.fy && m.fu && *m.fu < *m.fy)
                 c.fault("frame.value", "fu", "the tensile strength fu is below the yield strength fy");
+            readStrengths(c, m);
             m.extras = c.finish();
             frame_.materials.push_back(std::move(m));
+        });
+    }
+
+    // "strengths": [{"to": 16, "fy": 355, "fu": 470}, …]: a steel of one's own whose strength falls with thickness.
+    void readStrengths(Cursor& c, Material& m)
+    {
+        if (!c.has("strengths")) return;
+        if (!m.grade.empty() || m.fy || m.fu)
+            c.fault("frame.value", "strengths", "a material has a grade, or fy and fu, or strengths by thickness: one of them");
+        eachObject(c.array("strengths"), c.at("strengths"), findings_, [&](Cursor& step, size_t) {
+            GradeStep s;
+            const auto to = step.positive("to", true), fy = step.positive("fy", true), fu = step.positive("fu", true);
+            step.finish();
+            if (!to || !fy || !fu) return;
+            s.thickness = si(Quantity::SectionLength, *to), s.fy = si(Quantity::Stress, *fy), s.fu = si(Quantity::Stress, *fu);
+            if (s.fu < s.fy) step.fault("frame.value", "fu", "the tensile strength fu is below the yield strength fy");
+            if (!m.steps.empty() && s.thickness <= m.steps.back().thickness)
+                step.fault("frame.value", "to", "thicknesses must rise from one step to the next");
+            m.steps.push_back(s);
         });
     }
 
@@ -158,7 +179,10 @@ private:
                 } else
                     s.name = *name;
             }
-            if (c.has("shape")) sound = readShape(c, s) && sound;
+            if (c.has("shape")) {
+                sound = readShape(c, s) && sound;
+                if (sound) doubtOwn(c, s);
+            }
             const bool stated = readStated(c, s);
             if (!c.has("name") && !c.has("shape") && !stated) {
                 c.fault("frame.key-missing", "",
@@ -173,6 +197,38 @@ private:
             if (sound) s.properties = computeProperties(s.shape, s.stated);
             frame_.sections.push_back(std::move(s));
         });
+    }
+
+    // Warnings about a section of one's own: a name that means another section, a size that asks which unit was meant.
+    void doubtOwn(const Cursor& c, const FrameSection& s)
+    {
+        const CatalogueSection* listed = s.name.empty() ? nullptr : shippedCatalogue().find(s.name);
+        if (listed && !(listed->shape == s.shape))
+            c.fault("section.name-taken", "name",
+                    inQuotes(s.name) + " is a section of the catalogue with other dimensions; the dimensions given here count, "
+                                       "but give the section a name of its own");
+        if (!s.name.empty() && !listed)
+            for (const FrameSection& other : frame_.sections)
+                if (other.name == s.name && !(other.shape == s.shape)) {
+                    c.fault("section.name-taken", "name",
+                            inQuotes(s.name) + " is also the name of section " + inQuotes(other.id) +
+                                ", which has other dimensions; give each its own name");
+                    break;
+                }
+        const double size = std::max(s.shape.depth(), s.shape.width());
+        double wall = size;
+        for (const double t : {s.shape.tw, s.shape.tf, s.shape.tf2, s.shape.t})
+            if (t > 0) wall = std::min(wall, t);
+        const std::string unit = frame_.units.symbol(Quantity::SectionLength);
+        const auto told = [&](double m) { return fmt::format("{:g} {}", m / si(Quantity::SectionLength, 1.0), unit); };
+        if (size > 3.0 || size < 0.005)
+            c.fault("section.size-unlikely", "",
+                    fmt::format("a section {} across ({:.3g} m) is unusual: are its dimensions in the file's section unit, {}?",
+                                told(size), size, unit));
+        else if (wall < 0.0008)
+            c.fault("section.size-unlikely", "",
+                    fmt::format("a wall {} thick ({:.2g} mm) is unusual: are all dimensions in one unit, {}?", told(wall),
+                                wall * 1000, unit));
     }
 
     bool readShape(Cursor& c, FrameSection& s)

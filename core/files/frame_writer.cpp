@@ -83,6 +83,10 @@ private:
         }
         if (m.fy) o["fy"] = out(Quantity::Stress, *m.fy);
         if (m.fu) o["fu"] = out(Quantity::Stress, *m.fu);
+        for (const GradeStep& step : m.steps)
+            o["strengths"].push_back({{"to", out(Quantity::SectionLength, step.thickness)},
+                                      {"fy", out(Quantity::Stress, step.fy)},
+                                      {"fu", out(Quantity::Stress, step.fu)}});
         return with(o, m.extras);
     }
 

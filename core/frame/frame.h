@@ -4,6 +4,7 @@
 #include "core/base/units.h"
 #include "core/base/vec.h"
 #include "core/frame/design.h"
+#include "core/grades/grades.h"
 #include "core/sections/properties.h"
 
 #include <array>
@@ -51,6 +52,7 @@ struct Material
     std::string grade; // shipped grade, or empty for an explicit material
     double e = 0, g = 0, density = 0, alpha = 1.2e-5;
     std::optional<double> fy, fu; // explicit strengths; with a grade they follow the thickness
+    std::vector<GradeStep> steps; // own strengths by thickness, thin first; only without a grade
     Extras extras;
     bool operator==(const Material&) const = default;
 };

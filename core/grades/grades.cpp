@@ -2,6 +2,7 @@
 
 #include "core/base/shipped.h"
 #include "core/sections/catalogue.h"
+#include "core/sections/names.h"
 
 #include <algorithm>
 #include <charconv>
@@ -79,11 +80,42 @@ const Grade* findGrade(std::string_view name)
     return found;
 }
 
-std::optional<Strength> strengthAt(const Grade& g, double thickness)
+std::optional<Strength> strengthAt(const std::vector<GradeStep>& steps, double thickness)
 {
-    for (const GradeStep& s : g.steps)
+    for (const GradeStep& s : steps)
         if (thickness <= s.thickness * (1 + 1e-9)) return Strength{s.fy, s.fu};
     return std::nullopt;
+}
+
+std::vector<const Grade*> gradesFor(std::string_view design)
+{
+    const std::string_view first = design.starts_with("aisc")                             ? "ASTM"
+                                   : design.starts_with("en") || design.starts_with("bs") ? "EN "
+                                   : design.starts_with("is")                             ? "IS "
+                                                                                          : "";
+    std::vector<const Grade*> out;
+    for (const Grade& g : shippedGrades())
+        out.push_back(&g);
+    std::stable_partition(out.begin(), out.end(), [&](const Grade* g) { return g->standard.starts_with(first); });
+    return out;
+}
+
+std::vector<std::string> gradeSuggestions(std::string_view name, size_t most)
+{
+    const std::string key = normalisedName(name);
+    std::vector<std::pair<size_t, const Grade*>> near;
+    for (const Grade& g : shippedGrades()) {
+        const std::string full = normalisedName(g.name);
+        const auto blank = g.name.rfind(' ');
+        const std::string last = normalisedName(std::string_view(g.name).substr(blank == std::string::npos ? 0 : blank + 1));
+        const size_t off = std::min(editDistance(key, full), editDistance(key, last));
+        if (off <= std::max<size_t>(2, key.size() / 3)) near.emplace_back(off, &g);
+    }
+    std::stable_sort(near.begin(), near.end(), [](const auto& a, const auto& b) { return a.first < b.first; });
+    std::vector<std::string> out;
+    for (size_t i = 0; i < std::min(most, near.size()); ++i)
+        out.push_back(near[i].second->name);
+    return out;
 }
 
 } // namespace wr

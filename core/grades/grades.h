@@ -13,6 +13,7 @@ struct GradeStep
 {
     double thickness = 0;  // up to and including, m
     double fy = 0, fu = 0; // Pa
+    bool operator==(const GradeStep&) const = default;
 };
 
 struct Grade
@@ -34,8 +35,17 @@ const std::vector<Grade>& shippedGrades();
 // By name as people type it; the standard's name may be left out where that is unambiguous ("S355", "A992"). nullptr if
 // unknown.
 const Grade* findGrade(std::string_view name);
-// Strength at a thickness (m); nothing where the standard states none so thick.
-std::optional<Strength> strengthAt(const Grade& g, double thickness);
+// Strength at a thickness (m); nothing where the steps state none so thick.
+std::optional<Strength> strengthAt(const std::vector<GradeStep>& steps, double thickness);
+inline std::optional<Strength> strengthAt(const Grade& g, double thickness)
+{
+    return strengthAt(g.steps, thickness);
+}
+// The grades in the order in which someone designing to that standard wants them: steels of its own region first. `design`
+// is a standard's key ("aisc360-22-lrfd", "en1993", "is800" …); any other leaves the order of the list.
+std::vector<const Grade*> gradesFor(std::string_view design);
+// Names near a mistyped one, nearest first.
+std::vector<std::string> gradeSuggestions(std::string_view name, size_t most = 3);
 
 std::expected<std::vector<Grade>, std::string> readGrades(std::string_view csv);
 

@@ -98,40 +98,64 @@ std::expected<Applied, std::string> setGroup(Frame& f, const SetGroup& e)
     return out;
 }
 
-std::expected<Applied, std::string> setSection(Frame& f, const SetSection& e)
+// The section that an edit names, ready to use; or why it cannot be had.
+std::expected<FrameSection, std::string> sectionFor(const Frame& f, const SetSection& e)
 {
-    const CatalogueSection* c = shippedCatalogue().find(e.designation);
-    if (!c) {
+    FrameSection s;
+    const CatalogueSection* listed = shippedCatalogue().find(e.designation);
+    if (e.shape) {
+        if (e.designation.empty()) return std::unexpected("give the section a name of its own");
+        if (const auto faults = shapeFaults(*e.shape); !faults.empty()) return std::unexpected(faults.front().second);
+        if (listed)
+            return std::unexpected(
+                fmt::format("{} is a section of the catalogue; give your own another name", listed->designation));
+        for (const FrameSection& other : f.sections)
+            if (normalisedName(other.name.empty() ? other.id : other.name) == normalisedName(e.designation) &&
+                !(other.shape == *e.shape && other.stated.empty()))
+                return std::unexpected(
+                    fmt::format("the frame has a section {} of other dimensions; give this one another name", e.designation));
+        s.name = e.designation, s.shape = *e.shape, s.properties = computeProperties(s.shape);
+        return s;
+    }
+    for (const FrameSection& own : f.sections)
+        if (own.name == e.designation || own.id == e.designation)
+            if (!listed || !own.stated.empty() || !(own.shape == listed->shape)) return own;
+    if (!listed) {
         std::string near;
         for (const auto& n : shippedCatalogue().suggestions(e.designation))
             near += (near.empty() ? "" : ", ") + n;
         return std::unexpected(
             fmt::format("\"{}\" is not in the catalogue{}", e.designation, near.empty() ? "" : "; did you mean " + near + "?"));
     }
-    Applied out{snapshot(f, e.members, {}), fmt::format("Section {} for {}", c->designation, forMembers(e.members)),
-                ids(e.members), true};
+    s.name = listed->designation, s.shape = listed->shape, s.properties = listed->properties();
+    return s;
+}
+
+std::expected<Applied, std::string> setSection(Frame& f, const SetSection& e)
+{
+    auto wanted = sectionFor(f, e);
+    if (!wanted) return std::unexpected(wanted.error());
+    const std::string shown = wanted->name.empty() ? wanted->id : wanted->name;
+    for (const MemberRef& m : e.members)
+        for (const int el : m.elements)
+            if (f.elements[static_cast<size_t>(el)].rollToLegs && wanted->shape.kind != ShapeKind::Angle)
+                return std::unexpected(fmt::format("element {} is turned to the legs of an angle; {} is no angle",
+                                                   f.elements[static_cast<size_t>(el)].id, shown));
+    Applied out{snapshot(f, e.members, {}), fmt::format("Section {} for {}", shown, forMembers(e.members)), ids(e.members),
+                true};
     int index = -1;
     for (size_t i = 0; i < f.sections.size(); ++i)
-        if (f.sections[i].name == c->designation && f.sections[i].shape == c->shape && f.sections[i].stated.empty())
+        if (f.sections[i].name == wanted->name && f.sections[i].shape == wanted->shape &&
+            f.sections[i].stated == wanted->stated && (wanted->id.empty() || f.sections[i].id == wanted->id))
             index = static_cast<int>(i);
     if (index < 0) {
-        FrameSection s;
-        s.id = freeId(f.sections, c->designation), s.name = c->designation, s.shape = c->shape, s.properties = c->properties();
-        f.sections.push_back(std::move(s));
+        wanted->id = freeId(f.sections, wanted->name);
+        f.sections.push_back(std::move(*wanted));
         index = static_cast<int>(f.sections.size()) - 1;
     }
     for (const MemberRef& m : e.members)
-        for (const int el : m.elements) {
-            Element& element = f.elements[static_cast<size_t>(el)];
-            if (element.rollToLegs && c->shape.kind != ShapeKind::Angle) {
-                f.sections.resize(std::get<Restore>(out.inverse).sections.size());
-                for (const auto& [k, was] : std::get<Restore>(out.inverse).elements)
-                    f.elements[static_cast<size_t>(k)].section = was.first;
-                return std::unexpected(
-                    fmt::format("element {} is turned to the legs of an angle; {} is no angle", element.id, c->designation));
-            }
-            element.section = index;
-        }
+        for (const int el : m.elements)
+            f.elements[static_cast<size_t>(el)].section = index;
     return out;
 }
 

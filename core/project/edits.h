@@ -31,11 +31,12 @@ struct SetGroup
     std::vector<MemberRef> members;
     std::string group;
 };
-// Another section out of the catalogue.
+// Another section: out of the catalogue, or one of the frame's own by name, or, with a shape, a new one of that name.
 struct SetSection
 {
     std::vector<MemberRef> members;
     std::string designation;
+    std::optional<Shape> shape = {};
 };
 // A shipped grade.
 struct SetGrade

@@ -17,7 +17,7 @@ CatalogueSection teeOf(const CatalogueSection& parent)
     CatalogueSection t;
     t.family = parts.letters + "T";
     t.designation = fmt::format("{}{:g}X{:g}", t.family, parts.numbers.at(0) / 2, parts.numbers.at(1) / 2);
-    t.standard = parent.standard + ", cut from " + parent.designation;
+    t.standard = parent.standard + " (cut from " + parent.designation + ")";
     t.shape = parent.shape;
     t.shape.kind = ShapeKind::Tee;
     t.shape.h = parent.shape.h / 2;
@@ -31,7 +31,7 @@ CatalogueSection pairOf(const CatalogueSection& angle, double gap, std::string_v
     CatalogueSection p;
     p.family = "2L";
     p.designation = "2" + angle.designation + std::string(gapName) + (equal ? "" : longBack ? "LLBB" : "SLBB");
-    p.standard = angle.standard + ", two of " + angle.designation;
+    p.standard = angle.standard + " (two of " + angle.designation + ")";
     p.shape = angle.shape;
     p.shape.kind = ShapeKind::DoubleAngle;
     p.shape.gap = gap, p.shape.longBack = longBack;

@@ -46,7 +46,7 @@ Loop rounded(const std::vector<Corner>& corners, double& length)
             sweep -= 2 * kPi;
         while (sweep < -kPi)
             sweep += 2 * kPi;
-        const int pieces = std::max(2, static_cast<int>(std::ceil(std::abs(sweep) / (kPi / 16))));
+        const int pieces = std::max(2, static_cast<int>(std::ceil(std::abs(sweep) / (kPi / 16) - 1e-6)));
         const double step = std::abs(sweep) / pieces;
         // Inner points at radius q·r so that the fan of triangles has the sector's area: (n-2)/2·q²·sin + q·sin = n·step/2.
         const double sinStep = std::sin(step);

@@ -208,7 +208,7 @@ TEST_CASE("sections: a row, a family, everything, a near miss is suggested", "[c
     const Run all = cli("sections --csv");
     CHECK(std::count(all.out.begin(), all.out.end(), '\n') > 200);
     const Json j = Json::parse(cli("sections IPE --json").out);
-    CHECK(j.size() == 18);
+    CHECK(j.size() == 22);
     CHECK_THAT(j[10]["iy"].get<double>(), WithinRel(8356e4, 0.002)); // IPE 300
     const Run miss = cli("sections IPE301");
     CHECK(miss.status == 2);
