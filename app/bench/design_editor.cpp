@@ -7,7 +7,7 @@
 
 #include <QCompleter>
 #include <QGridLayout>
-#include <QToolButton>
+#include <QHBoxLayout>
 #include <cmath>
 
 namespace wr {
@@ -40,7 +40,7 @@ QLabel* label(const QString& text, const char* name, QWidget* parent)
 
 DesignEditor::DesignEditor(Document& doc, QWidget* parent)
     : QWidget(parent), doc_(doc), section_(new QLineEdit(this)), group_(new QComboBox(this)), grade_(new QComboBox(this)),
-      trouble_(label("", "trouble", this))
+      browse_(new QToolButton(this)), trouble_(label("", "trouble", this))
 {
     auto* g = new QGridLayout(this);
     g->setContentsMargins(0, 4, 0, 4);
@@ -76,7 +76,17 @@ DesignEditor::DesignEditor(Document& doc, QWidget* parent)
         w->setAccessibleName(title);
     };
     field("Group", group_);
-    field("Section", section_);
+    g->addWidget(new QLabel("Section", this), row, 0);
+    auto* both = new QHBoxLayout;
+    both->setSpacing(4);
+    both->addWidget(section_, 1);
+    both->addWidget(browse_);
+    g->addLayout(both, row++, 1, 1, 3);
+    section_->setAccessibleName("Section");
+    browse_->setText("Browse");
+    browse_->setObjectName("view");
+    browse_->setToolTip("All sections with their outlines and properties, or one of your own (B)");
+    connect(browse_, &QToolButton::clicked, this, &DesignEditor::browseSections);
     field("Grade", grade_);
     group_->setEditable(true);
     group_->setInsertPolicy(QComboBox::NoInsert);
@@ -87,8 +97,6 @@ DesignEditor::DesignEditor(Document& doc, QWidget* parent)
     completer->setCaseSensitivity(Qt::CaseInsensitive);
     completer->setFilterMode(Qt::MatchContains);
     section_->setCompleter(completer);
-    for (const Grade& gr : shippedGrades())
-        grade_->addItem(QString::fromStdString(gr.name));
     trouble_->setWordWrap(true);
     g->addWidget(trouble_, row++, 0, 1, 4);
     g->setColumnStretch(1, 1);
@@ -199,6 +207,13 @@ void DesignEditor::refresh()
         const Material& m = doc_.frame().materials[static_cast<size_t>(doc_.model().members()[i].material)];
         return m.grade.empty() ? m.id : m.grade;
     });
+    // Steels of the design standard's own region first.
+    if (const std::string standard(doc_.model().standardOf(*pick.begin()).key); standard != gradesOf_) {
+        gradesOf_ = standard;
+        grade_->clear();
+        for (const Grade* gr : gradesFor(standard))
+            grade_->addItem(QString::fromStdString(gr->name));
+    }
     grade_->setCurrentIndex(grade ? grade_->findText(QString::fromStdString(*grade)) : -1);
     grade_->setPlaceholderText(grade ? QString::fromStdString(*grade) : "several");
     filling_ = false;

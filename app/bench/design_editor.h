@@ -7,6 +7,7 @@
 #include <QComboBox>
 #include <QLabel>
 #include <QLineEdit>
+#include <QToolButton>
 #include <QWidget>
 #include <array>
 
@@ -25,7 +26,11 @@ public:
     QLineEdit& section() { return *section_; }
     QComboBox& group() { return *group_; }
     QComboBox& grade() { return *grade_; }
+    QToolButton& browse() { return *browse_; }
     QString trouble() const { return trouble_->text(); }
+
+Q_SIGNALS:
+    void browseSections();
 
 private:
     void enterLength(LengthAxis a, bool asFactor);
@@ -35,7 +40,9 @@ private:
     std::array<QLabel*, 5> spans_{};
     QLineEdit* section_;
     QComboBox *group_, *grade_;
+    QToolButton* browse_;
     QLabel* trouble_;
+    std::string gradesOf_; // standard whose order the list of grades has
     bool filling_ = false;
 };
 

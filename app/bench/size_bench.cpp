@@ -28,7 +28,8 @@ SizeBench::SizeBench(Document& doc, QWidget* parent)
     : QWidget(parent), doc_(doc), group_(new QComboBox), family_(new QComboBox), target_(new QLineEdit("0.95")),
       minDepth_(new QLineEdit), maxDepth_(new QLineEdit), title_(named("title", "Proposal")), words_(named("quiet")),
       trouble_(named("trouble")), stale_(named("warning")), adopt_(new QPushButton("Adopt")),
-      both_(new QPushButton("Adopt and analyse")), again_(new QPushButton("Analyse again"))
+      both_(new QPushButton("Adopt and analyse")), again_(new QPushButton("Analyse again")),
+      browse_(new QPushButton("Any other section…"))
 {
     for (const auto& f : shippedCatalogue().families())
         family_->addItem(str(f));
@@ -55,6 +56,8 @@ SizeBench::SizeBench(Document& doc, QWidget* parent)
     all->addWidget(title_);
     all->addWidget(words_);
     all->addLayout(buttons);
+    browse_->setObjectName("link");
+    all->addWidget(browse_);
     all->addWidget(named("head", "Ladder and limits"));
     all->addLayout(form);
     all->addWidget(trouble_);
@@ -72,6 +75,11 @@ SizeBench::SizeBench(Document& doc, QWidget* parent)
         connect(l, &QLineEdit::editingFinished, this, &SizeBench::evaluate);
     connect(adopt_, &QPushButton::clicked, this, [this] { adoptNow(false); });
     connect(both_, &QPushButton::clicked, this, [this] { adoptNow(true); });
+    connect(browse_, &QPushButton::clicked, this, [this] {
+        const auto m = members();
+        doc_.setPick({m.begin(), m.end()});
+        Q_EMIT browseSections();
+    });
     connect(again_, &QPushButton::clicked, &doc_, &Document::analyseAgain);
     connect(&doc_, &Document::rungsReady, this, &SizeBench::ready);
     connect(&doc_, &Document::resultsChanged, this, [this] {

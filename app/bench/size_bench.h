@@ -26,6 +26,7 @@ public:
     QComboBox& family() { return *family_; }
     QLineEdit& target() { return *target_; }
     QLineEdit& maxDepth() { return *maxDepth_; }
+    QPushButton& browse() { return *browse_; }
     QPushButton& adopt() { return *adopt_; }
     QPushButton& adoptAndAnalyse() { return *both_; }
     double targetValue() const { return limits_.target; }
@@ -33,6 +34,7 @@ public:
 
 Q_SIGNALS:
     void chose(int rung);
+    void browseSections();
 
 private:
     void refill();
@@ -44,7 +46,7 @@ private:
     QComboBox *group_, *family_;
     QLineEdit *target_, *minDepth_, *maxDepth_;
     QLabel *title_, *words_, *trouble_, *stale_;
-    QPushButton *adopt_, *both_, *again_;
+    QPushButton *adopt_, *both_, *again_, *browse_;
     LadderLimits limits_;
     int chosen_ = -1;
     bool active_ = false;

@@ -4,6 +4,7 @@
 #include "app/bench/member_bench.h"
 #include "app/frameview/frame_view.h"
 #include "app/line/line_view.h"
+#include "app/sections/section_browser.h"
 #include "app/shell/document.h"
 #include "app/shell/main_window.h"
 #include "app/shell/opengl.h"
@@ -82,6 +83,17 @@ int main(int argc, char** argv)
     take("check-trace");
     w.bench().member().showDesign(true);
     take("check-change");
+    w.browseSections();
+    take("section-browser");
+    w.sections().describe(true);
+    w.sections().kind().setCurrentIndex(w.sections().kind().findText("I section, unequal flanges"));
+    Q_EMIT w.sections().kind().activated(w.sections().kind().currentIndex());
+    for (const auto& [key, text] : {std::pair{"h", "24"}, {"b", "8"}, {"tf", "3/4"}, {"b2", "12"}, {"tf2", "1"}, {"tw", "3/8"}})
+        w.sections().dimensionField(key)->setText(text);
+    w.sections().name().setText("Plate girder 24");
+    Q_EMIT w.sections().name().textEdited(w.sections().name().text());
+    take("section-described");
+    w.browseSections(false);
     w.bench().member().showDesign(false);
     w.document().setPick({});
     if (w.frameView()) {

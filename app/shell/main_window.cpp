@@ -1,10 +1,12 @@
 #include "app/shell/main_window.h"
 
 #include "app/bench/bench.h"
+#include "app/bench/design_editor.h"
 #include "app/bench/member_bench.h"
 #include "app/bench/size_bench.h"
 #include "app/frameview/frame_view.h"
 #include "app/ledger/ledger.h"
+#include "app/sections/section_browser.h"
 #include "app/shell/document.h"
 #include "app/shell/opengl.h"
 #include "app/shell/start_view.h"
@@ -86,8 +88,8 @@ QString programStyle()
 MainWindow::MainWindow(QWidget* parent)
     : QMainWindow(parent), doc_(new Document(this)), line_(new LineView(*doc_)), tray_(new Tray(*doc_)),
       ledger_(new Ledger(*doc_)), bench_(new Bench(*doc_)), start_(new StartView),
-      candidates_(new CandidateView(*doc_, bench_->size())), pages_(new QStackedWidget), bottom_(new QStackedWidget),
-      left_(new QLabel), right_(new QLabel), title_(new QLabel), unitsLabel_(new QLabel)
+      candidates_(new CandidateView(*doc_, bench_->size())), sections_(new SectionBrowser(*doc_)), pages_(new QStackedWidget),
+      bottom_(new QStackedWidget), left_(new QLabel), right_(new QLabel), title_(new QLabel), unitsLabel_(new QLabel)
 {
     setStyleSheet(programStyle());
     setAcceptDrops(true);
@@ -211,6 +213,10 @@ void MainWindow::buildCentre()
     }
     bottom_->addWidget(ledger_);
     bottom_->addWidget(candidates_);
+    bottom_->addWidget(sections_);
+    connect(&bench_->member().editor(), &DesignEditor::browseSections, this, [this] { browseSections(); });
+    connect(&bench_->size(), &SizeBench::browseSections, this, [this] { browseSections(); });
+    connect(sections_, &SectionBrowser::closed, this, [this] { browseSections(false); });
     auto* middle = new QSplitter(Qt::Vertical);
     middle->addWidget(picture);
     middle->addWidget(bottom_);
@@ -269,6 +275,7 @@ void MainWindow::buildMenus()
         doc_->setPick(std::move(all));
     });
     edit->addAction("Pick &nothing", QKeySequence("Ctrl+Shift+A"), this, [this] { doc_->setPick({}); });
+    edit->addAction("&Sections…", QKeySequence("B"), this, [this] { browseSections(!browsing()); });
     edit->addAction("&Filter the ledger   /", this, [this] { ledger_->focusFilter(); });
 
     QMenu* view = menuBar()->addMenu("&View");
@@ -337,6 +344,26 @@ void MainWindow::ride(Stop s)
     middle->setSizes(s == Stop::Size ? QList<int>{whole * 46 / 100, whole * 54 / 100}
                                      : QList<int>{whole * 72 / 100, whole * 28 / 100});
     if (view_) view_->setStop(s);
+}
+
+bool MainWindow::browsing() const
+{
+    return bottom_->currentWidget() == sections_;
+}
+
+void MainWindow::browseSections(bool on)
+{
+    if (!on) {
+        ride(line_->current());
+        if (view_) view_->setFocus();
+        return;
+    }
+    if (!doc_->hasFrame()) return;
+    bottom_->setCurrentWidget(sections_);
+    auto* middle = qobject_cast<QSplitter*>(bottom_->parentWidget());
+    const int whole = middle->sizes().value(0) + middle->sizes().value(1);
+    middle->setSizes({whole * 40 / 100, whole * 60 / 100});
+    sections_->open();
 }
 
 void MainWindow::open(const QString& path)

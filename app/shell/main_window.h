@@ -14,6 +14,7 @@ namespace wr {
 
 class Bench;
 class CandidateView;
+class SectionBrowser;
 class Document;
 class FrameView;
 class Ledger;
@@ -34,6 +35,9 @@ public:
     Bench& bench() { return *bench_; }
     Tray& tray() { return *tray_; }
     StartView& start() { return *start_; }
+    SectionBrowser& sections() { return *sections_; }
+    bool browsing() const;
+    void browseSections(bool on = true);
     CandidateView& candidates() { return *candidates_; }
     bool showsFrame() const;
     QString statusLeft() const;
@@ -69,6 +73,7 @@ private:
     Bench* bench_;
     StartView* start_;
     CandidateView* candidates_;
+    SectionBrowser* sections_;
     QStackedWidget *pages_, *bottom_;
     QLabel *left_, *right_, *title_, *unitsLabel_, *shown_ = nullptr;
     QToolButton *lines_ = nullptr, *solid_ = nullptr;

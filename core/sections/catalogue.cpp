@@ -22,7 +22,7 @@ CatalogueSection::CatalogueSection() : lazy_(std::make_shared<Lazy>()) {}
 
 const SectionProperties& CatalogueSection::properties() const
 {
-    std::call_once(lazy_->once, [this] { lazy_->properties = computeProperties(shape); });
+    std::call_once(lazy_->once, [this] { lazy_->properties = computeProperties(shape, stated); });
     return lazy_->properties;
 }
 

@@ -21,9 +21,10 @@ struct CatalogueSection
     Shape shape;                 // SI; t of a hollow section is the design thickness
     double listedMass = 0;       // kg/m as the standard's tables print it
     double nominalThickness = 0; // m, hollow sections where it differs from the design thickness; else 0
+    StatedProperties stated;     // overrides of a section that is a frame's own; empty in the catalogue
     StatedProperties published;  // properties its tables print, where known; for comparison only, never used in a check
 
-    // Computed from the shape on first use (thread safe); the shape must not change after that.
+    // Computed from shape and stated values on first use (thread safe); they must not change after that.
     const SectionProperties& properties() const;
 
 private:

@@ -58,6 +58,24 @@ TEST_CASE("entry: numbers, units and expressions as people type them", "[entry]"
     CHECK_THAT(metres("8.5/2"), WithinRel(4.25, 1e-12));
     CHECK_THAT(metres("2*3350 mm"), WithinRel(6.7, 1e-12));
     CHECK_THAT(metres(".5"), WithinRel(0.5, 1e-12));
+    CHECK_THAT(metres("85/1.5"), WithinRel(85 / 1.5, 1e-12));
+    CHECK_THAT(metres("5/16 in"), WithinRel(5 * kInch / 16, 1e-12)); // the unit is that of the fraction
+    CHECK_THAT(metres("85/1.5 ft"), WithinRel(85 / 1.5 * kFoot, 1e-12));
+    for (const char* two : {"2 1/2 in", "2-1/2 in", "2.5 in", "5/2 in", "2-1/2\""}) {
+        INFO(two);
+        CHECK_THAT(metres(two), WithinRel(2.5 * kInch, 1e-12));
+    }
+    CHECK_THAT(metres("12 ft 6 1/2 in"), WithinRel(12 * kFoot + 6.5 * kInch, 1e-12));
+    CHECK_THAT(metres("3-1/2"), WithinRel(2.5, 1e-12)); // metres: a difference
+    CHECK_THAT(metres("6 m - 1/2 m"), WithinRel(5.5, 1e-12));
+    u.length = "in";
+    CHECK_THAT(metres("3-1/2"), WithinRel(3.5 * kInch, 1e-12)); // inches: three and a half
+    CHECK_THAT(metres("3 - 1/2"), WithinRel(2.5 * kInch, 1e-12));
+    CHECK_THAT(metres("10-5/2"), WithinRel(7.5 * kInch, 1e-12));
+    CHECK_THAT(metres("3/8"), WithinRel(0.375 * kInch, 1e-12));
+    CHECK_THAT(*readEntry("60 kg/m", Quantity::MassPerLength, u), WithinRel(60, 1e-12));
+    CHECK_THAT(*readEntry("40 lb/ft", Quantity::MassPerLength, u), WithinRel(40 * kPoundMass / kFoot, 1e-12));
+    CHECK_FALSE(readEntry("40 lb", Quantity::MassPerLength, u).has_value());
     u.length = "ft";
     CHECK_THAT(metres("10"), WithinRel(3.048, 1e-12));
     CHECK_THAT(metres("3 m"), WithinRel(3.0, 1e-12));

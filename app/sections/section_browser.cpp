@@ -1,0 +1,554 @@
+#include "app/sections/section_browser.h"
+
+#include "app/shell/document.h"
+#include "core/base/entry.h"
+#include "core/sections/listing.h"
+#include "render/section_picture.h"
+
+#include <QGridLayout>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QKeyEvent>
+#include <QPainter>
+#include <QScrollArea>
+#include <QVBoxLayout>
+#include <algorithm>
+
+namespace wr {
+
+namespace {
+
+constexpr int kHead = 44, kLeft = 180;
+
+QString str(std::string_view s)
+{
+    return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size()));
+}
+
+QLabel* named(const char* name, const QString& text = {})
+{
+    auto* l = new QLabel(text);
+    l->setObjectName(name);
+    return l;
+}
+
+// Families by where their sections are rolled; the others stand at the end.
+int region(const std::string& standard)
+{
+    return standard.starts_with("ASTM") ? 0 : standard.starts_with("EN") ? 1 : 2;
+}
+
+// What a dimension of a described section means, for its field.
+QString dimensionWords(const QString& key, ShapeKind k)
+{
+    const bool angle = k == ShapeKind::Angle || k == ShapeKind::DoubleAngle;
+    const std::map<QString, QString> words{{"h", angle ? "leg h" : "depth h"},
+                                           {"b", angle ? "leg b" : "width b"},
+                                           {"tw", "web tw"},
+                                           {"tf", "flange tf"},
+                                           {"b2", "lower b2"},
+                                           {"tf2", "lower tf2"},
+                                           {"r", "root r"},
+                                           {"r2", "toe r2"},
+                                           {"a", "weld a"},
+                                           {"slope", "slope"},
+                                           {"t", "wall t"},
+                                           {"ro", "corner out"},
+                                           {"ri", "corner in"},
+                                           {"d", "diameter d"},
+                                           {"gap", "gap"}};
+    const auto it = words.find(key);
+    return it == words.end() ? key : it->second;
+}
+
+} // namespace
+
+SectionCard::SectionCard(Document& doc, QWidget* parent) : QWidget(parent), doc_(doc), users_(new QPushButton(this))
+{
+    users_->setObjectName("link");
+    users_->setAccessibleName("Pick the members of this section");
+    connect(users_, &QPushButton::clicked, this, [this] { doc_.setPick(members_); });
+    setMinimumWidth(200);
+}
+
+void SectionCard::show(const CatalogueSection* s, const std::set<size_t>& users)
+{
+    section_ = s ? std::optional(*s) : std::nullopt;
+    members_ = users;
+    users_->setVisible(s && !users.empty());
+    users_->setText(users.size() == 1 ? "used by 1 member" : QString("used by %1 members").arg(users.size()));
+    users_->setGeometry(5, 22, width() - 10, 20);
+    setMinimumHeight(s ? static_cast<int>(kHead + 6 + sectionTableHeight(*s)) : 60);
+    update();
+}
+
+void SectionCard::paintEvent(QPaintEvent*)
+{
+    const Theme& t = paperTheme();
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    if (!section_) return;
+    p.setFont(textFont(14, true));
+    p.setPen(t.ink);
+    const QString title = section_->designation.empty() ? "unnamed" : str(section_->designation);
+    const double used = QFontMetricsF(p.font()).horizontalAdvance(title) + 14;
+    p.drawText(QRectF(6, 2, width() - 12, 20), Qt::AlignLeft | Qt::AlignVCenter, title);
+    p.setFont(textFont(11));
+    p.setPen(t.ink3);
+    p.drawText(QRectF(6, 2, width() - 12, 20), Qt::AlignRight | Qt::AlignVCenter,
+               QFontMetricsF(p.font()).elidedText(str(section_->standard), Qt::ElideRight, width() - 12 - used));
+    if (members_.empty())
+        p.drawText(QRectF(6, 22, width() - 12, 18), Qt::AlignLeft | Qt::AlignVCenter, "not used in this frame");
+    drawSectionTable(p, QRectF(6, kHead, width() - 16, 10), *section_, doc_.units(), t);
+}
+
+SectionSheet::SectionSheet(Document& doc, QWidget* parent) : QWidget(parent), doc_(doc)
+{
+    setMinimumHeight(120);
+    setAccessibleName("The section drawn to scale");
+}
+
+void SectionSheet::show(const CatalogueSection* s)
+{
+    section_ = s ? std::optional(*s) : std::nullopt;
+    update();
+}
+
+void SectionSheet::paintEvent(QPaintEvent*)
+{
+    if (!section_) return;
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    const double side = std::min<double>(width(), 1.5 * height());
+    drawSectionSheet(p, QRectF((width() - side) / 2, 0, side, height()), *section_, doc_.units(), paperTheme());
+}
+
+SectionBrowser::SectionBrowser(Document& doc, QWidget* parent)
+    : QWidget(parent), doc_(doc), list_(new SectionList(doc, this)), listTab_(new QToolButton), ownTab_(new QToolButton),
+      close_(new QToolButton), search_(new QLineEdit), family_(new QComboBox), count_(named("quiet")),
+      trouble_(named("trouble")), table_(new QTableView), card_(new SectionCard(doc)), sheet_(new SectionSheet(doc)),
+      use_(new QPushButton("Use")), left_(new QWidget), listSide_(new QWidget), ownSide_(new QWidget), kind_(new QComboBox),
+      name_(new QLineEdit), fieldsHost_(new QWidget)
+{
+    setObjectName("ledger"); // the ledger's place and look
+    setAttribute(Qt::WA_StyledBackground);
+    for (auto* b : {listTab_, ownTab_}) {
+        b->setObjectName("tab");
+        b->setCheckable(true);
+        b->setAutoExclusive(true);
+    }
+    listTab_->setText("Catalogue");
+    ownTab_->setText("Describe one");
+    listTab_->setChecked(true);
+    close_->setText("Back to the ledger");
+    close_->setAccessibleName("Close the section browser");
+    auto* head = new QHBoxLayout;
+    head->setContentsMargins(16, 6, 10, 0);
+    head->setSpacing(14);
+    head->addWidget(listTab_);
+    head->addWidget(ownTab_);
+    head->addWidget(count_, 1);
+    head->addWidget(close_);
+
+    // Left: how the list is narrowed.
+    search_->setPlaceholderText("w12, 310x97, HE 300 B");
+    search_->setAccessibleName("Search sections");
+    family_->setAccessibleName("Family");
+    family_->setMaxVisibleItems(24);
+    family_->addItem("All families", QString());
+    family_->addItem(kInFrame, kInFrame);
+    const Catalogue& c = shippedCatalogue();
+    for (int r = 0; r < 3; ++r) {
+        family_->insertSeparator(family_->count());
+        for (const auto& f : c.families()) {
+            const auto of = c.family(f);
+            if (region(of.front()->standard) != r) continue;
+            family_->addItem(QString("%1  (%2)").arg(str(f)).arg(of.size()), str(f));
+        }
+    }
+    auto* form = new QGridLayout(listSide_);
+    form->setContentsMargins(0, 0, 0, 0);
+    form->setHorizontalSpacing(6);
+    form->setVerticalSpacing(5);
+    form->addWidget(search_, 0, 0, 1, 3);
+    form->addWidget(family_, 1, 0, 1, 3);
+    const char* titles[] = {"Depth", "Width", "Mass"};
+    for (int k = 0; k < 3; ++k) {
+        form->addWidget(new QLabel(titles[k]), 2 + k, 0);
+        for (int side = 0; side < 2; ++side) {
+            auto* l = limits_[static_cast<size_t>(2 * k + side)] = new QLineEdit;
+            l->setPlaceholderText(side == 0 ? "from" : "to");
+            l->setAccessibleName(QString("%1 %2").arg(titles[k], side == 0 ? "from" : "to"));
+            form->addWidget(l, 2 + k, 1 + side);
+            connect(l, &QLineEdit::editingFinished, this, &SectionBrowser::narrow);
+        }
+    }
+
+    // Left, describing: kind, name and the dimensions of that kind.
+    for (const ShapeKind k : {ShapeKind::I, ShapeKind::IUnequal, ShapeKind::Channel, ShapeKind::Tee, ShapeKind::Angle,
+                              ShapeKind::DoubleAngle, ShapeKind::Rhs, ShapeKind::Chs, ShapeKind::BarRound, ShapeKind::BarFlat})
+        kind_->addItem(str(shapeTitle(k)), static_cast<int>(k));
+    kind_->setAccessibleName("Kind of section");
+    name_->setPlaceholderText("a name of its own");
+    name_->setAccessibleName("Name of the section");
+    auto* own = new QVBoxLayout(ownSide_);
+    own->setContentsMargins(0, 0, 0, 0);
+    own->setSpacing(5);
+    own->addWidget(kind_);
+    own->addWidget(name_);
+    own->addWidget(fieldsHost_);
+    ownSide_->setVisible(false);
+    connect(kind_, &QComboBox::activated, this, [this] {
+        fillDimensions();
+        drawOwn();
+    });
+    connect(name_, &QLineEdit::textEdited, this, &SectionBrowser::drawOwn);
+
+    table_->setModel(list_);
+    table_->setAccessibleName("Sections");
+    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
+    table_->setSelectionMode(QAbstractItemView::SingleSelection);
+    table_->setShowGrid(false);
+    table_->setFrameShape(QFrame::NoFrame);
+    table_->verticalHeader()->hide();
+    table_->verticalHeader()->setDefaultSectionSize(20);
+    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    table_->horizontalHeader()->setSortIndicatorShown(true);
+    table_->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
+    table_->horizontalHeader()->setStretchLastSection(true);
+    table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    table_->setSortingEnabled(true);
+    table_->sortByColumn(-1, Qt::AscendingOrder);
+    const int widths[] = {98, 47, 47, 47, 42};
+    for (int i = 0; i < 5; ++i)
+        table_->setColumnWidth(i, widths[i]);
+    table_->installEventFilter(this);
+    search_->installEventFilter(this);
+
+    auto* area = new QScrollArea;
+    area->setWidget(card_);
+    area->setWidgetResizable(true);
+    area->setFrameShape(QFrame::NoFrame);
+    area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    area->setFixedWidth(250);
+    use_->setObjectName("primary");
+    trouble_->setWordWrap(true);
+    auto* right = new QVBoxLayout;
+    right->setContentsMargins(4, 0, 10, 8);
+    right->setSpacing(5);
+    right->addWidget(area, 1);
+    right->addWidget(trouble_);
+    right->addWidget(use_);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(6);
+    auto* left = new QVBoxLayout(left_);
+    left->setContentsMargins(16, 6, 4, 8);
+    left->setSpacing(6);
+    left->addWidget(listSide_);
+    left->addWidget(ownSide_);
+    left->addWidget(sheet_, 1);
+    left_->setFixedWidth(kLeft);
+    row->addWidget(left_);
+    row->addWidget(table_, 1);
+    row->addLayout(right);
+    auto* all = new QVBoxLayout(this);
+    all->setContentsMargins(0, 0, 0, 0);
+    all->setSpacing(2);
+    all->addLayout(head);
+    all->addLayout(row, 1);
+
+    connect(search_, &QLineEdit::textChanged, this, &SectionBrowser::narrow);
+    connect(family_, &QComboBox::activated, this, &SectionBrowser::narrow);
+    connect(listTab_, &QToolButton::clicked, this, [this] { describe(false); });
+    connect(ownTab_, &QToolButton::clicked, this, [this] { describe(true); });
+    connect(close_, &QToolButton::clicked, this, &SectionBrowser::closed);
+    connect(use_, &QPushButton::clicked, this, &SectionBrowser::useNow);
+    connect(table_, &QTableView::doubleClicked, this, &SectionBrowser::useNow);
+    connect(table_->selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this](const QModelIndex& now) {
+        if (!filling_) chooseRow(now.isValid() ? now.row() : -1);
+    });
+    for (const auto signal : {&Document::opened, &Document::modelChanged, &Document::sizesChanged})
+        connect(&doc_, signal, this, [this] {
+            if (isVisible()) refresh();
+        });
+    connect(&doc_, &Document::pickChanged, this, &SectionBrowser::refreshUse);
+    fillDimensions();
+}
+
+void SectionBrowser::open()
+{
+    describe(false);
+    for (size_t k = 0; k < limits_.size(); ++k)
+        limits_[k]->clear();
+    filling_ = true;
+    search_->clear();
+    filling_ = false;
+    std::string now;
+    if (doc_.hasFrame() && !doc_.pick().empty()) {
+        const FrameSection& s =
+            doc_.frame().sections[static_cast<size_t>(doc_.model().members()[*doc_.pick().begin()].section)];
+        now = s.name.empty() ? s.id : s.name;
+    }
+    const CatalogueSection* listed = shippedCatalogue().find(now);
+    const int at = listed ? family_->findData(str(listed->family)) : now.empty() ? 0 : 1;
+    family_->setCurrentIndex(std::max(0, at));
+    refresh();
+    if (const int row = list_->rowOf(now); row >= 0) chooseRow(row);
+    search_->setFocus();
+}
+
+void SectionBrowser::describe(bool on)
+{
+    describing_ = on;
+    (on ? ownTab_ : listTab_)->setChecked(true);
+    listSide_->setVisible(!on);
+    ownSide_->setVisible(on);
+    table_->setVisible(!on);
+    left_->setMinimumWidth(kLeft);
+    left_->setMaximumWidth(on ? QWIDGETSIZE_MAX : kLeft);
+    trouble_->clear();
+    if (on) {
+        // Begin with what is in view: its kind and dimensions are a good first guess.
+        if (const CatalogueSection* s = card_->shown(); s && s->shape.kind != ShapeKind::None) {
+            kind_->setCurrentIndex(kind_->findData(static_cast<int>(s->shape.kind)));
+            fillDimensions();
+            Shape shape = s->shape;
+            for (auto& [key, field] : fields_) {
+                const double v = *dimension(shape, key.toStdString());
+                if (v != 0)
+                    field->setText(key == "slope" ? QString::number(v, 'g', 4)
+                                                  : str(doc_.units().text(Quantity::SectionLength, v, false)));
+            }
+        }
+        drawOwn();
+    } else
+        chooseRow(table_->currentIndex().isValid() ? table_->currentIndex().row() : -1);
+}
+
+void SectionBrowser::refresh()
+{
+    const CatalogueSection* s = card_->shown();
+    const std::string before = s ? s->designation : "";
+    for (int k = 0; k < 6; ++k)
+        limits_[static_cast<size_t>(k)]->setToolTip(
+            str("in " + doc_.units().symbol(k < 4 ? Quantity::SectionLength : Quantity::MassPerLength) + ", or with a unit"));
+    filling_ = true;
+    list_->refresh();
+    filling_ = false;
+    narrow();
+    if (describing_)
+        drawOwn();
+    else if (const int row = list_->rowOf(before); row >= 0)
+        chooseRow(row);
+}
+
+void SectionBrowser::narrow()
+{
+    if (filling_) return;
+    trouble_->clear();
+    SectionLimits l;
+    l.family = family_->currentData().toString();
+    l.words = search_->text();
+    std::optional<double>* into[] = {&l.minDepth, &l.maxDepth, &l.minWidth, &l.maxWidth, &l.minMass, &l.maxMass};
+    for (size_t k = 0; k < limits_.size(); ++k) {
+        const QString text = limits_[k]->text().trimmed();
+        if (text.isEmpty()) continue;
+        const auto v = readEntry(text.toStdString(), k < 4 ? Quantity::SectionLength : Quantity::MassPerLength, doc_.units());
+        if (v)
+            *into[k] = *v;
+        else
+            trouble_->setText(limits_[k]->accessibleName() + ": " + str(v.error()));
+    }
+    const CatalogueSection* s = card_->shown();
+    const std::string before = s ? s->designation : "";
+    filling_ = true;
+    list_->narrow(l);
+    filling_ = false;
+    const int n = list_->rowCount();
+    QString words = n == 1 ? "1 section" : QString("%1 sections").arg(n);
+    if (n == 0 && !l.words.isEmpty()) {
+        // Words that fit no name here: say what is near, or that the family hides it.
+        const CatalogueSection* hidden = shippedCatalogue().find(l.words.toStdString());
+        QStringList near;
+        for (const auto& name : shippedCatalogue().suggestions(l.words.toStdString()))
+            near << str(name);
+        words = hidden           ? QString("%1 is outside the family or the limits").arg(str(hidden->designation))
+                : near.isEmpty() ? QString("no section is named so")
+                                 : "no section is named so; near it: " + near.join(", ");
+    }
+    count_->setText(words);
+    // Words typed mean the first row that fits; else the section in view stays if it is still listed.
+    const int row = list_->rowOf(before);
+    if (!describing_) chooseRow(!l.words.isEmpty() && n > 0 ? 0 : row >= 0 ? row : n > 0 ? 0 : -1);
+}
+
+void SectionBrowser::chooseRow(int row)
+{
+    filling_ = true;
+    if (row >= 0) {
+        if (table_->currentIndex().row() != row || !table_->selectionModel()->isRowSelected(row)) table_->selectRow(row);
+        table_->scrollTo(list_->index(row, 0));
+    } else
+        table_->clearSelection();
+    filling_ = false;
+    if (row >= 0)
+        present(&list_->section(row), list_->users(list_->section(row)));
+    else
+        present(nullptr, {});
+    refreshUse();
+}
+
+void SectionBrowser::present(const CatalogueSection* s, const std::set<size_t>& users)
+{
+    card_->show(s, users);
+    sheet_->show(s);
+}
+
+void SectionBrowser::refreshUse()
+{
+    const size_t n = doc_.hasFrame() ? doc_.pick().size() : 0;
+    const CatalogueSection* s = card_->shown();
+    bool same = s && n > 0;
+    if (same)
+        for (const size_t i : doc_.pick()) {
+            const FrameSection& now = doc_.frame().sections[static_cast<size_t>(doc_.model().members()[i].section)];
+            same = same && (now.name.empty() ? now.id : now.name) == s->designation && now.shape == s->shape;
+        }
+    use_->setEnabled(s && n > 0 && !same);
+    use_->setText(n == 0   ? "Pick members to use it"
+                  : same   ? "In use"
+                  : n == 1 ? QString("Use for %1").arg(str(doc_.model().members()[*doc_.pick().begin()].id))
+                           : QString("Use for %1 members").arg(n));
+}
+
+void SectionBrowser::fillDimensions()
+{
+    delete fieldsHost_->layout();
+    qDeleteAll(fieldsHost_->findChildren<QWidget*>(Qt::FindDirectChildrenOnly));
+    fields_.clear();
+    auto* grid = new QGridLayout(fieldsHost_);
+    grid->setContentsMargins(0, 0, 0, 0);
+    grid->setHorizontalSpacing(6);
+    grid->setVerticalSpacing(5);
+    const auto k = static_cast<ShapeKind>(kind_->currentData().toInt());
+    int i = 0;
+    QWidget* last = name_;
+    for (const auto& [key, must] : dimensionKeys(k)) {
+        const QString name = str(key);
+        auto* field = new QLineEdit;
+        field->setAccessibleName(dimensionWords(name, k));
+        field->setPlaceholderText(must ? "needed" : "none");
+        field->setToolTip(name == "slope" ? "rise over run: 0.08 for 8 %"
+                                          : "a length, with a unit if you like: 300 mm, 12 in, 3/8 in");
+        grid->addWidget(new QLabel(dimensionWords(name, k)), i / 2, 2 * (i % 2));
+        grid->addWidget(field, i / 2, 2 * (i % 2) + 1);
+        connect(field, &QLineEdit::textEdited, this, &SectionBrowser::drawOwn);
+        fields_[name] = field;
+        setTabOrder(last, field);
+        last = field;
+        ++i;
+    }
+}
+
+std::optional<Shape> SectionBrowser::ownShape(QString* why) const
+{
+    Shape s;
+    s.kind = static_cast<ShapeKind>(kind_->currentData().toInt());
+    for (const auto& [key, must] : dimensionKeys(s.kind)) {
+        const QLineEdit* field = fields_.at(str(key));
+        const QString text = field->text().trimmed();
+        if (text.isEmpty()) {
+            if (!must) continue;
+            *why = field->accessibleName() + " is needed";
+            return std::nullopt;
+        }
+        const auto v = readEntry(text.toStdString(), key == "slope" ? Quantity::Ratio : Quantity::SectionLength, doc_.units());
+        if (!v) {
+            *why = field->accessibleName() + ": " + str(v.error());
+            return std::nullopt;
+        }
+        *dimension(s, key) = *v;
+    }
+    const bool i = s.kind == ShapeKind::I || s.kind == ShapeKind::IUnequal;
+    s.welded = s.a > 0 || (i && s.r == 0);
+    if (s.kind == ShapeKind::Rhs && s.ro > 0 && fields_.at("ri")->text().trimmed().isEmpty()) s.ri = std::max(0.0, s.ro - s.t);
+    if (s.a > 0 && s.r > 0) {
+        *why = "a section is rolled (root radius r) or welded (weld a), not both";
+        return std::nullopt;
+    }
+    if (const auto faults = shapeFaults(s); !faults.empty()) {
+        *why = str(faults.front().second);
+        return std::nullopt;
+    }
+    return s;
+}
+
+void SectionBrowser::drawOwn()
+{
+    if (!describing_) return;
+    QString why;
+    const auto shape = ownShape(&why);
+    count_->setText(QString("unit %1, or type another: 300 mm, 12 in, 3/8 in").arg(str(doc_.units().section)));
+    trouble_->setText(why);
+    if (!shape) {
+        present(nullptr, {});
+        return refreshUse();
+    }
+    const double size = std::max(shape->depth(), shape->width());
+    if (size > 3 || size < 0.005)
+        trouble_->setText(
+            QString("%1 across is unusual: is the unit right?").arg(str(doc_.units().text(Quantity::SectionLength, size))));
+    CatalogueSection s;
+    s.designation = name_->text().trimmed().toStdString(), s.standard = str(shapeTitle(shape->kind)).toLower().toStdString();
+    s.shape = *shape;
+    s.listedMass = computeProperties(*shape).a * 7850;
+    present(&s, {});
+    refreshUse();
+}
+
+void SectionBrowser::useNow()
+{
+    const CatalogueSection* s = card_->shown();
+    if (!s || doc_.pick().empty() || !use_->isEnabled()) return;
+    SetSection e{doc_.pickedRefs(), s->designation, {}};
+    if (describing_) e.shape = s->shape;
+    const QString refused = doc_.run(e);
+    trouble_->setText(refused);
+    if (refused.isEmpty()) refreshUse();
+}
+
+QLineEdit* SectionBrowser::dimensionField(const QString& key)
+{
+    const auto it = fields_.find(key);
+    return it == fields_.end() ? nullptr : it->second;
+}
+
+void SectionBrowser::keyPressEvent(QKeyEvent* e)
+{
+    if (e->key() == Qt::Key_Escape) {
+        Q_EMIT closed();
+        return;
+    }
+    QWidget::keyPressEvent(e);
+}
+
+bool SectionBrowser::eventFilter(QObject* watched, QEvent* e)
+{
+    if (e->type() == QEvent::KeyPress) {
+        const auto* k = static_cast<QKeyEvent*>(e);
+        const bool enter = k->key() == Qt::Key_Return || k->key() == Qt::Key_Enter;
+        if (enter && (watched == table_ || watched == search_)) {
+            useNow();
+            return true;
+        }
+        // From the search words the arrows walk the list.
+        if (watched == search_ && (k->key() == Qt::Key_Down || k->key() == Qt::Key_Up)) {
+            const int row = table_->currentIndex().row() + (k->key() == Qt::Key_Down ? 1 : -1);
+            if (row >= 0 && row < list_->rowCount()) chooseRow(row);
+            return true;
+        }
+    }
+    return QWidget::eventFilter(watched, e);
+}
+
+} // namespace wr
