@@ -168,6 +168,7 @@ const Catalogue& shippedCatalogue()
 {
     static const Catalogue catalogue = [] {
         std::vector<CatalogueSection> all;
+        all.reserve(6000);
         for (const ShippedFile& f : shippedFiles()) {
             if (!f.name.starts_with("sections/")) continue;
             auto family = readFamily(f.text);

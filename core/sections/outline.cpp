@@ -256,11 +256,23 @@ Plastic plasticModulus(const std::vector<Loop>& loops, double area)
     for (const Loop& loop : loops)
         for (const Point2& p : loop)
             lo = std::min(lo, p.z), hi = std::max(hi, p.z);
-    for (int k = 0; k < 60 && hi - lo > 1e-13; ++k) {
-        const double mid = (lo + hi) / 2;
-        (below(loops, mid).first < area / 2 ? lo : hi) = mid;
+    // The area below a level is monotonic and piecewise quadratic: the Illinois method needs a dozen steps, not sixty.
+    double fl = -area / 2, fh = area / 2, level = (lo + hi) / 2;
+    const double end = 1e-13 * (hi - lo);
+    for (int k = 0, side = 0; k < 200 && hi - lo > end; ++k) {
+        level = (lo * fh - hi * fl) / (fh - fl);
+        const double f = below(loops, level).first - area / 2;
+        if (std::abs(f) < 1e-14 * area) break;
+        if (f < 0) {
+            lo = level, fl = f;
+            if (side == -1) fh /= 2;
+            side = -1;
+        } else {
+            hi = level, fh = f;
+            if (side == 1) fl /= 2;
+            side = 1;
+        }
     }
-    const double level = (lo + hi) / 2;
     const auto [a, s] = below(loops, level);
     const AreaIntegrals all = integrate(loops);
     // First moment about the equal-area axis: the part above minus the part below.

@@ -210,6 +210,28 @@ TEST_CASE("sections: a row, a family, everything, a near miss is suggested", "[c
     const Json j = Json::parse(cli("sections IPE --json").out);
     CHECK(j.size() == 22);
     CHECK_THAT(j[10]["iy"].get<double>(), WithinRel(8356e4, 0.002)); // IPE 300
+    CHECK_THAT(j[10]["published"]["iy"].get<double>(), WithinRel(8356e4, 1e-9));
+    const Json upn = Json::parse(cli("sections UPN200 --json").out);
+    CHECK_THAT(upn[0]["published"]["iy"].get<double>(), WithinRel(1910e4, 1e-9));
+    CHECK_THAT(upn[0]["iy"].get<double>(), WithinRel(1910e4, 0.01));
+    // Every row of the CSV has every column.
+    const auto columns = std::count(all.out.begin(), all.out.begin() + static_cast<long>(all.out.find('\n')), ',');
+    CHECK(columns >= 50);
+    for (size_t from = 0; from < all.out.size();) {
+        const size_t to = all.out.find('\n', from);
+        if (to == std::string::npos) break;
+        REQUIRE(std::count(all.out.begin() + static_cast<long>(from), all.out.begin() + static_cast<long>(to), ',') == columns);
+        from = to + 1;
+    }
+    CHECK(std::count(all.out.begin(), all.out.end(), '\n') > 4000);
+    const Run metric = cli("sections W310X97");
+    CHECK(metric.out.find("W12X65") != std::string::npos);
+    CHECK(metric.out.find("warping constant") != std::string::npos);
+    const Run grades = cli("grades --standard is800 --csv");
+    CHECK(grades.status == 0);
+    CHECK(grades.out.find("IS 2062 E250") < grades.out.find("ASTM A36"));
+    CHECK(cli("grades A992 --json").out.find("344.7") != std::string::npos);
+    CHECK(cli("grades A993").status == 2);
     const Run miss = cli("sections IPE301");
     CHECK(miss.status == 2);
     CHECK(miss.out.find("IPE300") != std::string::npos);

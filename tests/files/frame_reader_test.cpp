@@ -1,5 +1,7 @@
 #include "tests/support.h"
 
+#include <map>
+
 #include <algorithm>
 
 using namespace wr;
@@ -162,4 +164,47 @@ TEST_CASE("reader and schema agree on what is wrong in form", "[files]")
         CHECK_FALSE(readFrame(bad).ok());
     }
     CHECK(validateAgainstSchema("{").at(0).code == "file.json");
+}
+
+TEST_CASE("reader: doubtful sections of one's own are told with a sentence", "[files]")
+{
+    const auto codes = [](const std::string& sections, const std::string& unit) {
+        const auto f = readFrame(R"({"format":"wren-frame","version":1,"units":{"section":")" + unit + R"("},"sections":[)" +
+                                 sections + R"(],"materials":[],"nodes":[],"elements":[]})");
+        std::map<std::string, std::string> out;
+        for (const Finding& x : f.findings)
+            out[x.code] = x.text;
+        return out;
+    };
+    // Millimetres in a file that says inches, inches in one that says millimetres.
+    const std::string big = R"({"id":"G","shape":"i","h":600,"b":220,"tw":12,"tf":19,"r":24})";
+    CHECK(codes(big, "mm").empty());
+    CHECK(codes(big, "in").at("section.size-unlikely").find("15.2 m") != std::string::npos);
+    CHECK(codes(R"({"id":"T","shape":"chs","d":4.5,"t":0.237})", "mm").contains("section.size-unlikely"));
+    CHECK(codes(R"({"id":"T","shape":"chs","d":168.3,"t":0.25})", "mm").at("section.size-unlikely").find("one unit") !=
+          std::string::npos);
+    // Names that mean two sections.
+    CHECK(
+        codes(
+            R"({"id":"A","name":"Beam","shape":"bar-flat","h":200,"b":10},{"id":"B","name":"Beam","shape":"bar-flat","h":250,"b":10})",
+            "mm")
+            .at("section.name-taken")
+            .find("\"A\"") != std::string::npos);
+    CHECK(codes(R"({"id":"A","name":"IPE300","shape":"bar-flat","h":200,"b":10})", "mm")
+              .at("section.name-taken")
+              .find("catalogue") != std::string::npos);
+    CHECK(codes(R"({"id":"A","name":"IPE300"},{"id":"B","name":"ipe 300"})", "mm").empty());
+    // Impossible ones are errors at their key.
+    const auto bad = readFrame(
+        R"({"format":"wren-frame","version":1,"sections":[{"id":"S","shape":"i","h":300,"b":150,"tw":7,"tf":160,"r":0},
+{"id":"T","shape":"angle","h":100,"b":-3,"t":10},{"id":"U","shape":"channel","h":100,"b":50,"tw":5,"tf":8,"slope":0.4},{"id":"V","name":"W12X66"}],
+"materials":[],"nodes":[],"elements":[]})");
+    CHECK_FALSE(bad.ok());
+    std::map<std::string, std::string> at;
+    for (const Finding& x : bad.findings)
+        at[x.place] = x.text;
+    CHECK(at.at("/sections/0/tf").find("tf must be less than h/2") != std::string::npos);
+    CHECK(at.at("/sections/1/b").find("greater than zero") != std::string::npos);
+    CHECK(at.at("/sections/2/slope").find("no thickness left") != std::string::npos);
+    CHECK(at.at("/sections/3/name").find("W12X65") != std::string::npos);
 }
