@@ -65,17 +65,26 @@ ElementModel::ElementModel(const Frame& f, const Element& e, bool shearDeformati
         for (const size_t d : {3u, 4u, 5u, 9u, 10u, 11u})
             released[d] = true;
     }
+    axialOnly_ = e.behaviour != Behaviour::Beam;
     for (int d = 0; d < 12; ++d) {
+        const double joint = (d < 6 ? e.springI : e.springJ)[static_cast<size_t>(d % 6)];
+        if (joint > 0 && !released[static_cast<size_t>(d)] && !axialOnly_ && k_(d, d) > 0) {
+            // A spring between node and element end: the element's own freedom is condensed, the node's stays.
+            const Vector12 column = k_.col(d) / (k_(d, d) + joint);
+            releases_.push_back({d, k_(d, d) + joint, column, false});
+            k_ -= column * k_.row(d).eval();
+            continue;
+        }
         if (!released[static_cast<size_t>(d)]) continue;
         const double pivot = k_(d, d);
         if (pivot <= 1e-9 * raw_(d, d)) {
-            releases_.push_back({d, 0.0, Vector12::Zero()});
+            releases_.push_back({d, 0.0, Vector12::Zero(), true});
             k_.row(d).setZero();
             k_.col(d).setZero();
             continue;
         }
         const Vector12 column = k_.col(d) / pivot;
-        releases_.push_back({d, pivot, column});
+        releases_.push_back({d, pivot, column, true});
         k_ -= column * k_.row(d).eval();
         k_.row(d).setZero();
         k_.col(d).setZero();
@@ -108,15 +117,97 @@ Vector12 ElementModel::toGlobal(const Vector12& l) const
     return out;
 }
 
-Matrix12 ElementModel::globalStiffness() const
+Matrix12 ElementModel::turned(const Matrix12& k) const
 {
     Eigen::Matrix3d r; // rows are the local axes
     r << axes_.x.x, axes_.x.y, axes_.x.z, axes_.y.x, axes_.y.y, axes_.y.z, axes_.z.x, axes_.z.y, axes_.z.z;
     Matrix12 out;
     for (int i = 0; i < 12; i += 3)
         for (int j = 0; j < 12; j += 3)
-            out.block<3, 3>(i, j) = r.transpose() * k_.block<3, 3>(i, j) * r;
+            out.block<3, 3>(i, j) = r.transpose() * k.block<3, 3>(i, j) * r;
     return out;
+}
+
+Matrix12 ElementModel::globalStiffness() const
+{
+    return turned(k_);
+}
+
+Matrix12 ElementModel::globalGeometric(double axial) const
+{
+    return turned(geometric(axial));
+}
+
+namespace {
+
+// ∫ w'² with cubic w: (1/30L)·[36 3L -36 3L; …]; turn as in addBending.
+void addGeometric(Matrix12& k, double n, double l, int w, int r, double turn)
+{
+    const double c = n / (30 * l), t = turn;
+    const std::array<int, 4> d{w, r, w + 6, r + 6};
+    const double m[4][4] = {{36, t * 3 * l, -36, t * 3 * l},
+                            {t * 3 * l, 4 * l * l, -t * 3 * l, -l * l},
+                            {-36, -t * 3 * l, 36, -t * 3 * l},
+                            {t * 3 * l, -l * l, -t * 3 * l, 4 * l * l}};
+    for (int i = 0; i < 4; ++i)
+        for (int j = 0; j < 4; ++j)
+            k(d[static_cast<size_t>(i)], d[static_cast<size_t>(j)]) += c * m[i][j];
+}
+
+} // namespace
+
+Matrix12 ElementModel::geometric(double axial) const
+{
+    Matrix12 g = Matrix12::Zero();
+    if (axialOnly_) {
+        const double c = axial / length_;
+        for (const int d : {1, 2})
+            g(d, d) += c, g(d + 6, d + 6) += c, g(d, d + 6) -= c, g(d + 6, d) -= c;
+        return g;
+    }
+    addGeometric(g, axial, length_, 2, 4, -1);
+    addGeometric(g, axial, length_, 1, 5, +1);
+    if (releases_.empty()) return g;
+    Matrix12 follow; // element's own freedoms by those of the nodes
+    for (int d = 0; d < 12; ++d)
+        follow.col(d) = inner(Vector12::Unit(d));
+    return follow.transpose() * g * follow;
+}
+
+Vector12 ElementModel::inner(const Vector12& moved) const
+{
+    Vector12 u = moved;
+    for (const Release& r : releases_)
+        if (r.free) u(r.dof) = 0;
+    // Last eliminated first: an earlier one depends on the later ones.
+    for (auto r = releases_.rbegin(); r != releases_.rend(); ++r) {
+        if (r->pivot == 0) continue;
+        double own = r->free ? 0.0 : (1 - r->column(r->dof)) * moved(r->dof);
+        for (int j = 0; j < 12; ++j)
+            if (j != r->dof) own -= r->column(j) * u(j);
+        u(r->dof) = own;
+    }
+    return u;
+}
+
+SectionForces ElementModel::deformedForces(const SpanLoads& loads, const Vector12& e, const Vector12& moved, double s,
+                                           bool after) const
+{
+    SectionForces f = sectionForces(loads, e, s, after);
+    const Vector12 u = inner(moved);
+    const double l = length_, x = s / l;
+    double w = 0, v = 0, dw = 0, dv = 0; // deflection from end i and slope
+    if (axialOnly_) {
+        w = x * (u(8) - u(2)), v = x * (u(7) - u(1)), dw = (u(8) - u(2)) / l, dv = (u(7) - u(1)) / l;
+    } else {
+        const double h2 = 3 * x * x - 2 * x * x * x, h1 = x - 2 * x * x + x * x * x, h3 = -x * x + x * x * x;
+        const double d2 = (6 * x - 6 * x * x) / l, d1 = 1 - 4 * x + 3 * x * x, d3 = -2 * x + 3 * x * x;
+        w = h2 * (u(8) - u(2)) - l * (h1 * u(4) + h3 * u(10)), dw = d2 * (u(8) - u(2)) - (d1 * u(4) + d3 * u(10));
+        v = h2 * (u(7) - u(1)) + l * (h1 * u(5) + h3 * u(11)), dv = d2 * (u(7) - u(1)) + (d1 * u(5) + d3 * u(11));
+    }
+    f[4] -= e(0) * w, f[5] -= e(0) * v;
+    f[2] -= e(0) * dw, f[1] -= e(0) * dv;
+    return f;
 }
 
 namespace {
@@ -159,6 +250,8 @@ Vector12 ElementModel::clampedForces(const SpanLoads& loads) const
         sumM = sumM + p.m;
     }
     d(0) += loads.elongation * l;
+    d(2) += loads.curveY * l * l / 2, d(4) -= loads.curveY * l;
+    d(1) += loads.curveZ * l * l / 2, d(5) += loads.curveZ * l;
     const Eigen::Matrix<double, 6, 1> fj = -raw_.block<6, 6>(6, 6) * d;
     Vector12 out;
     out.segment<6>(6) = fj;
@@ -181,7 +274,7 @@ bool ElementModel::fixedEnd(const SpanLoads& loads, Vector12& out) const
             const double f = out(r.dof);
             out -= f * r.column;
         }
-        out(r.dof) = 0;
+        if (r.free) out(r.dof) = 0;
     }
     return resisted;
 }
@@ -248,6 +341,9 @@ std::vector<SpanLoads> spanLoads(const Frame& f, const LoadCase& c)
     for (const ThermalLoad& t : c.thermal) {
         const Material& m = f.materials[static_cast<size_t>(f.elements[static_cast<size_t>(t.element)].material)];
         out[static_cast<size_t>(t.element)].elongation += m.alpha * t.uniform;
+        // Warmer towards +z lengthens the upper fibre: the axis curves downwards.
+        out[static_cast<size_t>(t.element)].curveY -= m.alpha * t.gradientZ;
+        out[static_cast<size_t>(t.element)].curveZ -= m.alpha * t.gradientY;
     }
     return out;
 }

@@ -29,8 +29,9 @@ struct SpanLoads
     };
     std::vector<Line> lines;
     std::vector<Point> points;
-    double elongation = 0; // free strain, e.g. alpha·ΔT
-    bool empty() const { return lines.empty() && points.empty() && elongation == 0; }
+    double elongation = 0;         // free strain, e.g. alpha·ΔT
+    double curveY = 0, curveZ = 0; // free curvatures d²w/ds² and d²v/ds², e.g. of a thermal gradient
+    bool empty() const { return lines.empty() && points.empty() && elongation == 0 && curveY == 0 && curveZ == 0; }
 };
 
 class ElementModel
@@ -42,6 +43,10 @@ public:
     const Axes& axes() const { return axes_; }
     const Matrix12& stiffness() const { return k_; } // local, released freedoms condensed out
     Matrix12 globalStiffness() const;
+    // Geometric stiffness of a constant axial force (tension positive): consistent with cubic bending (Przemieniecki 1968,
+    // ch. 15), released freedoms following the elastic ones; a string for axial elements.
+    Matrix12 geometric(double axial) const;
+    Matrix12 globalGeometric(double axial) const;
     Vector12 toLocal(const Vector12& global) const;
     Vector12 toGlobal(const Vector12& local) const;
 
@@ -50,16 +55,23 @@ public:
     bool fixedEnd(const SpanLoads& loads, Vector12& out) const;
     // Section forces at s from the node forces on the element (local). `after`: behind a point load at s.
     SectionForces sectionForces(const SpanLoads& loads, const Vector12& ends, double s, bool after) const;
+    // The same in the deformed shape: axial force times deflection and slope (local node displacements given).
+    SectionForces deformedForces(const SpanLoads& loads, const Vector12& ends, const Vector12& moved, double s,
+                                 bool after) const;
 
 private:
     Vector12 clampedForces(const SpanLoads& loads) const;
     struct Release
     {
         int dof;
-        double pivot;    // 0: nothing resists this freedom any more
-        Vector12 column; // column / pivot at the time of elimination
+        double pivot;     // 0: nothing resists this freedom any more
+        Vector12 column;  // column / pivot at the time of elimination
+        bool free = true; // false: a joint spring, the node's own freedom stays
     };
+    Matrix12 turned(const Matrix12& local) const; // to global directions
+    Vector12 inner(const Vector12& moved) const;  // of the element itself behind its releases
     double length_ = 0;
+    bool axialOnly_ = false;
     double ea_ = 0, gj_ = 0, eiy_ = 0, eiz_ = 0, gay_ = 0, gaz_ = 0; // ga: 0 means no shear deformation
     Axes axes_;
     Matrix12 raw_, k_;

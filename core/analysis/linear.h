@@ -2,6 +2,7 @@
 // reactions.
 #pragma once
 
+#include "core/analysis/motion.h"
 #include "core/base/progress.h"
 #include "core/frame/forces.h"
 #include "core/frame/frame.h"
@@ -16,25 +17,20 @@ struct AnalysisOptions
     int stations = 11; // equally spaced per element, ends included; load points come on top
 };
 
-struct CaseDisplacements
-{
-    std::vector<Vec3> u, r; // per node, global
-    std::vector<Vec3> f, m; // per node: support on structure
-};
-
 struct AnalysisResult
 {
     bool ok = false; // false: findings say why, forces are empty
     std::vector<Finding> findings;
     ForceTable forces; // columns are the cases
-    std::vector<CaseDisplacements> cases;
+    std::vector<NodeMotion> cases;
     int freedoms = 0;
     double residual = 0; // largest |K u - f| / |f| over the cases
     double softness = 0; // Rayleigh quotient of the softest scaled mode: near 1e-16 is a mechanism
 };
 
-// Codes: analysis.mechanism (names node and direction), analysis.unresisted-moment, analysis.not-covered, analysis.no-loads,
-// analysis.unbalanced, analysis.ill-conditioned.
+// Frames with one-way elements do not superpose and are refused here: combinations.h solves them.
+// Codes: analysis.constraint, analysis.mechanism (names node and direction), analysis.unresisted-moment, analysis.not-covered,
+// analysis.no-loads, analysis.unbalanced, analysis.ill-conditioned.
 AnalysisResult analyseLinear(const Frame& f, const AnalysisOptions& options, Progress& progress);
 
 // The frame with its "results" filled in: one entry per case and one per combination (first order).

@@ -53,6 +53,7 @@ struct Axes
     Vec3 x{1, 0, 0}, y{0, 1, 0}, z{0, 0, 1};
     Vec3 toLocal(Vec3 g) const { return {dot(x, g), dot(y, g), dot(z, g)}; }
     Vec3 toGlobal(Vec3 l) const { return l.x * x + l.y * y + l.z * z; }
+    bool operator==(const Axes&) const = default;
 };
 
 } // namespace wr

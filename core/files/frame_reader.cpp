@@ -2,6 +2,7 @@
 
 #include "core/files/design_reader.h"
 #include "core/files/frame_ids.h"
+#include "core/files/joint_reader.h"
 #include "core/files/json_cursor.h"
 #include "core/files/load_reader.h"
 #include "core/grades/grades.h"
@@ -34,6 +35,7 @@ public:
         readNodes();
         readElements();
         readDiaphragms();
+        readLinks(top_.array("links"), frame_, ids_, findings_);
         readCases(top_.array("cases"), frame_, ids_, findings_);
         readCombinations();
         readResults(top_.array("results"), frame_, ids_, findings_);
@@ -318,6 +320,7 @@ private:
                 }
                 s.finish();
             }
+            readSupportAxes(c, n);
             n.extras = c.finish();
             frame_.nodes.push_back(std::move(n));
         });
@@ -374,6 +377,7 @@ private:
                     c.fault("frame.value", "release",
                             "n is released at both ends: the element would slide away along its axis");
             }
+            readSprings(c, e, frame_.units, findings_);
             e.extras = c.finish();
             frame_.elements.push_back(std::move(e));
         });

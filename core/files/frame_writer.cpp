@@ -34,6 +34,14 @@ public:
         j["elements"] = Json::array();
         for (const Element& e : f_.elements)
             j["elements"].push_back(element(e));
+        list(j, "links", f_.links, [&](const Link& l) {
+            Json o = {{"id", l.id}, {"nodes", Json::array()}, {"dofs", Json::array()}};
+            for (const int n : l.nodes)
+                o["nodes"].push_back(nodeId(n));
+            for (int d = 0; d < 6; ++d)
+                if (l.dofs[static_cast<size_t>(d)]) o["dofs"].push_back(dofName(static_cast<Dof>(d)));
+            return with(o, l.extras);
+        });
         list(j, "diaphragms", f_.diaphragms, [&](const Diaphragm& d) {
             Json o = {{"id", d.id}, {"nodes", Json::array()}};
             for (const int n : d.nodes)
@@ -134,6 +142,10 @@ private:
             }
             o["support"] = s;
         }
+        if (n.supportAxes) {
+            const Vec3 &x = n.supportAxes->x, &y = n.supportAxes->y;
+            o["supportAxes"] = {{x.x, x.y, x.z}, {y.x, y.y, y.z}};
+        }
         return with(o, n.extras);
     }
 
@@ -155,6 +167,13 @@ private:
         if (const Json i = names(e.releaseI); !i.empty()) r["i"] = i;
         if (const Json j = names(e.releaseJ); !j.empty()) r["j"] = j;
         if (!r.empty()) o["release"] = r;
+        Json springs = Json::object();
+        for (const auto& [end, of] : {std::pair{"i", &e.springI}, std::pair{"j", &e.springJ}})
+            for (int k = 0; k < 6; ++k)
+                if (const double v = (*of)[static_cast<size_t>(k)]; v > 0)
+                    springs[end][std::string(forceName(static_cast<Force>(k)))] =
+                        out(k < 3 ? Quantity::SpringForce : Quantity::SpringMoment, v);
+        if (!springs.empty()) o["springs"] = springs;
         if (e.behaviour != Behaviour::Beam) o["behaviour"] = behaviourName(e.behaviour);
         return with(o, e.extras);
     }
@@ -183,7 +202,10 @@ private:
                         {"m", vec(l.m, Quantity::Moment)}};
         });
         list(o, "thermal", c.thermal, [&](const ThermalLoad& l) {
-            return Json{{"element", elementId(l.element)}, {"uniform", clean(l.uniform)}};
+            Json j = {{"element", elementId(l.element)}, {"uniform", clean(l.uniform)}};
+            const double unit = f_.units.factor(Quantity::Length);
+            if (l.gradientY != 0 || l.gradientZ != 0) j["gradient"] = {clean(l.gradientY * unit), clean(l.gradientZ * unit)};
+            return j;
         });
         list(o, "settlement", c.settlement, [&](const Settlement& l) {
             return Json{{"node", nodeId(l.node)},

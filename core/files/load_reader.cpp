@@ -39,7 +39,14 @@ public:
             readLine(c, k);
             readPoint(c, k);
             eachObject(c.array("thermal"), c.at("thermal"), findings_, [&](Cursor& l, size_t) {
-                ThermalLoad t{ids_.elements.refer(l, "element", "element", findings_), l.number("uniform", true).value_or(0)};
+                ThermalLoad t;
+                t.element = ids_.elements.refer(l, "element", "element", findings_);
+                t.uniform = l.number("uniform", !l.has("gradient")).value_or(0);
+                // Kelvin per length along local y and z.
+                if (const auto g = l.numbers("gradient", 2)) {
+                    const double unit = frame_.units.factor(Quantity::Length);
+                    t.gradientY = (*g)[0] / unit, t.gradientZ = (*g)[1] / unit;
+                }
                 l.finish();
                 k.thermal.push_back(t);
             });

@@ -36,6 +36,7 @@ struct Node
     std::string id;
     Vec3 at;
     std::array<Support, 6> support;
+    std::optional<Axes> supportAxes; // directions of the support where they are not the global ones
     Extras extras;
     bool operator==(const Node&) const = default;
     bool supported() const
@@ -79,6 +80,7 @@ struct Element
     double roll = 0;                            // rad
     bool rollToLegs = false;                    // angles: roll places the legs, the axes are still the principal ones
     std::array<bool, 6> releaseI{}, releaseJ{}; // by Force
+    std::array<double, 6> springI{}, springJ{}; // by Force: stiffness of a joint at the end (N/m, N·m/rad); 0: rigid
     Behaviour behaviour = Behaviour::Beam;
     Extras extras;
     bool operator==(const Element&) const = default;
@@ -90,6 +92,16 @@ struct Diaphragm
     std::vector<int> nodes;
     Extras extras;
     bool operator==(const Diaphragm&) const = default;
+};
+
+// Nodes that move alike in some directions; the first leads.
+struct Link
+{
+    std::string id;
+    std::vector<int> nodes;
+    std::array<bool, 6> dofs{};
+    Extras extras;
+    bool operator==(const Link&) const = default;
 };
 
 enum class Action { Dead, Superimposed, Live, RoofLive, Storage, Snow, Wind, Seismic, Thermal, Crane, Construction, Notional };
@@ -121,7 +133,8 @@ struct PointLoad
 struct ThermalLoad
 {
     int element = -1;
-    double uniform = 0; // K
+    double uniform = 0;                  // K
+    double gradientY = 0, gradientZ = 0; // K/m along local y and z
     bool operator==(const ThermalLoad&) const = default;
 };
 struct Settlement
@@ -199,6 +212,7 @@ struct Frame
     std::vector<Node> nodes;
     std::vector<Element> elements;
     std::vector<Diaphragm> diaphragms;
+    std::vector<Link> links;
     std::vector<LoadCase> cases;
     std::vector<Combination> combinations;
     std::vector<GivenResult> results;

@@ -1,0 +1,296 @@
+#include "core/analysis/combinations.h"
+
+#include "core/analysis/refine.h"
+#include "core/analysis/solver.h"
+
+#include <algorithm>
+#include <atomic>
+#include <cmath>
+#include <fmt/format.h>
+#include <limits>
+#include <mutex>
+#include <tbb/parallel_for.h>
+
+namespace wr {
+
+namespace {
+
+// +1 acts in tension only, -1 in compression only, 0 both ways.
+int sense(const Element& e)
+{
+    return e.behaviour == Behaviour::TensionOnly ? 1 : e.behaviour == Behaviour::CompressionOnly ? -1 : 0;
+}
+
+class OneCombination
+{
+public:
+    OneCombination(const Frame& original, const Refined& fine, const CombinationOptions& o, int combination,
+                   CombinationResult& result, std::mutex& guard)
+        : original_(original), fine_(fine), f_(fine.frame), o_(o), index_(combination), result_(result), guard_(guard),
+          system_(f_, o.shearDeformation), solver_(system_)
+    {
+    }
+
+    void run()
+    {
+        std::vector<Finding> findings = system_.faults();
+        if (findings.empty()) solve(findings);
+        const std::lock_guard lock(guard_);
+        for (Finding& x : findings) {
+            // Faults of the frame itself are told once, not for every combination.
+            const auto same = [&](const Finding& y) { return y.code == x.code && y.place == x.place && y.text == x.text; };
+            if (std::none_of(result_.findings.begin(), result_.findings.end(), same)) result_.findings.push_back(std::move(x));
+        }
+    }
+
+private:
+    const std::string& name() const { return f_.combinations[static_cast<size_t>(index_)].id; }
+    std::string place() const { return fmt::format("/combinations/{}", index_); }
+
+    void solve(std::vector<Finding>& findings)
+    {
+        const std::vector<CaseLoads> cases = makeCaseLoads(system_, findings);
+        if (anyError(findings)) return;
+        loads_ = combined(system_, cases, f_.combinations[static_cast<size_t>(index_)].terms);
+        CombinationOutcome& out = result_.combinations[static_cast<size_t>(index_)];
+        const size_t n = f_.elements.size();
+        active_.assign(n, 1);
+        std::vector<double> axial(n, 0.0);
+        bool factored = false, settled = false;
+        std::vector<int> switches(n, 0);
+        for (out.iterations = 1; out.iterations <= o_.iterations && !settled; ++out.iterations) {
+            if (!factored && !solver_.factor(active_, findings)) return;
+            if (!factored) {
+                Eigen::MatrixXd rhs = loads_.rhs;
+                if (!solver_.idleMomentsVanish(
+                        rhs, [&](Eigen::Index) { return "combination " + name(); }, findings))
+                    return;
+            }
+            factored = true;
+            const bool bent = o_.secondOrder && out.iterations > 1;
+            if (bent && !solver_.factorWith(system_.geometric(axial, active_))) return unstable(findings);
+            q_ = solver_.solveOnce(rightHandSide());
+            if (!q_.allFinite()) return unstable(findings);
+            u_ = system_.displacements(q_, loads_.prescribed);
+            std::vector<double> now(n, 0.0);
+            double largest = 0, change = 0;
+            bool switched = false;
+            for (size_t e = 0; e < n; ++e) {
+                const double force = meanAxial(e);
+                const int wanted = sense(f_.elements[e]);
+                if (wanted != 0 && switches[e] < 8) {
+                    // Acting against its sense: it lets go. Idle and stretched its own way: it acts again.
+                    const bool acts = force * wanted > 0;
+                    if (acts != static_cast<bool>(active_[e])) active_[e] = acts, switched = true, ++switches[e];
+                }
+                now[e] = active_[e] ? force : 0.0;
+                largest = std::max(largest, std::abs(now[e]));
+            }
+            for (size_t e = 0; e < n; ++e)
+                change = std::max(change, std::abs(now[e] - axial[e]));
+            out.change = largest > 0 ? change / largest : 0;
+            settled = !switched && (!o_.secondOrder || (bent && out.change < o_.tolerance));
+            if (!settled) axial = std::move(now);
+            if (switched) factored = false;
+            axial_ = axial;
+            bent_ = bent;
+        }
+        --out.iterations;
+        if (!settled) {
+            findings.push_back(o_.secondOrder
+                                   ? finding("analysis.not-converged", place(), name(),
+                                             fmt::format("combination {} does not settle in {} iterations (axial forces still "
+                                                         "change by {:.1e}): it is near its critical load",
+                                                         name(), o_.iterations, out.change))
+                                   : finding("analysis.one-way", place(), name(),
+                                             fmt::format("the one-way elements of combination {} do not settle in {} "
+                                                         "iterations: its forces are not to be relied on",
+                                                         name(), o_.iterations)));
+            if (o_.secondOrder) return;
+        }
+        for (size_t e = 0; e < n; ++e)
+            if (switches[e] >= 8)
+                findings.push_back(finding("analysis.one-way", fmt::format("/elements/{}", original(e)), f_.elements[e].id,
+                                           fmt::format("element {} keeps changing between acting and idle in combination {}: "
+                                                       "give it both senses or another place",
+                                                       f_.elements[e].id, name())));
+        recover(out, findings);
+    }
+
+    void unstable(std::vector<Finding>& findings)
+    {
+        static constexpr const char* words[6] = {"x", "y", "z", "a turn about x", "a turn about y", "a turn about z"};
+        const Eigen::VectorXd& mode = q_.size() && q_.allFinite() ? q_ : solver_.softestMode();
+        const auto [node, dof] = system_.mover(mode);
+        findings.push_back(finding("analysis.unstable", place(), name(),
+                                   fmt::format("under combination {} the frame is not stable in second order: node {} goes "
+                                               "furthest, in {}; stiffen or brace it there, or reduce the load",
+                                               name(), f_.nodes[static_cast<size_t>(node)].id, words[dof])));
+    }
+
+    int original(size_t piece) const
+    {
+        const auto it = std::upper_bound(fine_.first.begin(), fine_.first.end(), static_cast<int>(piece));
+        return static_cast<int>(it - fine_.first.begin()) - 1;
+    }
+
+    // Forces of the nodes on an element, local.
+    Vector12 ends(size_t e) const
+    {
+        const ElementModel& m = system_.models()[e];
+        const Vector12 moved = m.toLocal(system_.elementDisplacements(e, u_));
+        Vector12 out = loads_.fixed[e];
+        if (!active_[e]) {
+            return out + idleFixed(e);
+        }
+        out += m.stiffness() * moved;
+        if (bent_ && axial_[e] != 0) out += m.geometric(axial_[e]) * moved;
+        return out;
+    }
+
+    // What an idle element's own elongation would have pushed with, taken back.
+    Vector12 idleFixed(size_t e) const
+    {
+        const double push = loads_.spans[e].elongation * system_.models()[e].stiffness()(0, 0) * system_.models()[e].length();
+        Vector12 out = Vector12::Zero();
+        out(0) = -push, out(6) = push;
+        return out;
+    }
+
+    Eigen::VectorXd rightHandSide() const
+    {
+        Eigen::VectorXd rhs = loads_.rhs;
+        for (size_t e = 0; e < f_.elements.size(); ++e)
+            if (!active_[e] && loads_.spans[e].elongation != 0)
+                system_.scatter(e, system_.models()[e].toGlobal(idleFixed(e)), -1, rhs);
+        return rhs;
+    }
+
+    // Tension positive; for an element that does not act: what it would take.
+    double meanAxial(size_t e) const
+    {
+        const ElementModel& m = system_.models()[e];
+        const Vector12 moved = m.toLocal(system_.elementDisplacements(e, u_));
+        const Vector12 f = m.stiffness() * moved + loads_.fixed[e];
+        return (f(6) - f(0)) / 2;
+    }
+
+    void recover(CombinationOutcome& out, std::vector<Finding>& findings)
+    {
+        Eigen::VectorXd sum = Eigen::VectorXd::Zero(u_.size());
+        std::vector<Vector12> end(f_.elements.size()), moved(f_.elements.size());
+        for (size_t e = 0; e < f_.elements.size(); ++e) {
+            const ElementModel& m = system_.models()[e];
+            end[e] = ends(e), moved[e] = m.toLocal(system_.elementDisplacements(e, u_));
+            addToNodes(f_.elements[e], m.toGlobal(end[e]), sum);
+        }
+        NodeMotion all = system_.motion(u_, loads_.prescribed, sum, loads_.nodal);
+        Vec3 reactions;
+        for (const Vec3& r : all.f)
+            reactions = reactions + r;
+        if (const double off = norm(loads_.total + reactions); off > 1e-6 * loads_.size && off > 1e-6)
+            findings.push_back(finding("analysis.unbalanced", place(), name(),
+                                       fmt::format("the reactions of combination {} miss its loads by {}", name(),
+                                                   f_.units.text(Quantity::Force, off))));
+        for (auto* v : {&all.u, &all.r, &all.f, &all.m})
+            v->resize(original_.nodes.size());
+        out.motion = std::move(all);
+        out.active.resize(original_.elements.size());
+        for (size_t e = 0; e < original_.elements.size(); ++e) {
+            out.active[e] = active_[static_cast<size_t>(fine_.first[e])];
+            fillStations(result_.forces, e, static_cast<size_t>(index_), [&](double s, bool after) {
+                const auto [piece, x] = fine_.at(e, s, after);
+                const ElementModel& m = system_.models()[piece];
+                return bent_ && active_[piece] ? m.deformedForces(loads_.spans[piece], end[piece], moved[piece], x, after)
+                                               : m.sectionForces(loads_.spans[piece], end[piece], x, after);
+            });
+        }
+        out.solved = true;
+    }
+
+    const Frame& original_;
+    const Refined& fine_;
+    const Frame& f_;
+    const CombinationOptions& o_;
+    int index_;
+    CombinationResult& result_;
+    std::mutex& guard_;
+    FrameSystem system_;
+    FrameSolver solver_;
+    CaseLoads loads_;
+    std::vector<char> active_;
+    std::vector<double> axial_;
+    bool bent_ = false;
+    Eigen::VectorXd q_, u_;
+};
+
+} // namespace
+
+bool hasOneWay(const Frame& f)
+{
+    return std::any_of(f.elements.begin(), f.elements.end(), [](const Element& e) { return sense(e) != 0; });
+}
+
+CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& o, Progress& progress)
+{
+    CombinationResult out;
+    out.findings = coverage(f);
+    if (f.combinations.empty())
+        out.findings.push_back(finding("combination.none", "/combinations", "",
+                                       "the frame has no combinations: second order and one-way elements are solved per "
+                                       "combination, so add at least one"));
+    if (!out.findings.empty()) return out;
+    Refined fine = refined(f, o.secondOrder ? o.pieces : 1);
+    if (o.stiffness != 1)
+        for (Material& m : fine.frame.materials)
+            m.e *= o.stiffness, m.g *= o.stiffness;
+    // Stations come from the loads of the whole elements.
+    std::vector<CaseLoads> whole(f.cases.size());
+    for (size_t c = 0; c < f.cases.size(); ++c)
+        whole[c].spans = spanLoads(f, f.cases[c]);
+    out.forces = stationTable(f, whole, o.stations, f.combinations.size());
+    std::fill(out.forces.values.begin(), out.forces.values.end(), std::numeric_limits<double>::quiet_NaN());
+    out.forces.columnCase.assign(f.combinations.size(), -1);
+    out.forces.secondOrder = o.secondOrder;
+    for (size_t c = 0; c < f.combinations.size(); ++c)
+        out.forces.sets.push_back({static_cast<int>(c), -1, {{static_cast<int>(c), 1.0}}});
+    out.combinations.resize(f.combinations.size());
+    std::mutex guard;
+    std::atomic<size_t> done{0};
+    tbb::parallel_for(size_t{0}, f.combinations.size(), [&](size_t c) {
+        if (progress.cancelled()) return;
+        OneCombination(f, fine, o, static_cast<int>(c), out, guard).run();
+        progress.at(static_cast<double>(++done) / static_cast<double>(f.combinations.size()), "combinations");
+    });
+    out.ok = std::all_of(out.combinations.begin(), out.combinations.end(), [](const auto& c) { return c.solved; });
+    return out;
+}
+
+Frame withResults(const Frame& f, const CombinationResult& r, bool secondOrder)
+{
+    Frame out = f;
+    out.results.clear();
+    for (size_t c = 0; c < r.combinations.size(); ++c) {
+        if (!r.combinations[c].solved) continue;
+        GivenResult g;
+        g.combination = static_cast<int>(c), g.secondOrder = secondOrder;
+        for (size_t e = 0; e < f.elements.size(); ++e) {
+            GivenElement ge;
+            ge.element = static_cast<int>(e);
+            for (int k = r.forces.first[e]; k < r.forces.first[e + 1]; ++k) {
+                GivenStation s;
+                s.s = r.forces.s[static_cast<size_t>(k)];
+                std::copy_n(r.forces.at(k, c), 6, s.force.begin());
+                ge.stations.push_back(s);
+            }
+            g.elements.push_back(std::move(ge));
+        }
+        const NodeMotion& m = r.combinations[c].motion;
+        for (size_t n = 0; n < f.nodes.size(); ++n)
+            g.nodes.push_back({static_cast<int>(n), m.u[n], m.r[n], m.f[n], m.m[n]});
+        out.results.push_back(std::move(g));
+    }
+    return out;
+}
+
+} // namespace wr

@@ -1,0 +1,47 @@
+// Analysis of each combination as a whole: what does not superpose. One-way elements act while their mean axial force has their
+// sign; second order satisfies equilibrium in the deformed shape (P-Δ and P-δ) by the geometric stiffness of pieces of each
+// member, iterated on the axial forces.
+#pragma once
+
+#include "core/analysis/linear.h"
+
+namespace wr {
+
+struct CombinationOptions
+{
+    bool secondOrder = false;
+    bool shearDeformation = true;
+    int stations = 11;
+    int pieces = 6;          // of each beam in second order
+    double tolerance = 1e-7; // largest change of an axial force over the largest axial force
+    int iterations = 60;
+    double stiffness = 1.0; // factor on every E and G, e.g. 0.8 of AISC 360-22 C2.3
+};
+
+bool hasOneWay(const Frame& f);
+
+struct CombinationOutcome
+{
+    bool solved = false;
+    int iterations = 0;
+    double change = 0;        // of axial forces in the last iteration
+    std::vector<char> active; // per element
+    NodeMotion motion;        // of the frame's own nodes
+};
+
+struct CombinationResult
+{
+    bool ok = false; // every combination solved
+    std::vector<Finding> findings;
+    ForceTable forces; // one column per combination; NaN where it could not be solved
+    std::vector<CombinationOutcome> combinations;
+};
+
+// Codes besides those of analyseLinear: analysis.one-way, analysis.unstable, analysis.not-converged. Combinations run in
+// parallel.
+CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& options, Progress& progress);
+
+// The frame with one result per combination.
+Frame withResults(const Frame& f, const CombinationResult& r, bool secondOrder);
+
+} // namespace wr

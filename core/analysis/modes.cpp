@@ -1,0 +1,210 @@
+#include "core/analysis/modes.h"
+
+#include "core/analysis/refine.h"
+#include "core/analysis/solver.h"
+
+#include <Eigen/SparseCholesky>
+#include <Spectra/MatOp/SparseCholesky.h>
+#include <Spectra/MatOp/SparseSymMatProd.h>
+#include <Spectra/SymGEigsSolver.h>
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace wr {
+
+namespace {
+
+struct Pairs
+{
+    bool ok = false;
+    Eigen::VectorXd values; // largest first
+    Eigen::MatrixXd vectors;
+};
+
+// The largest eigenvalues μ of A x = μ K x, K positive definite (lower triangles).
+Pairs largest(const SparseMatrix& a, const SparseMatrix& k, int count)
+{
+    Pairs out;
+    const auto n = static_cast<int>(k.rows());
+    count = std::min(count, n - 1);
+    if (count < 1) return out;
+    Spectra::SparseSymMatProd<double, Eigen::Lower> product(a);
+    Spectra::SparseCholesky<double, Eigen::Lower> factor(k);
+    if (factor.info() != Spectra::CompInfo::Successful) return out;
+    // Equal and near factors need a wide basis.
+    const int basis = std::min(n, std::max(2 * count + 12, 24));
+    Spectra::SymGEigsSolver<decltype(product), decltype(factor), Spectra::GEigsMode::Cholesky> solver(product, factor, count,
+                                                                                                      basis);
+    solver.init();
+    solver.compute(Spectra::SortRule::LargestAlge, 3000, 1e-10, Spectra::SortRule::LargestAlge);
+    if (solver.info() != Spectra::CompInfo::Successful) return out;
+    out.ok = true, out.values = solver.eigenvalues(), out.vectors = solver.eigenvectors();
+    return out;
+}
+
+// Displacements of the frame's own nodes, the largest translation made 1.
+void shapeOf(const FrameSystem& system, const Eigen::VectorXd& q, size_t nodes, std::vector<Vec3>& u, std::vector<Vec3>& r)
+{
+    const Eigen::VectorXd none = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(system.frame().nodes.size() * 6));
+    const Eigen::VectorXd all = system.displacements(q, none);
+    double most = 0;
+    for (Eigen::Index n = 0; n < all.size(); n += 6)
+        most = std::max(most, all.segment<3>(n).norm());
+    const double scale = most > 0 ? 1 / most : 1;
+    u.resize(nodes), r.resize(nodes);
+    for (size_t n = 0; n < nodes; ++n)
+        for (int d = 0; d < 3; ++d) {
+            u[n][d] = scale * all(static_cast<Eigen::Index>(n * 6) + d);
+            r[n][d] = scale * all(static_cast<Eigen::Index>(n * 6) + 3 + d);
+        }
+}
+
+} // namespace
+
+BucklingResult analyseBuckling(const Frame& f, int modes, Progress& progress, int pieces)
+{
+    BucklingResult out;
+    out.findings = coverage(f);
+    if (!out.findings.empty()) return out;
+    const Refined fine = refined(f, pieces);
+    FrameSystem system(fine.frame, true);
+    out.findings = system.faults();
+    if (!out.findings.empty()) return out;
+    const std::vector<CaseLoads> cases = makeCaseLoads(system, out.findings);
+    if (anyError(out.findings)) return out;
+    FrameSolver solver(system);
+    if (!solver.factor({}, out.findings)) return out;
+    out.combinations.resize(f.combinations.size());
+    for (size_t c = 0; c < f.combinations.size(); ++c) {
+        if (progress.cancelled()) return out;
+        progress.at(static_cast<double>(c) / static_cast<double>(f.combinations.size()), "buckling");
+        const CaseLoads loads = combined(system, cases, f.combinations[c].terms);
+        const Eigen::VectorXd u = system.displacements(solver.solveOnce(loads.rhs), loads.prescribed);
+        std::vector<double> axial(fine.frame.elements.size());
+        bool compressed = false;
+        for (size_t e = 0; e < axial.size(); ++e) {
+            const ElementModel& m = system.models()[e];
+            const Vector12 ends = m.stiffness() * m.toLocal(system.elementDisplacements(e, u)) + loads.fixed[e];
+            axial[e] = (ends(6) - ends(0)) / 2;
+            compressed = compressed || axial[e] < 0;
+        }
+        if (!compressed) continue;
+        const SparseMatrix g = -system.geometric(axial);
+        const Pairs found = largest(g, solver.stiffness(), modes);
+        if (!found.ok) {
+            out.findings.push_back(
+                finding("analysis.not-converged", fmt::format("/combinations/{}", c), f.combinations[c].id,
+                        fmt::format("the buckling modes of combination {} could not be found", f.combinations[c].id)));
+            continue;
+        }
+        for (Eigen::Index i = 0; i < found.values.size(); ++i) {
+            if (found.values(i) <= 1e-12) continue; // never under this combination's sign
+            BucklingMode mode;
+            mode.factor = 1 / found.values(i);
+            const Eigen::VectorXd q = found.vectors.col(i);
+            shapeOf(system, q, f.nodes.size(), mode.u, mode.r);
+            const Eigen::VectorXd none = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(fine.frame.nodes.size() * 6));
+            const Eigen::VectorXd all = system.displacements(q, none);
+            double sum = 0;
+            mode.energy.resize(f.elements.size());
+            for (size_t e = 0; e < f.elements.size(); ++e)
+                for (int k = fine.first[e]; k < fine.first[e + 1]; ++k) {
+                    const auto piece = static_cast<size_t>(k);
+                    const Vector12 v = system.models()[piece].toLocal(system.elementDisplacements(piece, all));
+                    mode.energy[e] += v.dot(system.models()[piece].stiffness() * v);
+                }
+            for (const double e : mode.energy)
+                sum += e;
+            for (double& e : mode.energy)
+                e /= sum > 0 ? sum : 1;
+            out.combinations[c].push_back(std::move(mode));
+        }
+    }
+    if (std::any_of(f.elements.begin(), f.elements.end(), [](const Element& e) {
+            return e.behaviour == Behaviour::TensionOnly || e.behaviour == Behaviour::CompressionOnly;
+        }))
+        out.findings.push_back(finding("analysis.one-way-both", "/elements", "",
+                                       "one-way elements count as acting both ways in the buckling and vibration modes"));
+    out.ok = true;
+    return out;
+}
+
+VibrationResult analyseVibration(const Frame& f, const std::vector<std::pair<int, double>>& masses, int modes,
+                                 Progress& progress, int pieces)
+{
+    VibrationResult out;
+    out.findings = coverage(f);
+    if (!out.findings.empty()) return out;
+    const Refined fine = refined(f, pieces);
+    FrameSystem system(fine.frame, true);
+    out.findings = system.faults();
+    if (!out.findings.empty()) return out;
+    std::vector<Vec3> kilograms(fine.frame.nodes.size());
+    const Vec3 down = -1.0 * f.upward();
+    const auto put = [&](int node, double force) {
+        const double kg = std::max(0.0, force) / kGravity;
+        Vec3& m = kilograms[static_cast<size_t>(node)];
+        m = m + Vec3{kg, kg, kg};
+        out.mass += kg;
+    };
+    for (const auto& [c, factor] : masses) {
+        const LoadCase& lc = fine.frame.cases[static_cast<size_t>(c)];
+        for (const NodalLoad& n : lc.nodal)
+            put(n.node, factor * dot(n.f, down));
+        const std::vector<SpanLoads> spans = spanLoads(fine.frame, lc);
+        for (size_t e = 0; e < spans.size(); ++e) {
+            // Shared between the ends as a simple beam would.
+            const Element& el = fine.frame.elements[e];
+            const double l = system.models()[e].length();
+            const auto share = [&](double at, Vec3 local) {
+                const double force = factor * dot(system.models()[e].axes().toGlobal(local), down);
+                put(el.i, force * (1 - at / l));
+                put(el.j, force * at / l);
+            };
+            for (const auto& line : spans[e].lines) {
+                const double length = line.to - line.from;
+                share(line.from + length / 3, length / 2 * line.q0);
+                share(line.to - length / 3, length / 2 * line.q1);
+            }
+            for (const auto& p : spans[e].points)
+                share(p.at, p.f);
+        }
+    }
+    if (out.mass <= 0) {
+        out.findings.push_back(
+            finding("analysis.no-mass", "/cases", "", "the cases named for the masses have no downward loads: name others"));
+        return out;
+    }
+    FrameSolver solver(system);
+    if (!solver.factor({}, out.findings)) return out;
+    progress.at(0.3, "vibration");
+    const SparseMatrix m = system.mass(kilograms);
+    const Pairs found = largest(m, solver.stiffness(), modes);
+    if (!found.ok) {
+        out.findings.push_back(finding("analysis.not-converged", "", "", "the vibration modes could not be found"));
+        return out;
+    }
+    for (Eigen::Index i = 0; i < found.values.size(); ++i) {
+        if (found.values(i) <= 0) continue;
+        VibrationMode mode;
+        mode.frequency = 1 / (2 * 3.14159265358979323846 * std::sqrt(found.values(i)));
+        const Eigen::VectorXd q = found.vectors.col(i);
+        const Eigen::VectorXd mq = m.selfadjointView<Eigen::Lower>() * q;
+        const double modal = q.dot(mq);
+        for (int d = 0; d < 3; ++d) {
+            Eigen::VectorXd rigid = Eigen::VectorXd::Zero(system.unknowns());
+            // Mass times a unit acceleration of the ground along d.
+            for (size_t n = 0; n < kilograms.size(); ++n)
+                system.addNodal(static_cast<int>(n), d, kilograms[n][d], rigid);
+            const double gamma = q.dot(rigid);
+            mode.participation[d] = gamma * gamma / (modal * out.mass);
+        }
+        shapeOf(system, q, f.nodes.size(), mode.u, mode.r);
+        out.modes.push_back(std::move(mode));
+    }
+    out.ok = true;
+    return out;
+}
+
+} // namespace wr

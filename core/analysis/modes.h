@@ -1,0 +1,47 @@
+// Shapes of a frame: buckling modes with critical load factors per combination, and free vibrations with masses from cases.
+// Elements are divided so that a member's own bending counts. Eigenvalues by Lanczos iteration (Spectra) with one Cholesky
+// factor of the stiffness.
+#pragma once
+
+#include "core/analysis/linear.h"
+
+namespace wr {
+
+struct BucklingMode
+{
+    double factor = 0;          // on all loads of the combination; only positive ones
+    std::vector<Vec3> u, r;     // per node of the frame, largest translation 1
+    std::vector<double> energy; // per element: share of the bending and other strain energy, sums to 1
+};
+
+struct BucklingResult
+{
+    bool ok = false;
+    std::vector<Finding> findings;
+    std::vector<std::vector<BucklingMode>> combinations; // per combination, smallest factor first; empty: nothing compressed
+};
+
+// First-order axial forces of each combination, K + factor·Kg singular. One-way elements count as acting both ways, which a
+// note says.
+BucklingResult analyseBuckling(const Frame& f, int modes, Progress& progress, int pieces = 6);
+
+struct VibrationMode
+{
+    double frequency = 0;   // Hz
+    Vec3 participation;     // share of the whole mass moved along x, y, z
+    std::vector<Vec3> u, r; // per node, largest translation 1
+};
+
+struct VibrationResult
+{
+    bool ok = false;
+    std::vector<Finding> findings;
+    std::vector<VibrationMode> modes; // lowest first
+    double mass = 0;                  // kg
+};
+
+// Masses: the downward loads of each case over g, times its factor, lumped at the nodes of the divided frame.
+VibrationResult analyseVibration(const Frame& f, const std::vector<std::pair<int, double>>& masses, int modes,
+                                 Progress& progress, int pieces = 4);
+
+} // namespace wr

@@ -1,0 +1,17 @@
+// What an analysis says of the nodes.
+#pragma once
+
+#include "core/base/vec.h"
+
+#include <vector>
+
+namespace wr {
+
+// Displacements and support forces of the nodes for one right-hand side, global.
+struct NodeMotion
+{
+    std::vector<Vec3> u, r; // per node
+    std::vector<Vec3> f, m; // per node: support on structure
+};
+
+} // namespace wr

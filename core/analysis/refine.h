@@ -1,0 +1,22 @@
+// A frame whose elements are divided, for analyses that need the shape inside an element: second order, buckling, vibration.
+#pragma once
+
+#include "core/frame/frame.h"
+
+#include <vector>
+
+namespace wr {
+
+struct Refined
+{
+    Frame frame;                 // nodes of the original first, then the new ones
+    std::vector<int> first;      // per original element: its first piece; one more entry at the end
+    std::vector<double> lengths; // per original element
+    // The piece of an element at s, and the distance from the piece's start; at a joint the later piece if `after`.
+    std::pair<size_t, double> at(size_t element, double s, bool after) const;
+};
+
+// Beams in `pieces` equal parts (at least 1), axial elements whole. Loads, releases and joint springs go with them.
+Refined refined(const Frame& f, int pieces);
+
+} // namespace wr

@@ -1,0 +1,78 @@
+#include "core/files/joint_reader.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace wr {
+
+void readSupportAxes(Cursor& c, Node& n)
+{
+    const Json* rows = c.array("supportAxes");
+    if (!rows) return;
+    std::vector<Vec3> v;
+    for (const Json& row : *rows)
+        if (row.is_array() && row.size() == 3 &&
+            std::all_of(row.begin(), row.end(), [](const Json& x) { return x.is_number() && std::isfinite(x.get<double>()); }))
+            v.push_back({row[0].get<double>(), row[1].get<double>(), row[2].get<double>()});
+    if (v.size() != 2 || rows->size() != 2)
+        return c.fault("frame.value", "supportAxes", "two vectors of three numbers were expected: x, and one in the x-y plane");
+    const Vec3 z = cross(v[0], v[1]);
+    if (!(norm(v[0]) > 1e-12) || !(norm(z) > 1e-9 * norm(v[0]) * norm(v[1])))
+        return c.fault("frame.value", "supportAxes", "the two vectors must not be zero or parallel");
+    Axes a;
+    a.x = normalized(v[0]), a.z = normalized(z), a.y = cross(a.z, a.x);
+    n.supportAxes = a;
+}
+
+void readSprings(Cursor& c, Element& e, const UnitSystem& units, std::vector<Finding>& findings)
+{
+    const Json* springs = c.object("springs");
+    if (!springs) return;
+    Cursor ends(*springs, c.at("springs"), findings);
+    for (const std::string_view end : {"i", "j"}) {
+        const Json* of = ends.object(end);
+        if (!of) continue;
+        Cursor one(*of, ends.at(end), findings);
+        for (int k = 0; k < 6; ++k) {
+            const auto name = forceName(static_cast<Force>(k));
+            const auto v = one.positive(name);
+            if (!v) continue;
+            const auto i = static_cast<size_t>(k);
+            (end == "i" ? e.springI : e.springJ)[i] = units.read(k < 3 ? Quantity::SpringForce : Quantity::SpringMoment, *v);
+            if ((end == "i" ? e.releaseI : e.releaseJ)[i])
+                one.fault("frame.value", name, "this end is released in that direction: a spring there does nothing");
+        }
+        one.finish();
+    }
+    ends.finish();
+    if (e.behaviour != Behaviour::Beam)
+        c.fault("frame.value", "springs", "only beams have end moments that a joint spring could soften");
+}
+
+void readLinks(const Json* links, Frame& f, const FrameIds& ids, std::vector<Finding>& findings)
+{
+    IdTable own;
+    eachObject(links, "/links", findings, [&](Cursor& c, size_t) {
+        Link l;
+        l.id = own.add(c);
+        const auto nodes = c.words("nodes", true);
+        for (size_t i = 0; i < nodes.size(); ++i) {
+            const std::string at = c.at("nodes") + "/" + std::to_string(i);
+            const int n = ids.nodes.find(nodes[i], at, "node", findings);
+            if (n < 0) continue;
+            if (std::find(l.nodes.begin(), l.nodes.end(), n) != l.nodes.end())
+                findings.push_back(finding("frame.value", at, "", "node " + inQuotes(nodes[i]) + " stands twice in this link"));
+            l.nodes.push_back(n);
+        }
+        if (c.has("nodes") && nodes.size() < 2) c.fault("frame.value", "nodes", "a link needs two nodes or more");
+        for (const auto& name : c.words("dofs", true))
+            if (const auto d = dofFromName(name))
+                l.dofs[static_cast<size_t>(*d)] = true;
+            else
+                c.fault("frame.value", "dofs", inQuotes(name) + " is not known here; allowed: ux, uy, uz, rx, ry, rz");
+        l.extras = c.finish();
+        f.links.push_back(std::move(l));
+    });
+}
+
+} // namespace wr
