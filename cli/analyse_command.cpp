@@ -1,8 +1,10 @@
 #include "cli/commands.h"
 
-#include "core/analysis/linear.h"
+#include "core/analysis/combinations.h"
+#include "core/analysis/modes.h"
 #include "core/files/frame_reader.h"
 #include "core/files/frame_writer.h"
+#include "core/files/json_cursor.h"
 
 #include <CLI/CLI.hpp>
 #include <fmt/format.h>
@@ -14,10 +16,21 @@ namespace {
 
 struct AnalyseArguments
 {
-    std::string frame, json;
-    bool rigidInShear = false;
-    int stations = 11;
+    std::string frame, json, mass = "consistent";
+    bool rigidInShear = false, secondOrder = false;
+    int stations = 11, buckling = 0, modes = 0;
 };
+
+// The key that names a load in the answer.
+Json named(const Frame& f, const WholeLoad& l)
+{
+    Json j = Json::object();
+    if (l.combination >= 0)
+        j["combination"] = f.combinations[static_cast<size_t>(l.combination)].id;
+    else
+        j["case"] = f.cases[static_cast<size_t>(l.loadCase)].id;
+    return j;
+}
 
 Report run(const AnalyseArguments& a)
 {
@@ -28,18 +41,68 @@ Report run(const AnalyseArguments& a)
         out.badInput = true;
         return out;
     }
-    AnalysisOptions options;
-    options.shearDeformation = !a.rigidInShear, options.stations = a.stations;
+    const Frame& f = *loaded.value;
     SilentProgress progress;
-    const AnalysisResult r = analyseLinear(*loaded.value, options, progress);
-    printFindings(r.findings);
-    if (!r.ok || !writeOut(writeFrame(withResults(*loaded.value, r)), a.json)) {
-        out.badInput = true;
-        return out;
+    Frame answer = f;
+    std::string words;
+    std::vector<Finding> findings;
+    bool good = true;
+    if (a.secondOrder || hasOneWay(f)) {
+        CombinationOptions o;
+        o.secondOrder = a.secondOrder, o.shearDeformation = !a.rigidInShear, o.stations = a.stations;
+        o.cases = !a.secondOrder; // one-way elements in first order: every case is a load of its own as well
+        const CombinationResult r = analyseCombinations(f, o, progress);
+        findings = r.findings;
+        size_t solved = 0;
+        int most = 0;
+        for (const CombinationOutcome& c : r.combinations)
+            solved += c.solved, most = std::max(most, c.iterations);
+        good = solved == r.combinations.size() && !r.combinations.empty();
+        if (solved > 0) answer = withResults(f, r, a.secondOrder);
+        words = fmt::format("{} order, {} of {} loads solved, at most {} iterations", a.secondOrder ? "second" : "first",
+                            solved, r.combinations.size(), most);
+    } else {
+        AnalysisOptions options;
+        options.shearDeformation = !a.rigidInShear, options.stations = a.stations;
+        const AnalysisResult r = analyseLinear(f, options, progress);
+        findings = r.findings;
+        good = r.ok;
+        if (r.ok) answer = withResults(f, r);
+        words = fmt::format("{} freedoms; residual {:.1e}", r.freedoms, r.residual);
     }
-    if (a.json != "-")
-        fmt::print("{} nodes, {} elements, {} cases, {} freedoms; residual {:.1e}\n", loaded.value->nodes.size(),
-                   loaded.value->elements.size(), loaded.value->cases.size(), r.freedoms, r.residual);
+    printFindings(findings);
+    Json j = Json::parse(writeFrame(answer));
+    if (good && a.buckling > 0) {
+        const BucklingResult b = analyseBuckling(f, a.buckling, progress, 6, true);
+        printFindings(b.findings);
+        good = good && b.ok;
+        const std::vector<WholeLoad> list = wholeLoads(f, true);
+        for (size_t c = 0; c < b.combinations.size(); ++c) {
+            Json entry = named(f, list[c]);
+            entry["factors"] = Json::array();
+            for (const BucklingMode& m : b.combinations[c])
+                entry["factors"].push_back(m.factor);
+            if (a.json != "-" && !b.combinations[c].empty())
+                fmt::print("{}: critical load factor {:.4g}\n", list[c].name, b.combinations[c].front().factor);
+            j["buckling"].push_back(std::move(entry));
+        }
+    }
+    if (good && a.modes > 0) {
+        VibrationOptions o;
+        o.modes = a.modes, o.consistent = a.mass == "consistent";
+        const VibrationResult v = analyseVibration(f, o, progress);
+        printFindings(v.findings);
+        good = good && v.ok;
+        Json hz = Json::array(), part = Json::array();
+        for (const VibrationMode& m : v.modes) {
+            hz.push_back(m.frequency);
+            part.push_back({m.participation.x, m.participation.y, m.participation.z});
+        }
+        j["vibration"] = {{"mass", a.mass}, {"hz", hz}, {"participation", part}};
+    }
+    if (!writeOut(j.dump(1) + "\n", a.json) || !good) out.badInput = true;
+    if (a.json != "-" && good)
+        fmt::print("{} nodes, {} elements, {} cases, {}\n", f.nodes.size(), f.elements.size(), f.cases.size(), words);
     return out;
 }
 
@@ -48,13 +111,21 @@ Report run(const AnalyseArguments& a)
 Run addAnalyse(CLI::App& app)
 {
     auto a = std::make_shared<AnalyseArguments>();
-    CLI::App* c = app.add_subcommand(
-        "analyse",
-        "Analyse a frame (linear, first order) and write it again with its results: one entry per case and per combination.");
+    CLI::App* c = app.add_subcommand("analyse", "Analyse a frame and write it again with its results: first order one entry "
+                                                "per case and per combination, second order one "
+                                                "per combination.");
     c->add_option("FRAME", a->frame, "frame file (.frame.json)")->required();
     c->add_option("--json", a->json, "where to write the frame with its results; - for standard output")->required();
     c->add_option("--stations", a->stations, "equally spaced stations per element, ends included")
         ->check(CLI::Range(2, 1001))
+        ->capture_default_str();
+    c->add_flag("--second-order", a->secondOrder,
+                "equilibrium in the deformed shape, P-Delta and P-delta, each combination by itself");
+    c->add_option("--buckling", a->buckling, "so many critical load factors of every combination and case")
+        ->check(CLI::Range(1, 100));
+    c->add_option("--modes", a->modes, "so many natural frequencies of the frame with its own mass")->check(CLI::Range(1, 200));
+    c->add_option("--mass", a->mass, "mass of the elements in the vibration")
+        ->check(CLI::IsMember({"consistent", "lumped"}))
         ->capture_default_str();
     c->add_flag("--no-shear-deformation", a->rigidInShear, "leave out shear deformation");
     return [a] { return run(*a); };

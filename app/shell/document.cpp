@@ -1,5 +1,7 @@
 #include "app/shell/document.h"
 
+#include "core/analysis/analyse.h"
+
 #include "core/audit/audit.h"
 #include "core/files/frame_reader.h"
 #include "core/files/frame_writer.h"
@@ -64,7 +66,7 @@ void Document::open(const QString& path)
             *forces = givenForces(*frame, loaded->findings);
         else {
             progress.at(0.2, "analysing");
-            AnalysisResult r = analyseLinear(*frame, {}, progress);
+            FrameForces r = analyseForces(*frame, false, progress);
             loaded->findings.insert(loaded->findings.end(), r.findings.begin(), r.findings.end());
             if (r.ok) *forces = std::move(r.forces);
         }
@@ -73,6 +75,7 @@ void Document::open(const QString& path)
             history_ = {};
             pick_.clear();
             rungs_ = {};
+            secondOrder_ = false;
             adopt(frame, forces, loaded->findings);
             Q_EMIT opened();
             Q_EMIT historyChanged();
@@ -227,12 +230,19 @@ void Document::check(const std::vector<std::string>& touched)
     });
 }
 
+void Document::setSecondOrder(bool on)
+{
+    if (secondOrder_ == on) return;
+    secondOrder_ = on;
+    analyseAgain();
+}
+
 void Document::analyseAgain()
 {
     if (!frame_) return;
     auto frame = frame_;
-    jobs_.start("open", [this, frame](Progress& progress) -> Jobs::Finish {
-        auto r = std::make_shared<AnalysisResult>(analyseLinear(*frame, {}, progress));
+    jobs_.start("open", [this, frame, second = secondOrder_](Progress& progress) -> Jobs::Finish {
+        auto r = std::make_shared<FrameForces>(analyseForces(*frame, second, progress));
         return [this, frame, r] {
             if (frame != frame_) return analyseAgain(); // edited meanwhile
             std::erase_if(readFindings_, [](const Finding& f) { return f.code.starts_with("analysis."); });
@@ -241,6 +251,7 @@ void Document::analyseAgain()
                 forces_ = std::make_shared<const ForceTable>(std::move(r->forces));
                 auto next = std::make_shared<Frame>(*frame_);
                 next->results.clear(); // results of the file belong to other sizes
+                next->modes.clear();
                 frame_ = std::move(next);
             }
             rebuild();

@@ -3,7 +3,7 @@
 #pragma once
 
 #include "app/shell/jobs.h"
-#include "core/analysis/linear.h"
+#include "core/analysis/analyse.h"
 #include "core/checking/runner.h"
 #include "core/project/history.h"
 #include "core/sizing/rungs.h"
@@ -51,6 +51,8 @@ public:
     void undo();
     void redo();
     void analyseAgain();
+    bool secondOrder() const { return secondOrder_; }
+    void setSecondOrder(bool on); // how the next analysis goes; analyses at once
     void evaluate(const std::vector<size_t>& members, const LadderLimits& limits); // rungsReady() follows
     const RungTable& rungs() const { return rungs_; }
 
@@ -87,7 +89,7 @@ private:
     std::shared_ptr<const std::vector<Standard>> standards_;
     std::shared_ptr<const CheckModel> model_;
     CheckReport report_;
-    bool checked_ = false, forcesFit_ = true;
+    bool checked_ = false, forcesFit_ = true, secondOrder_ = false;
     double checkSeconds_ = 0, mass_ = 0;
     std::vector<Finding> readFindings_, findings_, faults_;
     History history_;

@@ -307,6 +307,10 @@ void MainWindow::buildMenus()
     }
     QMenu* frame = menuBar()->addMenu("F&rame");
     frame->addAction("&Analyse again", QKeySequence("F5"), doc_, &Document::analyseAgain);
+    QAction* second = frame->addAction("In &second order", QKeySequence("F6"));
+    second->setCheckable(true);
+    connect(second, &QAction::triggered, doc_, &Document::setSecondOrder);
+    connect(frame, &QMenu::aboutToShow, this, [this, second] { second->setChecked(doc_->secondOrder()); });
     QMenu* standard = frame->addMenu("Design &standard");
     for (const Standard& s : shippedStandards())
         standard->addAction(QString::fromUtf8(s.title.data(), static_cast<qsizetype>(s.title.size())), this,

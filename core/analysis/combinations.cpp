@@ -24,9 +24,9 @@ int sense(const Element& e)
 class OneCombination
 {
 public:
-    OneCombination(const Frame& original, const Refined& fine, const CombinationOptions& o, int combination,
+    OneCombination(const Frame& original, const Refined& fine, const CombinationOptions& o, int index, const WholeLoad& load,
                    CombinationResult& result, std::mutex& guard)
-        : original_(original), fine_(fine), f_(fine.frame), o_(o), index_(combination), result_(result), guard_(guard),
+        : original_(original), fine_(fine), f_(fine.frame), o_(o), index_(index), load_(load), result_(result), guard_(guard),
           system_(f_, o.shearDeformation), solver_(system_)
     {
     }
@@ -44,14 +44,14 @@ public:
     }
 
 private:
-    const std::string& name() const { return f_.combinations[static_cast<size_t>(index_)].id; }
-    std::string place() const { return fmt::format("/combinations/{}", index_); }
+    const std::string& name() const { return load_.name; }
+    const std::string& place() const { return load_.place; }
 
     void solve(std::vector<Finding>& findings)
     {
         const std::vector<CaseLoads> cases = makeCaseLoads(system_, findings);
         if (anyError(findings)) return;
-        loads_ = combined(system_, cases, f_.combinations[static_cast<size_t>(index_)].terms);
+        loads_ = combined(system_, cases, load_.terms);
         CombinationOutcome& out = result_.combinations[static_cast<size_t>(index_)];
         const size_t n = f_.elements.size();
         active_.assign(n, 1);
@@ -201,8 +201,9 @@ private:
             fillStations(result_.forces, e, static_cast<size_t>(index_), [&](double s, bool after) {
                 const auto [piece, x] = fine_.at(e, s, after);
                 const ElementModel& m = system_.models()[piece];
-                return bent_ && active_[piece] ? m.deformedForces(loads_.spans[piece], end[piece], moved[piece], x, after)
-                                               : m.sectionForces(loads_.spans[piece], end[piece], x, after);
+                return bent_ && active_[piece]
+                           ? m.deformedForces(loads_.spans[piece], end[piece], moved[piece], axial_[piece], x, after)
+                           : m.sectionForces(loads_.spans[piece], end[piece], x, after);
             });
         }
         out.solved = true;
@@ -213,6 +214,7 @@ private:
     const Frame& f_;
     const CombinationOptions& o_;
     int index_;
+    const WholeLoad& load_;
     CombinationResult& result_;
     std::mutex& guard_;
     FrameSystem system_;
@@ -235,34 +237,43 @@ CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& 
 {
     CombinationResult out;
     out.findings = coverage(f);
-    if (f.combinations.empty())
-        out.findings.push_back(finding("combination.none", "/combinations", "",
-                                       "the frame has no combinations: second order and one-way elements are solved per "
-                                       "combination, so add at least one"));
     if (!out.findings.empty()) return out;
     Refined fine = refined(f, o.secondOrder ? o.pieces : 1);
     if (o.stiffness != 1)
         for (Material& m : fine.frame.materials)
             m.e *= o.stiffness, m.g *= o.stiffness;
+    const std::vector<WholeLoad> list = wholeLoads(f, o.cases);
     // Stations come from the loads of the whole elements.
     std::vector<CaseLoads> whole(f.cases.size());
     for (size_t c = 0; c < f.cases.size(); ++c)
         whole[c].spans = spanLoads(f, f.cases[c]);
-    out.forces = stationTable(f, whole, o.stations, f.combinations.size());
+    out.forces = stationTable(f, whole, o.stations, list.size());
     std::fill(out.forces.values.begin(), out.forces.values.end(), std::numeric_limits<double>::quiet_NaN());
-    out.forces.columnCase.assign(f.combinations.size(), -1);
+    out.forces.columnCase.assign(list.size(), -1);
     out.forces.secondOrder = o.secondOrder;
     for (size_t c = 0; c < f.combinations.size(); ++c)
         out.forces.sets.push_back({static_cast<int>(c), -1, {{static_cast<int>(c), 1.0}}});
-    out.combinations.resize(f.combinations.size());
+    out.combinations.resize(list.size());
     std::mutex guard;
     std::atomic<size_t> done{0};
-    tbb::parallel_for(size_t{0}, f.combinations.size(), [&](size_t c) {
+    tbb::parallel_for(size_t{0}, list.size(), [&](size_t c) {
         if (progress.cancelled()) return;
-        OneCombination(f, fine, o, static_cast<int>(c), out, guard).run();
-        progress.at(static_cast<double>(++done) / static_cast<double>(f.combinations.size()), "combinations");
+        OneCombination(f, fine, o, static_cast<int>(c), list[c], out, guard).run();
+        progress.at(static_cast<double>(++done) / static_cast<double>(list.size()), "combinations");
     });
     out.ok = std::all_of(out.combinations.begin(), out.combinations.end(), [](const auto& c) { return c.solved; });
+    return out;
+}
+
+std::vector<WholeLoad> wholeLoads(const Frame& f, bool cases)
+{
+    std::vector<WholeLoad> out;
+    for (size_t c = 0; c < f.combinations.size(); ++c)
+        out.push_back(
+            {static_cast<int>(c), -1, f.combinations[c].id, fmt::format("/combinations/{}", c), f.combinations[c].terms});
+    if (cases || f.combinations.empty())
+        for (size_t c = 0; c < f.cases.size(); ++c)
+            out.push_back({-1, static_cast<int>(c), f.cases[c].id, fmt::format("/cases/{}", c), {{static_cast<int>(c), 1.0}}});
     return out;
 }
 
@@ -270,10 +281,12 @@ Frame withResults(const Frame& f, const CombinationResult& r, bool secondOrder)
 {
     Frame out = f;
     out.results.clear();
+    out.modes.clear();
+    const std::vector<WholeLoad> list = wholeLoads(f, r.combinations.size() > f.combinations.size());
     for (size_t c = 0; c < r.combinations.size(); ++c) {
         if (!r.combinations[c].solved) continue;
         GivenResult g;
-        g.combination = static_cast<int>(c), g.secondOrder = secondOrder;
+        g.combination = list[c].combination, g.loadCase = list[c].loadCase, g.secondOrder = secondOrder;
         for (size_t e = 0; e < f.elements.size(); ++e) {
             GivenElement ge;
             ge.element = static_cast<int>(e);

@@ -15,6 +15,7 @@ struct CombinationOptions
     int pieces = 6;          // of each beam in second order
     double tolerance = 1e-7; // largest change of an axial force over the largest axial force
     int iterations = 60;
+    bool cases = false;     // every case by itself as well, after the combinations (always where there are no combinations)
     double stiffness = 1.0; // factor on every E and G, e.g. 0.8 of AISC 360-22 C2.3
 };
 
@@ -33,15 +34,24 @@ struct CombinationResult
 {
     bool ok = false; // every combination solved
     std::vector<Finding> findings;
-    ForceTable forces; // one column per combination; NaN where it could not be solved
-    std::vector<CombinationOutcome> combinations;
+    ForceTable forces; // one column per combination, then per case where asked; NaN where it could not be solved
+    std::vector<CombinationOutcome> combinations; // the same order
 };
 
 // Codes besides those of analyseLinear: analysis.one-way, analysis.unstable, analysis.not-converged. Combinations run in
 // parallel.
 CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& options, Progress& progress);
 
-// The frame with one result per combination.
+// The frame with one result per combination, and per case where they were solved too.
 Frame withResults(const Frame& f, const CombinationResult& r, bool secondOrder);
+
+// Loads that are solved as wholes: the combinations, then the cases if asked or if there are no combinations.
+struct WholeLoad
+{
+    int combination = -1, loadCase = -1;
+    std::string name, place; // "S1", "/combinations/0"
+    std::vector<std::pair<int, double>> terms;
+};
+std::vector<WholeLoad> wholeLoads(const Frame& f, bool cases);
 
 } // namespace wr

@@ -174,6 +174,42 @@ Matrix12 ElementModel::geometric(double axial) const
     return follow.transpose() * g * follow;
 }
 
+Matrix12 ElementModel::globalMass(double perLength, double polarPerLength) const
+{
+    Matrix12 m = Matrix12::Zero();
+    const double l = length_, ml = perLength * l;
+    for (const auto& [d, total] : {std::pair{0, ml}, std::pair{3, polarPerLength * l}}) {
+        m(d, d) = m(d + 6, d + 6) = total / 3;
+        m(d, d + 6) = m(d + 6, d) = total / 6;
+    }
+    if (axialOnly_) {
+        m.block<3, 3>(3, 3).setZero(), m.block<3, 3>(9, 9).setZero();
+        m(3, 9) = m(9, 3) = 0;
+        for (const int d : {1, 2}) {
+            m(d, d) = m(d + 6, d + 6) = ml / 3;
+            m(d, d + 6) = m(d + 6, d) = ml / 6;
+        }
+        return turned(m);
+    }
+    for (const auto& [w, r, t] : {std::tuple{2, 4, -1.0}, std::tuple{1, 5, 1.0}}) {
+        const std::array<int, 4> d{w, r, w + 6, r + 6};
+        const double k[4][4] = {{156, t * 22 * l, 54, -t * 13 * l},
+                                {t * 22 * l, 4 * l * l, t * 13 * l, -3 * l * l},
+                                {54, t * 13 * l, 156, -t * 22 * l},
+                                {-t * 13 * l, -3 * l * l, -t * 22 * l, 4 * l * l}};
+        for (int i = 0; i < 4; ++i)
+            for (int j = 0; j < 4; ++j)
+                m(d[static_cast<size_t>(i)], d[static_cast<size_t>(j)]) += ml / 420 * k[i][j];
+    }
+    if (!releases_.empty()) {
+        Matrix12 follow;
+        for (int d = 0; d < 12; ++d)
+            follow.col(d) = inner(Vector12::Unit(d));
+        m = follow.transpose() * m * follow;
+    }
+    return turned(m);
+}
+
 Vector12 ElementModel::inner(const Vector12& moved) const
 {
     Vector12 u = moved;
@@ -190,8 +226,8 @@ Vector12 ElementModel::inner(const Vector12& moved) const
     return u;
 }
 
-SectionForces ElementModel::deformedForces(const SpanLoads& loads, const Vector12& e, const Vector12& moved, double s,
-                                           bool after) const
+SectionForces ElementModel::deformedForces(const SpanLoads& loads, const Vector12& e, const Vector12& moved, double axial,
+                                           double s, bool after) const
 {
     SectionForces f = sectionForces(loads, e, s, after);
     const Vector12 u = inner(moved);
@@ -205,8 +241,8 @@ SectionForces ElementModel::deformedForces(const SpanLoads& loads, const Vector1
         w = h2 * (u(8) - u(2)) - l * (h1 * u(4) + h3 * u(10)), dw = d2 * (u(8) - u(2)) - (d1 * u(4) + d3 * u(10));
         v = h2 * (u(7) - u(1)) + l * (h1 * u(5) + h3 * u(11)), dv = d2 * (u(7) - u(1)) + (d1 * u(5) + d3 * u(11));
     }
-    f[4] -= e(0) * w, f[5] -= e(0) * v;
-    f[2] -= e(0) * dw, f[1] -= e(0) * dv;
+    f[4] += axial * w, f[5] += axial * v;
+    f[2] += axial * dw, f[1] += axial * dv;
     return f;
 }
 

@@ -47,6 +47,8 @@ public:
     // ch. 15), released freedoms following the elastic ones; a string for axial elements.
     Matrix12 geometric(double axial) const;
     Matrix12 globalGeometric(double axial) const;
+    // Consistent mass (Przemieniecki 1968, ch. 11, without shear and rotatory inertia of bending): kg/m, and kg·m of twist.
+    Matrix12 globalMass(double perLength, double polarPerLength) const;
     Vector12 toLocal(const Vector12& global) const;
     Vector12 toGlobal(const Vector12& local) const;
 
@@ -55,8 +57,8 @@ public:
     bool fixedEnd(const SpanLoads& loads, Vector12& out) const;
     // Section forces at s from the node forces on the element (local). `after`: behind a point load at s.
     SectionForces sectionForces(const SpanLoads& loads, const Vector12& ends, double s, bool after) const;
-    // The same in the deformed shape: axial force times deflection and slope (local node displacements given).
-    SectionForces deformedForces(const SpanLoads& loads, const Vector12& ends, const Vector12& moved, double s,
+    // The same in the deformed shape: the axial force of geometric() times deflection and slope (local node displacements).
+    SectionForces deformedForces(const SpanLoads& loads, const Vector12& ends, const Vector12& moved, double axial, double s,
                                  bool after) const;
 
 private:

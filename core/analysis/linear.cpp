@@ -123,6 +123,7 @@ Frame withResults(const Frame& f, const AnalysisResult& r)
 {
     Frame out = f;
     out.results.clear();
+    out.modes.clear();
     const auto add = [&](int combination, int loadCase, const std::vector<std::pair<int, double>>& terms) {
         GivenResult g;
         g.combination = combination, g.loadCase = loadCase;

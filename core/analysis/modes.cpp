@@ -1,5 +1,6 @@
 #include "core/analysis/modes.h"
 
+#include "core/analysis/combinations.h"
 #include "core/analysis/refine.h"
 #include "core/analysis/solver.h"
 
@@ -62,7 +63,7 @@ void shapeOf(const FrameSystem& system, const Eigen::VectorXd& q, size_t nodes, 
 
 } // namespace
 
-BucklingResult analyseBuckling(const Frame& f, int modes, Progress& progress, int pieces)
+BucklingResult analyseBuckling(const Frame& f, int modes, Progress& progress, int pieces, bool withCases)
 {
     BucklingResult out;
     out.findings = coverage(f);
@@ -75,11 +76,12 @@ BucklingResult analyseBuckling(const Frame& f, int modes, Progress& progress, in
     if (anyError(out.findings)) return out;
     FrameSolver solver(system);
     if (!solver.factor({}, out.findings)) return out;
-    out.combinations.resize(f.combinations.size());
-    for (size_t c = 0; c < f.combinations.size(); ++c) {
+    const std::vector<WholeLoad> list = wholeLoads(f, withCases);
+    out.combinations.resize(list.size());
+    for (size_t c = 0; c < list.size(); ++c) {
         if (progress.cancelled()) return out;
-        progress.at(static_cast<double>(c) / static_cast<double>(f.combinations.size()), "buckling");
-        const CaseLoads loads = combined(system, cases, f.combinations[c].terms);
+        progress.at(static_cast<double>(c) / static_cast<double>(list.size()), "buckling");
+        const CaseLoads loads = combined(system, cases, list[c].terms);
         const Eigen::VectorXd u = system.displacements(solver.solveOnce(loads.rhs), loads.prescribed);
         std::vector<double> axial(fine.frame.elements.size());
         bool compressed = false;
@@ -130,37 +132,37 @@ BucklingResult analyseBuckling(const Frame& f, int modes, Progress& progress, in
     return out;
 }
 
-VibrationResult analyseVibration(const Frame& f, const std::vector<std::pair<int, double>>& masses, int modes,
-                                 Progress& progress, int pieces)
+VibrationResult analyseVibration(const Frame& f, const VibrationOptions& o, Progress& progress)
 {
     VibrationResult out;
     out.findings = coverage(f);
     if (!out.findings.empty()) return out;
-    const Refined fine = refined(f, pieces);
+    const Refined fine = refined(f, o.pieces);
     FrameSystem system(fine.frame, true);
     out.findings = system.faults();
     if (!out.findings.empty()) return out;
-    std::vector<Vec3> kilograms(fine.frame.nodes.size());
-    const Vec3 down = -1.0 * f.upward();
-    const auto put = [&](int node, double force) {
-        const double kg = std::max(0.0, force) / kGravity;
+    std::vector<Vec3> kilograms(
+        fine.frame.nodes.size()); // as points, also where the matrix is consistent: what a rigid push moves
+    const auto put = [&](int node, double kg) {
+        if (kg <= 0) return;
         Vec3& m = kilograms[static_cast<size_t>(node)];
         m = m + Vec3{kg, kg, kg};
         out.mass += kg;
     };
-    for (const auto& [c, factor] : masses) {
+    const Vec3 down = -1.0 * f.upward();
+    for (const auto& [c, factor] : o.cases) {
         const LoadCase& lc = fine.frame.cases[static_cast<size_t>(c)];
         for (const NodalLoad& n : lc.nodal)
-            put(n.node, factor * dot(n.f, down));
+            put(n.node, factor * dot(n.f, down) / kGravity);
         const std::vector<SpanLoads> spans = spanLoads(fine.frame, lc);
         for (size_t e = 0; e < spans.size(); ++e) {
             // Shared between the ends as a simple beam would.
             const Element& el = fine.frame.elements[e];
             const double l = system.models()[e].length();
             const auto share = [&](double at, Vec3 local) {
-                const double force = factor * dot(system.models()[e].axes().toGlobal(local), down);
-                put(el.i, force * (1 - at / l));
-                put(el.j, force * at / l);
+                const double kg = factor * dot(system.models()[e].axes().toGlobal(local), down) / kGravity;
+                put(el.i, kg * (1 - at / l));
+                put(el.j, kg * at / l);
             };
             for (const auto& line : spans[e].lines) {
                 const double length = line.to - line.from;
@@ -171,6 +173,17 @@ VibrationResult analyseVibration(const Frame& f, const std::vector<std::pair<int
                 share(p.at, p.f);
         }
     }
+    SparseMatrix m;
+    if (o.cases.empty()) {
+        for (size_t e = 0; e < fine.frame.elements.size(); ++e) {
+            const Element& el = fine.frame.elements[e];
+            const double kg = fine.frame.materials[static_cast<size_t>(el.material)].density *
+                              fine.frame.sections[static_cast<size_t>(el.section)].properties.a * system.models()[e].length();
+            put(el.i, kg / 2), put(el.j, kg / 2);
+        }
+        m = o.consistent ? system.ownMass() : system.mass(kilograms);
+    } else
+        m = system.mass(kilograms);
     if (out.mass <= 0) {
         out.findings.push_back(
             finding("analysis.no-mass", "/cases", "", "the cases named for the masses have no downward loads: name others"));
@@ -179,8 +192,7 @@ VibrationResult analyseVibration(const Frame& f, const std::vector<std::pair<int
     FrameSolver solver(system);
     if (!solver.factor({}, out.findings)) return out;
     progress.at(0.3, "vibration");
-    const SparseMatrix m = system.mass(kilograms);
-    const Pairs found = largest(m, solver.stiffness(), modes);
+    const Pairs found = largest(m, solver.stiffness(), o.modes);
     if (!found.ok) {
         out.findings.push_back(finding("analysis.not-converged", "", "", "the vibration modes could not be found"));
         return out;

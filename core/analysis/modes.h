@@ -18,12 +18,12 @@ struct BucklingResult
 {
     bool ok = false;
     std::vector<Finding> findings;
-    std::vector<std::vector<BucklingMode>> combinations; // per combination, smallest factor first; empty: nothing compressed
+    std::vector<std::vector<BucklingMode>> combinations; // per combination, then per case where asked; smallest factor first
 };
 
 // First-order axial forces of each combination, K + factor·Kg singular. One-way elements count as acting both ways, which a
 // note says.
-BucklingResult analyseBuckling(const Frame& f, int modes, Progress& progress, int pieces = 6);
+BucklingResult analyseBuckling(const Frame& f, int modes, Progress& progress, int pieces = 6, bool cases = false);
 
 struct VibrationMode
 {
@@ -40,8 +40,15 @@ struct VibrationResult
     double mass = 0;                  // kg
 };
 
-// Masses: the downward loads of each case over g, times its factor, lumped at the nodes of the divided frame.
-VibrationResult analyseVibration(const Frame& f, const std::vector<std::pair<int, double>>& masses, int modes,
-                                 Progress& progress, int pieces = 4);
+// Masses: the elements' own, consistent with their bending or lumped at the ends of their pieces; or, where cases are named,
+// the downward loads of each over g, times its factor, lumped.
+struct VibrationOptions
+{
+    int modes = 6;
+    bool consistent = true;
+    std::vector<std::pair<int, double>> cases; // case, factor; empty: own mass
+    int pieces = 6;
+};
+VibrationResult analyseVibration(const Frame& f, const VibrationOptions& options, Progress& progress);
 
 } // namespace wr

@@ -283,6 +283,19 @@ SparseMatrix FrameSystem::mass(const std::vector<Vec3>& kilograms) const
     return matrix(t);
 }
 
+SparseMatrix FrameSystem::ownMass() const
+{
+    Triplets t;
+    t.reserve(f_.elements.size() * 90);
+    for (size_t k = 0; k < f_.elements.size(); ++k) {
+        const Element& e = f_.elements[k];
+        const SectionProperties& p = f_.sections[static_cast<size_t>(e.section)].properties;
+        const double density = f_.materials[static_cast<size_t>(e.material)].density;
+        if (density > 0) scatterMatrix(e, models_[k].globalMass(density * p.a, density * (p.iy + p.iz)), t);
+    }
+    return matrix(t);
+}
+
 void FrameSystem::scatter(size_t element, const Vector12& forces, double sign, Eigen::Ref<Eigen::VectorXd> rhs) const
 {
     const Element& e = f_.elements[element];

@@ -40,6 +40,7 @@ public:
     SparseMatrix geometric(const std::vector<double>& axial, const std::vector<char>& active = {}) const;
     // Lumped masses (kg at each node's three translations) as a diagonal-dominant matrix over the unknowns.
     SparseMatrix mass(const std::vector<Vec3>& kilograms) const;
+    SparseMatrix ownMass() const; // of the elements, consistent with their displacements
 
     // Adds one element's forces on its nodes (global, 12) to a right-hand side, with the sign given.
     void scatter(size_t element, const Vector12& forces, double sign, Eigen::Ref<Eigen::VectorXd> rhs) const;

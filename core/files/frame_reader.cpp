@@ -39,6 +39,8 @@ public:
         readCases(top_.array("cases"), frame_, ids_, findings_);
         readCombinations();
         readResults(top_.array("results"), frame_, ids_, findings_);
+        for (const char* key : {"buckling", "vibration"})
+            if (const Json* v = top_.any(key)) frame_.modes.emplace_back(key, v->dump());
         if (const Json* design = top_.object("design")) {
             frame_.hasDesign = true;
             readDesign(*design, frame_, ids_, findings_);

@@ -51,6 +51,7 @@ public:
         list(j, "cases", f_.cases, [&](const LoadCase& c) { return loadCase(c); });
         list(j, "combinations", f_.combinations, [&](const Combination& c) { return combination(c); });
         list(j, "results", f_.results, [&](const GivenResult& r) { return result(r); });
+        j = with(std::move(j), f_.modes);
         if (f_.hasDesign) j["design"] = design();
         return with(j, f_.extras);
     }

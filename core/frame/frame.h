@@ -216,6 +216,7 @@ struct Frame
     std::vector<LoadCase> cases;
     std::vector<Combination> combinations;
     std::vector<GivenResult> results;
+    Extras modes; // "buckling" and "vibration" as `analyse` wrote them beside the results: JSON text, kept with those
     bool hasDesign = false;
     Design design;
     Extras extras;

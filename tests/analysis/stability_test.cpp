@@ -203,13 +203,14 @@ TEST_CASE("buckling: a portal with fixed feet that may sway, against its charact
 TEST_CASE("vibration: a cantilever and a beam with their own mass", "[analysis]")
 {
     const double ei = 200e9 * (0.2 * 0.001 / 12), m = 7850 * 0.02, l = 6; // minor axis first
+    VibrationOptions options;
     const auto lowest = [&](const std::string& foot, const std::string& head) {
         const Frame f = test::frameOf(test::beam(
             "\"nodes\":[{\"id\":\"1\",\"at\":[0,0,0],\"support\":{" + foot + "}},{\"id\":\"2\",\"at\":[6,0,0],\"support\":{" +
                 head + R"(}}],"elements":[{"id":"C","nodes":["1","2"],"section":"S","material":"M"}])",
             R"({"id":"G","selfWeight":1})"));
         SilentProgress p;
-        const VibrationResult r = analyseVibration(f, {{0, 1.0}}, 3, p, 12);
+        const VibrationResult r = analyseVibration(f, options, p);
         for (const Finding& x : r.findings)
             UNSCOPED_INFO(x.code << ": " << x.text);
         REQUIRE(r.ok);
@@ -220,7 +221,14 @@ TEST_CASE("vibration: a cantilever and a beam with their own mass", "[analysis]"
     };
     const double unit = std::sqrt(ei / (m * std::pow(l, 4))) / (2 * kPi);
     const std::string fixed = R"("ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true)";
+    const std::string pinned = R"("ux":true,"uy":true,"uz":true,"rx":true)", roller = R"("uy":true,"uz":true)";
+    CHECK_THAT(lowest(fixed, R"("rx":false)"), WithinRel(3.51602 * unit, 1e-4));
+    CHECK_THAT(lowest(pinned, roller), WithinRel(kPi * kPi * unit, 1e-4));
+    options.pieces = 1; // consistent mass of one element: 1.11 of the exact frequency, never below it
+    CHECK_THAT(lowest(pinned, roller), WithinRel(std::sqrt(120.0) * unit, 1e-4));
+    options.pieces = 12, options.consistent = false;
     CHECK_THAT(lowest(fixed, R"("rx":false)"), WithinRel(3.51602 * unit, 0.01));
-    CHECK_THAT(lowest(R"("ux":true,"uy":true,"uz":true,"rx":true)", R"("uy":true,"uz":true)"),
-               WithinRel(kPi * kPi * unit, 0.005));
+    CHECK_THAT(lowest(pinned, roller), WithinRel(kPi * kPi * unit, 0.005));
+    options.cases = {{0, 1.0}}; // the case is its own weight
+    CHECK_THAT(lowest(pinned, roller), WithinRel(kPi * kPi * unit, 0.005));
 }

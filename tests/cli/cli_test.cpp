@@ -199,6 +199,45 @@ TEST_CASE("analyse: writes the frame with results that check to the same ratios"
     CHECK(cli("analyse " + demo("tern-street") + " --stations 1 --json x").status == 2);
 }
 
+TEST_CASE("analyse: second order, critical load factors and frequencies stand in the answer", "[cli]")
+{
+    const Folder f;
+    const Run r =
+        cli("analyse " + demo("tern-street") + " --second-order --buckling 3 --modes 4 --json " + f.file("s.frame.json"));
+    CHECK(r.status == 0);
+    CHECK(r.out.find("second order") != std::string::npos);
+    const Json a = load(f.file("s.frame.json"));
+    REQUIRE(a["results"].size() == a["combinations"].size());
+    CHECK(a["results"][0]["order"] == "second");
+    CHECK(a["results"][0]["elements"][0]["stations"].size() >= 11);
+    REQUIRE(a["buckling"].size() == a["combinations"].size() + a["cases"].size());
+    CHECK(a["buckling"][0]["combination"] == a["combinations"][0]["id"]);
+    for (const Json& b : a["buckling"]) {
+        double last = 0;
+        for (const Json& x : b["factors"]) {
+            CHECK(x.get<double>() >= last);
+            last = x.get<double>();
+        }
+    }
+    REQUIRE(a["vibration"]["hz"].size() == 4);
+    CHECK(a["vibration"]["mass"] == "consistent");
+    CHECK(a["vibration"]["hz"][0].get<double>() > 0.1);
+    CHECK(a["vibration"]["hz"][0].get<double>() <= a["vibration"]["hz"][3].get<double>());
+    // Its forces are checked as they are; the audit no longer asks for second order.
+    const Run c = cli("check " + f.file("s.frame.json") + " --quiet --json " + f.file("c.json"));
+    CHECK(c.status <= 4);
+    for (const Json& x : load(f.file("c.json"))["findings"])
+        CHECK(x["code"] != "forces.first-order");
+    // The same from a check that analyses by itself.
+    cli("check " + demo("tern-street") + " --second-order --quiet --json " + f.file("d.json"));
+    const Json one = load(f.file("c.json")), two = load(f.file("d.json"));
+    REQUIRE(one["members"].size() == two["members"].size());
+    for (size_t i = 0; i < one["members"].size(); ++i)
+        CHECK(one["members"][i]["utilisation"].get<double>() ==
+              Approx(two["members"][i]["utilisation"].get<double>()).epsilon(1e-5));
+    CHECK(cli("analyse " + demo("tern-street") + " --mass heavy --json x").status == 2);
+}
+
 TEST_CASE("sections: a row, a family, everything, a near miss is suggested", "[cli]")
 {
     const Run one = cli("sections \"w 12 x 65\" --csv");
