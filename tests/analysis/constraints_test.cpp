@@ -183,3 +183,71 @@ TEST_CASE("one-way: of two crossing ties only the stretched one acts", "[analysi
     CHECK_THAT(axial(4, 1), WithinRel(20e3 * std::sqrt(2.0), 1e-9)); // the other way round: twice, on the other tie
     CHECK(axial(3, 1) == 0);
 }
+
+TEST_CASE("joints: malformed springs, links and support axes are faults with their place, none crashes", "[analysis]")
+{
+    const std::string head =
+        R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"S355"}],"sections":[{"id":"S","name":"IPE300"}],
+"nodes":[{"id":"1","at":[0,0,0])";
+    const std::string middle =
+        R"(},{"id":"2","at":[4,0,0]}],"elements":[{"id":"B","nodes":["1","2"],"section":"S","material":"M")";
+    const auto place = [&](const std::string& node, const std::string& element, const std::string& more) {
+        const auto r = readFrame(head + node + middle + element + "}]" + more + "}");
+        std::string out;
+        for (const Finding& x : r.findings)
+            if (x.code.starts_with("frame.")) out += x.place + " ";
+        CHECK(r.ok() == out.empty());
+        return out;
+    };
+    CHECK(place("", "", "").empty());
+    for (const char* axes : {"[]", "[[1,0,0]]", "[[1,0,0],[2,0,0]]", "[[0,0,0],[0,1,0]]", "[[1,0],[0,1]]",
+                             "[[1,0,\"x\"],[0,1,0]]", "7", "{\"x\":1}", "[[1e308,1e308,0],[0,1,0],[0,0,1]]"}) {
+        INFO(axes);
+        CHECK(place(std::string(",\"supportAxes\":") + axes, "", "").find("/nodes/0/supportAxes") != std::string::npos);
+    }
+    for (const char* springs : {R"({"i":{"my":0}})", R"({"i":{"my":-3}})", R"({"i":{"mx":3}})", R"({"k":{"my":3}})",
+                                R"({"i":7})", "3", R"({"i":{"my":"stiff"}})", R"({"i":{"my":true}})"}) {
+        INFO(springs);
+        CHECK(place("", std::string(",\"springs\":") + springs, "").find("/elements/0/springs") != std::string::npos);
+    }
+    CHECK(place("", R"(,"release":{"i":["my"]},"springs":{"i":{"my":5}})", "").find("/springs/i/my") != std::string::npos);
+    CHECK(place("", R"(,"behaviour":"axial","springs":{"i":{"my":5}})", "").find("/springs") != std::string::npos);
+    for (const char* link : {R"([{"id":"K","nodes":["1"],"dofs":["ux"]}])", R"([{"id":"K","nodes":["1","9"],"dofs":["ux"]}])",
+                             R"([{"id":"K","nodes":["1","2"],"dofs":["up"]}])", R"([{"nodes":["1","2"],"dofs":["ux"]}])",
+                             R"([{"id":"K","nodes":["1","1"],"dofs":["ux"]}])", R"([3])", R"({"id":"K"})",
+                             R"([{"id":"K","nodes":["1","2"],"dofs":["ux"]},{"id":"K","nodes":["1","2"],"dofs":["uy"]}])"}) {
+        INFO(link);
+        CHECK(place("", "", std::string(",\"links\":") + link).find("/links") != std::string::npos);
+    }
+}
+
+TEST_CASE("joints: contradictions between diaphragms, links and supports are told, not solved", "[analysis]")
+{
+    Frame f = test::frameOf(test::beam(
+        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"2","at":[3,0,0]},{"id":"3","at":[6,0,0]}],
+"elements":[{"id":"A","nodes":["1","2"],"section":"S","material":"M"},{"id":"B","nodes":["2","3"],"section":"S","material":"M"}])",
+        R"({"id":"G","nodal":[{"node":"3","f":[0,0,-1],"m":[0,0,0]}]})"));
+    SilentProgress p;
+    const auto refused = [&](const Frame& x) {
+        const AnalysisResult r = analyseLinear(x, {}, p);
+        return !r.ok && !r.findings.empty() && r.findings.front().code == "analysis.constraint";
+    };
+    CHECK(analyseLinear(f, {}, p).ok);
+    Frame twice = f; // led by two
+    twice.links = {{"K", {0, 2}, {true}, {}}, {"L", {1, 2}, {true}, {}}};
+    CHECK(refused(twice));
+    Frame chain = f; // its leader is led
+    chain.links = {{"K", {0, 1}, {true}, {}}, {"L", {1, 2}, {true}, {}}};
+    CHECK(refused(chain));
+    Frame inclined = f;
+    inclined.nodes[2].supportAxes = Axes{};
+    inclined.links = {{"K", {1, 2}, {true}, {}}};
+    CHECK(refused(inclined));
+    Frame both = f; // diaphragm and link
+    both.diaphragms = {{"D", {1, 2}, {}}};
+    both.links = {{"K", {0, 2}, {true}, {}}};
+    CHECK(refused(both));
+    Frame held = f;
+    held.diaphragms = {{"D", {0, 1}, {}}};
+    CHECK(refused(held));
+}
