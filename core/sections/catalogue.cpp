@@ -135,6 +135,7 @@ const CatalogueSection* Catalogue::findMetric(const std::string& key) const
 std::vector<std::string> Catalogue::suggestions(std::string_view name, size_t most) const
 {
     const std::string key = nameKey(name);
+    const std::string typed = normalisedName(name);
     const NameParts wanted = nameParts(key);
     struct Near
     {
@@ -143,7 +144,9 @@ std::vector<std::string> Catalogue::suggestions(std::string_view name, size_t mo
     };
     std::vector<Near> near;
     for (const auto& [candidate, i] : index_) {
-        const size_t letters = editDistance(key, candidate);
+        // As typed or as a key, whichever is nearer: "1/3" is one letter from "1/2", 0.3333333 is not.
+        const size_t letters =
+            std::min(editDistance(key, candidate), editDistance(typed, normalisedName(sections_[i].designation)));
         const NameParts parts = nameParts(candidate);
         // Numbers near the ones typed count as much as letters: "W12X66" means W12X65 rather than W12X26.
         double numbers = parts.numbers.size() == wanted.numbers.size() ? 0 : 1;

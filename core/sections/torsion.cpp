@@ -47,10 +47,9 @@ double alphaTee(const Shape& s)
     return parallel + (sixth - parallel) * std::min(1.0, 6 * s.slope);
 }
 
-// Flange-end loss: 0.105 t⁴ per end of a parallel flange, Vs t⁴ of a sloped one.
+// Flange-end loss: 0.10504 t⁴ per end of a parallel flange, Vs t⁴ of a sloped one.
 double endLoss(const Shape& s)
 {
-    if (s.slope <= 0) return 0.105 * fourth(s.tf);
     const double v = s.slope;
     return (0.10504 + 0.1 * v + 0.0848 * v * v + 0.06746 * cube(v) + 0.05153 * fourth(v)) * fourth(s.tfToe());
 }
