@@ -226,7 +226,8 @@ TEST_CASE("analyse: second order, critical load factors and frequencies stand in
     // Its forces are checked as they are; the audit no longer asks for second order.
     const Run c = cli("check " + f.file("s.frame.json") + " --quiet --json " + f.file("c.json"));
     CHECK(c.status <= 4);
-    for (const Json& x : load(f.file("c.json"))["findings"])
+    const Json checked = load(f.file("c.json")); // named: a range over a temporary's part dangles
+    for (const Json& x : checked["findings"])
         CHECK(x["code"] != "forces.first-order");
     // The same from a check that analyses by itself.
     cli("check " + demo("tern-street") + " --second-order --quiet --json " + f.file("d.json"));
