@@ -2,6 +2,7 @@
 // with its properties; or a section of one's own described by its dimensions. It gives what was chosen to the picked members.
 #pragma once
 
+#include "app/sections/section_card.h"
 #include "app/sections/section_list.h"
 
 #include <QComboBox>
@@ -13,45 +14,7 @@
 #include <QWidget>
 #include <map>
 
-class QFormLayout;
-
 namespace wr {
-
-// The section drawn to scale with its dimensions.
-class SectionSheet : public QWidget
-{
-    Q_OBJECT
-public:
-    SectionSheet(Document& doc, QWidget* parent = nullptr);
-    void show(const CatalogueSection* s);
-
-protected:
-    void paintEvent(QPaintEvent*) override;
-
-private:
-    Document& doc_;
-    std::optional<CatalogueSection> section_;
-};
-
-// Name, source, where the section is used, and its properties in the frame's units and both notations.
-class SectionCard : public QWidget
-{
-    Q_OBJECT
-public:
-    SectionCard(Document& doc, QWidget* parent = nullptr);
-    void show(const CatalogueSection* s, const std::set<size_t>& users);
-    const CatalogueSection* shown() const { return section_ ? &*section_ : nullptr; }
-    QPushButton& users() { return *users_; }
-
-protected:
-    void paintEvent(QPaintEvent*) override;
-
-private:
-    Document& doc_;
-    std::optional<CatalogueSection> section_;
-    std::set<size_t> members_;
-    QPushButton* users_;
-};
 
 class SectionBrowser : public QWidget
 {

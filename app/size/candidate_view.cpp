@@ -2,6 +2,7 @@
 
 #include "app/bench/size_bench.h"
 #include "app/shell/document.h"
+#include "app/shell/quiet_table.h"
 
 #include <QHeaderView>
 #include <QMouseEvent>
@@ -160,15 +161,7 @@ CandidateView::CandidateView(Document& doc, SizeBench& bench, QWidget* parent)
       model_(new RungModel(doc, this))
 {
     table_->setModel(model_);
-    table_->setAccessibleName("Rungs of the ladder");
-    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
-    table_->setSelectionMode(QAbstractItemView::SingleSelection);
-    table_->setShowGrid(false);
-    table_->setFrameShape(QFrame::NoFrame);
-    table_->verticalHeader()->hide();
-    table_->verticalHeader()->setDefaultSectionSize(20);
-    table_->horizontalHeader()->setStretchLastSection(true);
-    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    makeQuiet(*table_, "Rungs of the ladder");
     auto* all = new QVBoxLayout(this);
     all->setContentsMargins(0, 0, 0, 0);
     all->setSpacing(0);

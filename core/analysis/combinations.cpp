@@ -1,6 +1,7 @@
 #include "core/analysis/combinations.h"
 
 #include "core/analysis/refine.h"
+#include "core/analysis/results.h"
 #include "core/analysis/solver.h"
 
 #include <algorithm>
@@ -24,20 +25,20 @@ int sense(const Element& e)
 class OneCombination
 {
 public:
-    OneCombination(const Frame& original, const Refined& fine, const CombinationOptions& o, int index, const WholeLoad& load,
-                   CombinationResult& result, std::mutex& guard)
+    OneCombination(const Frame& original, const Refined& fine, const FrameSystem& system, const std::vector<CaseLoads>& cases,
+                   const CombinationOptions& o, int index, const WholeLoad& load, CombinationResult& result, std::mutex& guard)
         : original_(original), fine_(fine), f_(fine.frame), o_(o), index_(index), load_(load), result_(result), guard_(guard),
-          system_(f_, o.shearDeformation), solver_(system_)
+          system_(system), solver_(system), loads_(combined(system, cases, load.terms))
     {
     }
 
     void run()
     {
-        std::vector<Finding> findings = system_.faults();
-        if (findings.empty()) solve(findings);
+        std::vector<Finding> findings;
+        solve(findings);
         const std::lock_guard lock(guard_);
         for (Finding& x : findings) {
-            // Faults of the frame itself are told once, not for every combination.
+            // A mechanism is the frame's own and told once, not for every combination.
             const auto same = [&](const Finding& y) { return y.code == x.code && y.place == x.place && y.text == x.text; };
             if (std::none_of(result_.findings.begin(), result_.findings.end(), same)) result_.findings.push_back(std::move(x));
         }
@@ -49,9 +50,6 @@ private:
 
     void solve(std::vector<Finding>& findings)
     {
-        const std::vector<CaseLoads> cases = makeCaseLoads(system_, findings);
-        if (anyError(findings)) return;
-        loads_ = combined(system_, cases, load_.terms);
         CombinationOutcome& out = result_.combinations[static_cast<size_t>(index_)];
         const size_t n = f_.elements.size();
         active_.assign(n, 1);
@@ -217,7 +215,7 @@ private:
     const WholeLoad& load_;
     CombinationResult& result_;
     std::mutex& guard_;
-    FrameSystem system_;
+    const FrameSystem& system_;
     FrameSolver solver_;
     CaseLoads loads_;
     std::vector<char> active_;
@@ -238,10 +236,12 @@ CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& 
     CombinationResult out;
     out.findings = coverage(f);
     if (!out.findings.empty()) return out;
-    Refined fine = refined(f, o.secondOrder ? o.pieces : 1);
-    if (o.stiffness != 1)
-        for (Material& m : fine.frame.materials)
-            m.e *= o.stiffness, m.g *= o.stiffness;
+    const Refined fine = refined(f, o.secondOrder ? o.pieces : 1);
+    const FrameSystem system(fine.frame, o.shearDeformation);
+    out.findings = system.faults();
+    if (!out.findings.empty()) return out;
+    const std::vector<CaseLoads> cases = makeCaseLoads(system, out.findings);
+    if (anyError(out.findings)) return out;
     const std::vector<WholeLoad> list = wholeLoads(f, o.cases);
     // Stations come from the loads of the whole elements.
     std::vector<CaseLoads> whole(f.cases.size());
@@ -258,7 +258,7 @@ CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& 
     std::atomic<size_t> done{0};
     tbb::parallel_for(size_t{0}, list.size(), [&](size_t c) {
         if (progress.cancelled()) return;
-        OneCombination(f, fine, o, static_cast<int>(c), list[c], out, guard).run();
+        OneCombination(f, fine, system, cases, o, static_cast<int>(c), list[c], out, guard).run();
         progress.at(static_cast<double>(++done) / static_cast<double>(list.size()), "combinations");
     });
     out.ok = std::all_of(out.combinations.begin(), out.combinations.end(), [](const auto& c) { return c.solved; });
@@ -285,22 +285,10 @@ Frame withResults(const Frame& f, const CombinationResult& r, bool secondOrder)
     const std::vector<WholeLoad> list = wholeLoads(f, r.combinations.size() > f.combinations.size());
     for (size_t c = 0; c < r.combinations.size(); ++c) {
         if (!r.combinations[c].solved) continue;
-        GivenResult g;
+        GivenResult g = resultOf(f, r.forces, {{static_cast<int>(c), 1.0}}, [&](int column) -> const NodeMotion& {
+            return r.combinations[static_cast<size_t>(column)].motion;
+        });
         g.combination = list[c].combination, g.loadCase = list[c].loadCase, g.secondOrder = secondOrder;
-        for (size_t e = 0; e < f.elements.size(); ++e) {
-            GivenElement ge;
-            ge.element = static_cast<int>(e);
-            for (int k = r.forces.first[e]; k < r.forces.first[e + 1]; ++k) {
-                GivenStation s;
-                s.s = r.forces.s[static_cast<size_t>(k)];
-                std::copy_n(r.forces.at(k, c), 6, s.force.begin());
-                ge.stations.push_back(s);
-            }
-            g.elements.push_back(std::move(ge));
-        }
-        const NodeMotion& m = r.combinations[c].motion;
-        for (size_t n = 0; n < f.nodes.size(); ++n)
-            g.nodes.push_back({static_cast<int>(n), m.u[n], m.r[n], m.f[n], m.m[n]});
         out.results.push_back(std::move(g));
     }
     return out;

@@ -15,8 +15,7 @@ struct CombinationOptions
     int pieces = 6;          // of each beam in second order
     double tolerance = 1e-7; // largest change of an axial force over the largest axial force
     int iterations = 60;
-    bool cases = false;     // every case by itself as well, after the combinations (always where there are no combinations)
-    double stiffness = 1.0; // factor on every E and G, e.g. 0.8 of AISC 360-22 C2.3
+    bool cases = false; // every case by itself as well, after the combinations (always where there are no combinations)
 };
 
 bool hasOneWay(const Frame& f);

@@ -1,5 +1,6 @@
 #include "core/analysis/linear.h"
 
+#include "core/analysis/results.h"
 #include "core/analysis/solver.h"
 
 #include <algorithm>
@@ -100,18 +101,6 @@ private:
     Eigen::MatrixXd q_;
 };
 
-NodeResult nodeResult(int node, const AnalysisResult& r, const std::vector<std::pair<int, double>>& terms)
-{
-    NodeResult out;
-    out.node = node;
-    const auto n = static_cast<size_t>(node);
-    for (const auto& [c, k] : terms) {
-        const NodeMotion& d = r.cases[static_cast<size_t>(c)];
-        out.u = out.u + k * d.u[n], out.r = out.r + k * d.r[n], out.f = out.f + k * d.f[n], out.m = out.m + k * d.m[n];
-    }
-    return out;
-}
-
 } // namespace
 
 AnalysisResult analyseLinear(const Frame& f, const AnalysisOptions& options, Progress& progress)
@@ -125,25 +114,9 @@ Frame withResults(const Frame& f, const AnalysisResult& r)
     out.results.clear();
     out.modes.clear();
     const auto add = [&](int combination, int loadCase, const std::vector<std::pair<int, double>>& terms) {
-        GivenResult g;
+        GivenResult g =
+            resultOf(f, r.forces, terms, [&](int c) -> const NodeMotion& { return r.cases[static_cast<size_t>(c)]; });
         g.combination = combination, g.loadCase = loadCase;
-        for (size_t e = 0; e < f.elements.size(); ++e) {
-            GivenElement ge;
-            ge.element = static_cast<int>(e);
-            for (int k = r.forces.first[e]; k < r.forces.first[e + 1]; ++k) {
-                GivenStation s;
-                s.s = r.forces.s[static_cast<size_t>(k)];
-                for (const auto& [c, factor] : terms) {
-                    const double* v = r.forces.at(k, static_cast<size_t>(c));
-                    for (size_t i = 0; i < 6; ++i)
-                        s.force[i] += factor * v[i];
-                }
-                ge.stations.push_back(s);
-            }
-            g.elements.push_back(std::move(ge));
-        }
-        for (size_t n = 0; n < f.nodes.size(); ++n)
-            g.nodes.push_back(nodeResult(static_cast<int>(n), r, terms));
         out.results.push_back(std::move(g));
     };
     for (size_t c = 0; c < f.cases.size(); ++c)

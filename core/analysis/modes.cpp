@@ -3,6 +3,7 @@
 #include "core/analysis/combinations.h"
 #include "core/analysis/refine.h"
 #include "core/analysis/solver.h"
+#include "core/base/powers.h"
 
 #include <Eigen/SparseCholesky>
 #include <Spectra/MatOp/SparseCholesky.h>
@@ -200,7 +201,7 @@ VibrationResult analyseVibration(const Frame& f, const VibrationOptions& o, Prog
     for (Eigen::Index i = 0; i < found.values.size(); ++i) {
         if (found.values(i) <= 0) continue;
         VibrationMode mode;
-        mode.frequency = 1 / (2 * 3.14159265358979323846 * std::sqrt(found.values(i)));
+        mode.frequency = 1 / (2 * kPi * std::sqrt(found.values(i)));
         const Eigen::VectorXd q = found.vectors.col(i);
         const Eigen::VectorXd mq = m.selfadjointView<Eigen::Lower>() * q;
         const double modal = q.dot(mq);

@@ -43,7 +43,7 @@ struct FrameSolver::Factor
     Factor() { cholesky.cholmod().print = 0; }
 };
 
-FrameSolver::FrameSolver(FrameSystem& system) : system_(system), factor_(std::make_unique<Factor>()) {}
+FrameSolver::FrameSolver(const FrameSystem& system) : system_(system), factor_(std::make_unique<Factor>()) {}
 FrameSolver::~FrameSolver() = default;
 
 std::vector<Finding> coverage(const Frame& f)
@@ -198,7 +198,7 @@ void addToNodes(const Element& e, const Vector12& global, Eigen::VectorXd& perNo
 
 bool FrameSolver::factor(const std::vector<char>& active, std::vector<Finding>& findings)
 {
-    k_ = system_.stiffness(active);
+    k_ = system_.stiffness(active, idle_);
     softness_ = 1;
     if (system_.unknowns() == 0) return true;
     const Eigen::VectorXd diagonal = k_.diagonal();
@@ -247,7 +247,7 @@ void FrameSolver::mechanism(const Eigen::VectorXd& mode, std::vector<Finding>& f
 bool FrameSolver::idleMomentsVanish(const Eigen::MatrixXd& rhs, const std::function<std::string(Eigen::Index)>& name,
                                     std::vector<Finding>& findings) const
 {
-    for (const auto& [n, direction] : system_.idle())
+    for (const auto& [n, direction] : idle_)
         for (Eigen::Index c = 0; c < rhs.cols(); ++c) {
             double moment = 0, size = 0;
             for (int d = 0; d < 3; ++d)

@@ -36,7 +36,7 @@ void addToNodes(const Element& e, const Vector12& global, Eigen::VectorXd& perNo
 class FrameSolver
 {
 public:
-    explicit FrameSolver(FrameSystem& system);
+    explicit FrameSolver(const FrameSystem& system);
     ~FrameSolver();
     // Factorises the stiffness of the elements that act; false: a mechanism, named in the findings.
     bool factor(const std::vector<char>& active, std::vector<Finding>& findings);
@@ -54,7 +54,8 @@ public:
 private:
     void mechanism(const Eigen::VectorXd& mode, std::vector<Finding>& findings) const;
     struct Factor;
-    FrameSystem& system_;
+    const FrameSystem& system_;
+    std::vector<FrameSystem::Idle> idle_; // of the stiffness at hand
     SparseMatrix k_, factored_;
     std::unique_ptr<Factor> factor_;
     Eigen::VectorXd mode_;

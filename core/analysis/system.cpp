@@ -151,11 +151,11 @@ SparseMatrix FrameSystem::matrix(const Triplets& t) const
     return m;
 }
 
-SparseMatrix FrameSystem::stiffness(const std::vector<char>& active)
+SparseMatrix FrameSystem::stiffness(const std::vector<char>& active, std::vector<Idle>& idle) const
 {
     Triplets t;
     t.reserve(f_.elements.size() * 90);
-    idle_.clear();
+    idle.clear();
     std::vector<Eigen::Matrix3d> turning(f_.nodes.size(), Eigen::Matrix3d::Zero());
     std::vector<double> scale(f_.nodes.size(), 0.0);
     for (size_t k = 0; k < f_.elements.size(); ++k) {
@@ -191,14 +191,14 @@ SparseMatrix FrameSystem::stiffness(const std::vector<char>& active)
                         turning[n](i, j) += k * v[i] * v[j];
             }
         }
-        if (scale[n] > 0) holdIdle(static_cast<int>(n), turning[n], scale[n], t);
+        if (scale[n] > 0) holdIdle(static_cast<int>(n), turning[n], scale[n], t, idle);
     }
     return matrix(t);
 }
 
 // Rotations of a node that no element and no spring resists have zero rows in the matrix; a stiffness in just those
 // directions removes the singularity and changes nothing else, since they are coupled to nothing.
-void FrameSystem::holdIdle(int n, const Eigen::Matrix3d& turning, double scale, Triplets& t)
+void FrameSystem::holdIdle(int n, const Eigen::Matrix3d& turning, double scale, Triplets& t, std::vector<Idle>& idle) const
 {
     // Rotational unknowns of the node's own; those of a diaphragm or link belong to other nodes too.
     std::vector<int> own;
@@ -249,10 +249,10 @@ void FrameSystem::holdIdle(int n, const Eigen::Matrix3d& turning, double scale, 
     const Eigen::SelfAdjointEigenSolver<Eigen::MatrixXd> eigen(block);
     for (Eigen::Index v = 0; v < m; ++v) {
         if (eigen.eigenvalues()(v) > 1e-11 * scale) continue;
-        Vec3 idle;
+        Vec3 free;
         for (Eigen::Index i = 0; i < m; ++i)
-            idle = idle + eigen.eigenvectors()(i, v) * direction[static_cast<size_t>(i)];
-        idle_.push_back({n, idle});
+            free = free + eigen.eigenvectors()(i, v) * direction[static_cast<size_t>(i)];
+        idle.push_back({n, free});
         for (Eigen::Index i = 0; i < m; ++i)
             for (Eigen::Index j = 0; j < m; ++j) {
                 const int a = own[static_cast<size_t>(i)], b = own[static_cast<size_t>(j)];

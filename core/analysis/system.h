@@ -34,8 +34,14 @@ public:
     const std::vector<ElementModel>& models() const { return models_; }
     std::span<const FreedomTerm> terms(int node, int dof) const;
 
-    // Lower triangle of the stiffness of supports and of the elements that act. `active` empty: all act.
-    SparseMatrix stiffness(const std::vector<char>& active = {});
+    // A rotation of a node that nothing resists.
+    struct Idle
+    {
+        int node;
+        Vec3 direction;
+    };
+    // Lower triangle of the stiffness of supports and of the elements that act (`active` empty: all), and what it left idle.
+    SparseMatrix stiffness(const std::vector<char>& active, std::vector<Idle>& idle) const;
     // The same sparsity for the geometric stiffness of mean axial forces (tension positive), one per element, N.
     SparseMatrix geometric(const std::vector<double>& axial, const std::vector<char>& active = {}) const;
     // Lumped masses (kg at each node's three translations) as a diagonal-dominant matrix over the unknowns.
@@ -57,12 +63,6 @@ public:
     NodeMotion motion(const Eigen::VectorXd& u, const Eigen::VectorXd& prescribed, const Eigen::VectorXd& elementForces,
                       const Eigen::VectorXd& nodal) const;
 
-    struct Idle
-    {
-        int node;
-        Vec3 direction;
-    };
-    const std::vector<Idle>& idle() const { return idle_; } // rotations that nothing resists, found by stiffness()
     bool used(int node) const { return used_[static_cast<size_t>(node)]; }
     // What moves most in a shape over the unknowns: node, global component, whether it is a translation.
     struct Mover
@@ -76,7 +76,8 @@ private:
     void addDiaphragm(size_t index, std::vector<char>& slave);
     void addLink(size_t index, std::vector<char>& slave);
     void scatterMatrix(const Element& e, const Matrix12& g, std::vector<Eigen::Triplet<double>>& t) const;
-    void holdIdle(int node, const Eigen::Matrix3d& turning, double scale, std::vector<Eigen::Triplet<double>>& t);
+    void holdIdle(int node, const Eigen::Matrix3d& turning, double scale, std::vector<Eigen::Triplet<double>>& t,
+                  std::vector<Idle>& idle) const;
     SparseMatrix matrix(const std::vector<Eigen::Triplet<double>>& t) const;
     size_t at(int node, int dof) const { return static_cast<size_t>(node) * 6 + static_cast<size_t>(dof); }
 
@@ -85,7 +86,6 @@ private:
     std::vector<ElementModel> models_;
     std::vector<std::vector<FreedomTerm>> terms_; // per global component of a node
     std::vector<bool> used_;
-    std::vector<Idle> idle_;
     std::vector<Finding> faults_;
 };
 

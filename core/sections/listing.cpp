@@ -1,5 +1,7 @@
 #include "core/sections/listing.h"
 
+#include "core/base/powers.h"
+
 #include <array>
 #include <cmath>
 
@@ -81,7 +83,7 @@ const std::vector<ListedValue>& listedValues()
         {"welz_plus", "", "", "elastic modulus to the +y fibre", 3, [](S s) { return s.properties().welzPlus; }},
         {"welz_minus", "", "", "elastic modulus to the -y fibre", 3, [](S s) { return s.properties().welzMinus; }},
         {"alpha_deg", "α", "α", "from the legs to the principal axes, degrees", 0,
-         [](S s) { return s.properties().principal * 180 / 3.14159265358979323846; }},
+         [](S s) { return s.properties().principal * 180 / kPi; }},
         {"igy", "I_y", "I_x", "second moment about the axis along leg b", 4, [](S s) { return s.properties().igy; }},
         {"igz", "I_z", "I_y", "second moment about the axis along leg h", 4, [](S s) { return s.properties().igz; }},
         {"igyz", "I_yz", "I_xy", "product of inertia along the legs", 4, [](S s) { return s.properties().igyz; }},

@@ -1,13 +1,13 @@
 #include "core/sections/outline.h"
 
+#include "core/base/powers.h"
+
 #include <algorithm>
 #include <cmath>
 
 namespace wr {
 
 namespace {
-
-constexpr double kPi = 3.14159265358979323846;
 
 struct Corner
 {

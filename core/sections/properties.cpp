@@ -1,5 +1,6 @@
 #include "core/sections/properties.h"
 
+#include "core/base/powers.h"
 #include "core/sections/torsion.h"
 
 #include <algorithm>
@@ -9,16 +10,6 @@
 namespace wr {
 
 namespace {
-
-constexpr double kPi = 3.14159265358979323846;
-double cube(double v)
-{
-    return v * v * v;
-}
-double sqr(double v)
-{
-    return v * v;
-}
 
 TorsionProperties torsionOf(const Shape& s, const OutlineValues& o)
 {

@@ -1,5 +1,7 @@
 #include "core/sections/torsion.h"
 
+#include "core/base/powers.h"
+
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -8,20 +10,6 @@
 namespace wr {
 
 namespace {
-
-constexpr double kPi = 3.14159265358979323846;
-double cube(double v)
-{
-    return v * v * v;
-}
-double sqr(double v)
-{
-    return v * v;
-}
-double fourth(double v)
-{
-    return sqr(sqr(v));
-}
 
 // Σ b t³/3 of one sloped flange of length l: ∫ t³ dy / 3 with t linear from t1 to t2.
 double slopedFlange(double l, double t1, double t2)
