@@ -1,0 +1,57 @@
+#include "app/shell/main_window.h"
+#include "render/theme.h"
+
+#include <QColor>
+#include <utility>
+
+namespace wr {
+
+QString programStyle()
+{
+    const Theme& t = paperTheme();
+    QString s = R"(
+        * { font-family: Inter, sans-serif; font-size: 12px; color: @ink; }
+        QMainWindow, QMenuBar, QStatusBar { background: @window; }
+        QMenuBar { padding: 2px 8px; } QMenuBar::item { padding: 4px 9px; background: transparent; border-radius: 4px; }
+        QMenuBar::item:selected { background: @tint; } QMenu { background: @panel; border: 1px solid @hair; padding: 4px; }
+        QMenu::item { padding: 4px 22px; border-radius: 3px; } QMenu::item:selected { background: @tint; } QMenu::item:disabled { color: @ink3; }
+        QMenu::separator { height: 1px; background: @hair; margin: 4px 8px; }
+        QStatusBar { border-top: 1px solid @hair; } QStatusBar::item { border: none; }
+        QStatusBar QLabel, QLabel#bar { color: @ink2; font-size: 11.5px; }
+        QWidget#bench, QWidget#ledger, QWidget#start, QScrollArea, QScrollArea > QWidget > QWidget { background: @panel; }
+        QWidget#bench { border-left: 1px solid @hair; }
+        QLabel#head { font-weight: 600; color: @ink2; padding-top: 6px; } QLabel#quiet { color: @ink2; font-size: 11.5px; }
+        QLabel#title { font-size: 15px; font-weight: 600; } QLabel#big { font-size: 21px; font-weight: 600; }
+        QLabel#trouble { color: @red; } QLabel#warning { color: #7A5A10; background: @ochreTint; border: 1px solid #E6D3A0; border-radius: 5px; padding: 6px; }
+        QTableView, QTableWidget, QListWidget { background: @panel; border: none; selection-background-color: @tint; selection-color: @ink; alternate-background-color: @panel; outline: 0; }
+        QTableView::item { padding-left: 6px; border: none; } QTableView::item:selected, QListWidget::item:selected { background: @tint; color: @ink; }
+        QListWidget::item { padding: 5px 2px; border-bottom: 1px solid #EFEBE2; }
+        QHeaderView { background: @panel; } QHeaderView::section { background: @panel; color: @ink2; border: none; border-bottom: 1px solid @hair; padding: 3px 6px; font-weight: 600; font-size: 11px; }
+        QToolButton { border: none; padding: 3px 7px; background: transparent; border-radius: 4px; } QToolButton:hover { background: @tint; }
+        QToolButton#tab { border-radius: 0; padding: 3px 1px 4px 1px; color: @ink2; } QToolButton#tab:hover { background: transparent; color: @ink; }
+        QToolButton#tab:checked { color: @ink; font-weight: 600; border-bottom: 2px solid @violet; }
+        QToolButton#tab:focus { border-bottom: 2px dotted @violet; }
+        QLabel#shown { background: @panel; border: 1px solid @hair; border-radius: 4px; padding: 3px 8px; color: @ink2; }
+        QToolButton#view { background: @panel; border: 1px solid @hair; color: @ink2; } QToolButton#view:checked { background: @tint; color: @violet; font-weight: 600; }
+        QPushButton { background: @panel; border: 1px solid @hair; border-radius: 5px; padding: 5px 12px; } QPushButton:hover { border-color: @violet; } QPushButton:focus { border-color: @violet; }
+        QPushButton#primary { background: @violet; color: #FFFFFF; border-color: @violet; font-weight: 600; } QPushButton#primary:disabled, QPushButton:disabled { background: @track; color: @ink3; border-color: @track; }
+        QPushButton#link { border: none; color: @violet; padding: 2px 0; text-align: left; background: transparent; } QPushButton#link:hover { text-decoration: underline; } QPushButton#link:focus { text-decoration: underline; }
+        QLineEdit, QComboBox { background: #FFFFFF; border: 1px solid @hair; border-radius: 4px; padding: 2px 5px; min-height: 18px; selection-background-color: @violet; selection-color: #FFFFFF; }
+        QLineEdit:focus, QComboBox:focus { border-color: @violet; }
+        QComboBox::drop-down { border: none; width: 16px; } QComboBox::down-arrow { width: 0; height: 0; border-left: 4px solid @panel; border-right: 4px solid @panel; border-top: 5px solid @ink2; }
+        QComboBox QAbstractItemView { background: @panel; border: 1px solid @hair; selection-background-color: @tint; selection-color: @ink; }
+        QSplitter::handle { background: @hair; } QToolTip { background: @ink; color: @panel; border: none; padding: 4px; }
+        QScrollBar:vertical { background: transparent; width: 9px; margin: 0; } QScrollBar::handle:vertical { background: #CFC9BB; border-radius: 4px; min-height: 30px; }
+        QScrollBar:horizontal { background: transparent; height: 9px; } QScrollBar::handle:horizontal { background: #CFC9BB; border-radius: 4px; }
+        QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; } QScrollBar::add-page, QScrollBar::sub-page { background: transparent; }
+    )";
+    const std::pair<const char*, QColor> colours[] = {
+        {"@ochreTint", t.ochreTint}, {"@window", t.window}, {"@panel", t.panel}, {"@hair", t.hairline},
+        {"@ink2", t.ink2},           {"@ink3", t.ink3},     {"@ink", t.ink},     {"@violet", t.violet},
+        {"@tint", t.violetTint},     {"@red", t.red},       {"@track", t.track}};
+    for (const auto& [name, c] : colours)
+        s.replace(name, c.name());
+    return s;
+}
+
+} // namespace wr

@@ -1,0 +1,72 @@
+#include "tests/app/window.h"
+
+#include <QTemporaryDir>
+
+using namespace wr;
+using test::kStreet;
+using test::Window;
+
+TEST_CASE("analysis: F6 analyses in second order and back, and a change of size keeps the order", "[app]")
+{
+    Window w(kStreet);
+    const auto worst = [&] {
+        double u = 0;
+        for (const MemberResult& r : w.doc().report().results)
+            u = std::max(u, r.utilisation);
+        return u;
+    };
+    const double first = worst();
+    CHECK_FALSE(w.doc().secondOrder());
+    CHECK_FALSE(w.doc().model().forces().secondOrder);
+    w.view().setFocus();
+    w.key(Qt::Key_F6);
+    REQUIRE(test::waitFor([&] { return w.doc().checked() && !w.doc().jobs().running(); }));
+    CHECK(w.doc().model().forces().secondOrder);
+    const double second = worst();
+    CHECK(second > first); // sway and member curvature add moment in this frame
+    CHECK(second < 2 * first);
+    for (const Finding& f : w.doc().findings())
+        CHECK(f.code != "forces.first-order");
+    // Another section makes the forces stale; analysing again stays in second order.
+    const std::string id = w.doc().model().members().front().id;
+    CHECK(w.doc().run(SetSection{w.doc().refs({w.index(id)}), "IPE400"}).isEmpty());
+    w.settle();
+    CHECK_FALSE(w.doc().forcesFit());
+    w.key(Qt::Key_F5);
+    REQUIRE(test::waitFor([&] { return w.doc().forcesFit() && !w.doc().jobs().running(); }));
+    CHECK(w.doc().model().forces().secondOrder);
+    w.key(Qt::Key_F6);
+    REQUIRE(test::waitFor([&] { return !w.doc().model().forces().secondOrder && !w.doc().jobs().running(); }));
+    // Another frame begins in first order.
+    w.key(Qt::Key_F6);
+    w.open(kStreet);
+    CHECK_FALSE(w.doc().secondOrder());
+}
+
+TEST_CASE("analysis: a frame with tension-only bracing opens, is analysed by wholes and checked", "[app]")
+{
+    QTemporaryDir folder;
+    const QString path = folder.filePath("braced.frame.json");
+    QFile file(path);
+    REQUIRE(file.open(QIODevice::WriteOnly));
+    file.write(R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"A992"}],
+"sections":[{"id":"C","name":"W8X31"},{"id":"T","name":"HSS2.375X0.154"}],
+"nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rz":true}},{"id":"2","at":[4,0,0],"support":{"ux":true,"uy":true,"uz":true,"rz":true}},
+{"id":"3","at":[0,0,3],"support":{"uy":true}},{"id":"4","at":[4,0,3],"support":{"uy":true}}],
+"elements":[{"id":"L","nodes":["1","3"],"section":"C","material":"M"},{"id":"R","nodes":["2","4"],"section":"C","material":"M"},
+{"id":"B","nodes":["3","4"],"section":"C","material":"M","release":{"i":["my","mz"],"j":["my","mz"]}},
+{"id":"D1","nodes":["1","4"],"section":"T","material":"M","behaviour":"tension-only"},{"id":"D2","nodes":["2","3"],"section":"T","material":"M","behaviour":"tension-only"}],
+"cases":[{"id":"W","nodal":[{"node":"3","f":[40,0,0],"m":[0,0,0]}]}],
+"combinations":[{"id":"S","basis":"lrfd","terms":{"W":1}}]})");
+    file.close();
+    Window w(path);
+    REQUIRE(w.window.showsFrame());
+    REQUIRE(w.doc().hasForces());
+    const ForceTable& t = w.doc().model().forces();
+    CHECK(t.sets.size() == 1);
+    const auto axial = [&](int element) { return t.at(t.first[static_cast<size_t>(element)], 0)[0]; };
+    CHECK(axial(3) > 45e3); // 40 kN along a diagonal of 5 m over 4 m: 50 kN less what the columns take in bending
+    CHECK(axial(3) < 50.1e3);
+    CHECK(axial(4) == 0);
+    CHECK(w.utilisation("D1") > 0);
+}
