@@ -1,6 +1,7 @@
+#include "cli/choice.h"
 #include "cli/commands.h"
 
-#include "core/analysis/combinations.h"
+#include "core/analysis/analyse.h"
 #include "core/analysis/modes.h"
 #include "core/files/frame_reader.h"
 #include "core/files/frame_writer.h"
@@ -17,8 +18,8 @@ namespace {
 struct AnalyseArguments
 {
     std::string frame, json, mass = "consistent";
-    bool rigidInShear = false, secondOrder = false;
-    int stations = 11, buckling = 0, modes = 0;
+    int buckling = 0, modes = 0;
+    ChoiceArguments choice;
 };
 
 // The key that names a load in the answer.
@@ -47,28 +48,27 @@ Report run(const AnalyseArguments& a)
     std::string words;
     std::vector<Finding> findings;
     bool good = true;
-    if (a.secondOrder || hasOneWay(f)) {
-        CombinationOptions o;
-        o.secondOrder = a.secondOrder, o.shearDeformation = !a.rigidInShear, o.stations = a.stations;
-        o.cases = !a.secondOrder; // one-way elements in first order: every case is a load of its own as well
-        const CombinationResult r = analyseCombinations(f, o, progress);
-        findings = r.findings;
+    const FrameForces r = analyseForces(f, a.choice.value(), progress);
+    findings = r.findings;
+    for (size_t c = 0; c < f.combinations.size(); ++c)
+        if (f.combinations[c].terms.empty())
+            findings.push_back(finding("combination.empty", fmt::format("/combinations/{}", c), f.combinations[c].id,
+                                       fmt::format("combination {} names no case: its forces are zero", f.combinations[c].id)));
+    good = r.ok;
+    if (r.ok) answer = withResults(f, r);
+    if (r.outcomes.empty())
+        words = fmt::format("{} freedoms; residual {:.1e}, error measured on the softest shape {:.1e}", r.freedoms, r.residual,
+                            r.accuracy);
+    else {
         size_t solved = 0;
         int most = 0;
-        for (const CombinationOutcome& c : r.combinations)
-            solved += c.solved, most = std::max(most, c.iterations);
-        good = solved == r.combinations.size() && !r.combinations.empty();
-        if (solved > 0) answer = withResults(f, r, a.secondOrder);
-        words = fmt::format("{} order, {} of {} loads solved, at most {} iterations", a.secondOrder ? "second" : "first",
-                            solved, r.combinations.size(), most);
-    } else {
-        AnalysisOptions options;
-        options.shearDeformation = !a.rigidInShear, options.stations = a.stations;
-        const AnalysisResult r = analyseLinear(f, options, progress);
-        findings = r.findings;
-        good = r.ok;
-        if (r.ok) answer = withResults(f, r);
-        words = fmt::format("{} freedoms; residual {:.1e}", r.freedoms, r.residual);
+        double tau = 1;
+        for (const CombinationOutcome& c : r.outcomes)
+            solved += c.solved, most = std::max(most, c.iterations), tau = std::min(tau, c.leastTau);
+        good = solved == r.outcomes.size();
+        words = fmt::format("{}, {} of {} loads solved, at most {} iterations", choiceWords(a.choice.value()), solved,
+                            r.outcomes.size(), most);
+        if (tau < 1) words += fmt::format(", least τb {:.3f}", tau);
     }
     printFindings(findings);
     Json j = Json::parse(writeFrame(answer));
@@ -116,18 +116,16 @@ Run addAnalyse(CLI::App& app)
                                                 "per combination.");
     c->add_option("FRAME", a->frame, "frame file (.frame.json)")->required();
     c->add_option("--json", a->json, "where to write the frame with its results; - for standard output")->required();
-    c->add_option("--stations", a->stations, "equally spaced stations per element, ends included")
+    c->add_option("--stations", a->choice.stations, "equally spaced stations per element, ends included")
         ->check(CLI::Range(2, 1001))
         ->capture_default_str();
-    c->add_flag("--second-order", a->secondOrder,
-                "equilibrium in the deformed shape, P-Delta and P-delta, each combination by itself");
+    a->choice.add(*c);
     c->add_option("--buckling", a->buckling, "so many critical load factors of every combination and case")
         ->check(CLI::Range(1, 100));
     c->add_option("--modes", a->modes, "so many natural frequencies of the frame with its own mass")->check(CLI::Range(1, 200));
     c->add_option("--mass", a->mass, "mass of the elements in the vibration")
         ->check(CLI::IsMember({"consistent", "lumped"}))
         ->capture_default_str();
-    c->add_flag("--no-shear-deformation", a->rigidInShear, "leave out shear deformation");
     return [a] { return run(*a); };
 }
 

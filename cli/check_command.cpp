@@ -1,3 +1,4 @@
+#include "cli/choice.h"
 #include "cli/commands.h"
 
 #include "core/analysis/analyse.h"
@@ -16,8 +17,8 @@ namespace {
 struct CheckArguments
 {
     std::string frame, standard, json, trace;
-    bool secondOrder = false;
     bool quiet = false;
+    ChoiceArguments choice;
 };
 
 void summary(const CheckModel& model, const CheckReport& report)
@@ -67,7 +68,7 @@ Report run(const CheckArguments& a)
     if (!frame->results.empty())
         *forces = givenForces(*frame, findings);
     else {
-        FrameForces r = analyseForces(*frame, a.secondOrder, progress);
+        FrameForces r = analyseForces(*frame, a.choice.value(), progress);
         findings.insert(findings.end(), r.findings.begin(), r.findings.end());
         if (r.ok)
             *forces = std::move(r.forces);
@@ -110,8 +111,7 @@ Run addCheck(CLI::App& app)
     CLI::App* c = app.add_subcommand(
         "check", "Check every member of a frame; without results in the file the frame is analysed first (linear).");
     c->add_option("FRAME", a->frame, "frame file (.frame.json)")->required();
-    c->add_flag("--second-order", a->secondOrder,
-                "analyse in second order, each combination by itself (frames without results)");
+    a->choice.add(*c); // for frames without results
     c->add_option("--standard", a->standard, "design standard instead of the file's (aisc360-22-lrfd, aisc360-22-asd)");
     c->add_option("--json", a->json, "write the answer to this file; - for standard output");
     c->add_option("--trace", a->trace, "print the whole calculation of one member as JSON");

@@ -32,6 +32,8 @@ Run addCheck(CLI::App& app);
 Run addAnalyse(CLI::App& app);
 Run addSections(CLI::App& app);
 Run addGrades(CLI::App& app);
+Run addTables(CLI::App& app);
+Run addCombinations(CLI::App& app);
 
 // Findings to standard error, one line each: severity, place, sentence.
 void printFindings(const std::vector<Finding>& findings);

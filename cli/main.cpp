@@ -16,6 +16,8 @@ int main(int argc, char** argv)
     std::map<std::string, wr::cli::Run> runs;
     runs["check"] = wr::cli::addCheck(app);
     runs["analyse"] = wr::cli::addAnalyse(app);
+    runs["combinations"] = wr::cli::addCombinations(app);
+    runs["tables"] = wr::cli::addTables(app);
     runs["grades"] = wr::cli::addGrades(app);
     runs["sections"] = wr::cli::addSections(app);
     try {

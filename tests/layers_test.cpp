@@ -10,7 +10,7 @@ namespace fs = std::filesystem;
 TEST_CASE("layers: no include points back, the core knows no Qt", "[layers]")
 {
     const std::map<std::string, int> level{{"core/base", 0},    {"core/sections", 1},  {"core/grades", 1},
-                                           {"core/frame", 2},   {"core/analysis", 3},  {"core/members", 3},
+                                           {"core/frame", 2},   {"core/analysis", 3},  {"core/combos", 3},  {"core/members", 3},
                                            {"core/briefs", 4},  {"core/standards", 5}, {"core/checking", 6},
                                            {"core/sizing", 7},  {"core/audit", 7},     {"core/takeoff", 7},
                                            {"core/project", 8}, {"core/files", 9},     {"core/reporting", 9},

@@ -79,7 +79,7 @@ struct Alone
     Alone(const std::string& name, double fy, double fu, double length = 1.0)
         : shape(find(name).shape),
           section(find(name).properties()), input{shape, section, Steel{29000.0_ksi, 11200.0_ksi, fy * kKsi, fu * kKsi, {}},
-                                                lanes, brief,   length}
+                                                  lanes, brief,   length}
     {
     }
     Alone(const Shape& s, double fy, double fu, double length = 1.0)
@@ -107,6 +107,11 @@ inline std::string beam(const std::string& nodesAndElements, const std::string& 
 "sections":[{"id":"S","shape":"bar-flat","h":200,"b":100,"properties":{"avy":0,"avz":0}}],)" +
            nodesAndElements + ",\"cases\":[" + cases + "]" + more + "}";
 }
+
+// Supports of a node: all held, a pin and a roller of a beam along x.
+inline const std::string kFixed = R"("support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true})";
+inline const std::string kPinned = R"("support":{"ux":true,"uy":true,"uz":true,"rx":true})";
+inline const std::string kRoller = R"("support":{"uy":true,"uz":true})";
 
 constexpr double kEi = 200e9 * 0.1 * 0.2 * 0.2 * 0.2 / 12;  // N·m², about y
 constexpr double kEiz = 200e9 * 0.2 * 0.1 * 0.1 * 0.1 / 12; // about z

@@ -1,5 +1,6 @@
 #include "app/bench/frame_bench.h"
 
+#include "app/bench/result_bench.h"
 #include "app/shell/document.h"
 #include "render/theme.h"
 
@@ -10,7 +11,8 @@
 namespace wr {
 
 FrameBench::FrameBench(Document& doc, QWidget* parent)
-    : QWidget(parent), doc_(doc), title_(new QLabel), facts_(new QLabel), head_(new QLabel("Findings")), list_(new QListWidget)
+    : QWidget(parent), doc_(doc), title_(new QLabel), facts_(new QLabel), head_(new QLabel("Findings")), list_(new QListWidget),
+      results_(new ResultBench(doc))
 {
     title_->setObjectName("title");
     title_->setWordWrap(true);
@@ -24,6 +26,7 @@ FrameBench::FrameBench(Document& doc, QWidget* parent)
     all->setContentsMargins(16, 10, 14, 10);
     all->addWidget(title_);
     all->addWidget(facts_);
+    all->addWidget(results_);
     all->addWidget(head_);
     all->addWidget(list_, 1);
     for (const auto signal : {&Document::opened, &Document::resultsChanged, &Document::modelChanged})

@@ -8,6 +8,7 @@
 namespace wr {
 
 class Document;
+class ResultBench;
 
 class FrameBench : public QWidget
 {
@@ -15,12 +16,14 @@ class FrameBench : public QWidget
 public:
     FrameBench(Document& doc, QWidget* parent = nullptr);
     QListWidget& findings() { return *list_; }
+    ResultBench& results() { return *results_; }
 
 private:
     void refresh();
     Document& doc_;
     QLabel *title_, *facts_, *head_;
     QListWidget* list_;
+    ResultBench* results_;
 };
 
 } // namespace wr

@@ -27,7 +27,7 @@ void Camera::fit(Vec3 low, Vec3 high, QSizeF view)
     radius_ = std::max(1e-3, 0.5 * norm(high - low));
     const double aspect = view.height() > 0 ? view.width() / view.height() : 1;
     const double half = rad(kFov / 2) * std::min(1.0, aspect);
-    distance_ = radius_ / std::sin(half) * 1.06;
+    distance_ = radius_ / std::sin(half) * 1.2; // the corner of the view holds buttons
 }
 
 void Camera::orbit(double dx, double dy)

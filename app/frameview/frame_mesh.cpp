@@ -67,7 +67,7 @@ FrameMesh buildMesh(const CheckModel& model)
     for (size_t m = 0; m < model.members().size(); ++m)
         for (const MemberPiece& piece : model.members()[m].pieces) {
             const Element& e = f.elements[static_cast<size_t>(piece.element)];
-            const Vec3 a = f.nodes[static_cast<size_t>(e.i)].at, b = f.nodes[static_cast<size_t>(e.j)].at;
+            const Vec3 a = f.endI(e), b = f.endJ(e);
             for (const Vec3 p : {a, b})
                 for (int k = 0; k < 3; ++k)
                     mesh.low[k] = std::min(mesh.low[k], p[k]), mesh.high[k] = std::max(mesh.high[k], p[k]);

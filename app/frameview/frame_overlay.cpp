@@ -55,10 +55,16 @@ void FrameView::drawMarks(QPainter& p) const
         if (!n.supported()) continue;
         const auto s = project(n.at);
         if (!s) continue;
+        // A block where every turn is held, a foot where turns are free or sprung.
+        if (n.support[3].held && n.support[4].held && n.support[5].held) {
+            p.drawRect(QRectF(s->at.x() - 4.5, s->at.y(), 9, 6));
+            continue;
+        }
         QPolygonF foot;
         foot << s->at << s->at + QPointF(-4.5, 7) << s->at + QPointF(4.5, 7);
         p.drawPolygon(foot);
     }
+    if (stop_ == Stop::Frame) drawReleases(p);
     // Warnings: an ochre tick across the middle of the member.
     if (!doc_.checked() || stop_ != Stop::Check) return;
     p.setPen(QPen(t.ochre, 2));
@@ -75,6 +81,26 @@ void FrameView::drawMarks(QPainter& p) const
         if (l < 12) continue;
         const QPointF mid = (a->at + b->at) / 2, across = QPointF(-d.y(), d.x()) / l * 4;
         p.drawLine(mid - across, mid + across);
+    }
+}
+
+// Small rings where an end of an element does not carry bending moment.
+void FrameView::drawReleases(QPainter& p) const
+{
+    const Theme& t = paperTheme();
+    const Frame& f = doc_.frame();
+    const Camera::Projection project = camera_.projection(viewSize());
+    p.setPen(QPen(t.ink2, 1));
+    p.setBrush(t.view);
+    for (const Element& e : f.elements) {
+        const auto a = project(f.endI(e)), b = project(f.endJ(e));
+        if (!a || !b) continue;
+        const QPointF d = b->at - a->at;
+        const double l = std::hypot(d.x(), d.y());
+        if (l < 55) continue; // no room to tell an end from the middle
+        const bool axial = e.behaviour != Behaviour::Beam;
+        if (axial || e.releaseI[4] || e.releaseI[5]) p.drawEllipse(a->at + d / l * 8, 2.6, 2.6);
+        if (axial || e.releaseJ[4] || e.releaseJ[5]) p.drawEllipse(b->at - d / l * 8, 2.6, 2.6);
     }
 }
 

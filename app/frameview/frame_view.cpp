@@ -1,13 +1,11 @@
 #include "app/frameview/frame_view.h"
 
 #include "app/frameview/legend.h"
+#include "app/frameview/result_layer.h"
 #include "app/shell/document.h"
 
-#include <QKeyEvent>
-#include <QMouseEvent>
 #include <QPainter>
 #include <QPainterPath>
-#include <QWheelEvent>
 #include <algorithm>
 #include <cmath>
 
@@ -88,7 +86,8 @@ double distanceToSegment(QPointF p, QPointF a, QPointF b)
 
 } // namespace
 
-FrameView::FrameView(Document& doc, QWidget* parent) : QOpenGLWidget(parent), doc_(doc), legend_(new Legend(doc, this))
+FrameView::FrameView(Document& doc, QWidget* parent)
+    : QOpenGLWidget(parent), doc_(doc), legend_(new Legend(doc, this)), results_(new ResultLayer(doc, this))
 {
     setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
@@ -101,12 +100,14 @@ FrameView::FrameView(Document& doc, QWidget* parent) : QOpenGLWidget(parent), do
         camera_.upIsY = doc_.frame().up == Up::Y;
         rebuildMesh();
         fitFrame();
-        legend_->setVisible(true);
+        legend_->setVisible(stop_ != Stop::Frame);
     });
     connect(&doc_, &Document::sizesChanged, this, [this] { rebuildMesh(); });
     connect(&doc_, &Document::modelChanged, this, [this] { rebuildMesh(); });
     connect(&doc_, &Document::resultsChanged, this, &FrameView::restyle);
     connect(&doc_, &Document::pickChanged, this, &FrameView::restyle);
+    connect(results_, &ResultLayer::changed, this, &FrameView::restyle);
+    connect(results_, &ResultLayer::tick, this, qOverload<>(&QWidget::update));
 }
 
 FrameView::~FrameView()
@@ -144,6 +145,7 @@ void FrameView::restyle()
 void FrameView::setStop(Stop s)
 {
     stop_ = s;
+    legend_->setVisible(doc_.hasFrame() && s != Stop::Frame); // colours mean nothing there yet
     restyle();
 }
 
@@ -164,6 +166,7 @@ void FrameView::setParallel(bool on)
 void FrameView::fitFrame()
 {
     if (doc_.hasFrame()) camera_.fit(mesh_.low, mesh_.high, viewSize());
+    fitted_ = true;
     update();
 }
 
@@ -176,6 +179,7 @@ void FrameView::look(double yaw, double pitch)
 void FrameView::zoom(double factor, double x, double y)
 {
     camera_.zoom(factor, QPointF(x * width(), y * height()), viewSize());
+    fitted_ = false;
     update();
 }
 
@@ -259,6 +263,8 @@ void FrameView::uploadStyles()
         unsigned char* style = colour + static_cast<ptrdiff_t>(kStyleWidth) * 4;
         QColor c = t.ink2;
         double width = 2.6;
+        if (stop_ == Stop::Frame && results_->shown() != Shown::Nothing)
+            c = t.ink3, width = 1.3; // what is drawn over it counts
         bool dotted = false, over = false;
         if (byUse) {
             const MemberResult& r = doc_.report().results[i];
@@ -362,6 +368,7 @@ void FrameView::paintGL()
     drawScene();
     p.endNativePainting();
     p.setRenderHint(QPainter::Antialiasing);
+    if (stop_ == Stop::Frame) results_->draw(p, camera_.projection(viewSize()), QRectF(rect()));
     drawMarks(p);
     drawLabels(p);
     drawTriad(p);
@@ -443,91 +450,8 @@ void FrameView::pickBox(const QRectF& box, bool inside, bool add)
 void FrameView::resizeEvent(QResizeEvent* e)
 {
     QOpenGLWidget::resizeEvent(e);
+    if (fitted_) fitFrame();
     legend_->move(12, height() - legend_->height() - 12);
-}
-
-void FrameView::mousePressEvent(QMouseEvent* e)
-{
-    setFocus();
-    pressed_ = cursor_ = e->position();
-    moving_ = boxing_ = false;
-}
-
-void FrameView::mouseMoveEvent(QMouseEvent* e)
-{
-    const QPointF d = e->position() - cursor_;
-    cursor_ = e->position();
-    if (!doc_.hasFrame()) return;
-    if (e->buttons() & Qt::MiddleButton) {
-        moving_ = true;
-        if (e->modifiers() & Qt::ShiftModifier)
-            camera_.pan(d.x(), d.y(), viewSize());
-        else
-            camera_.orbit(d.x(), d.y());
-    } else if (e->buttons() & Qt::LeftButton) {
-        if (!boxing_ && (cursor_ - pressed_).manhattanLength() > 5) boxing_ = true;
-    } else
-        hovered_ = memberAt(cursor_);
-    update();
-}
-
-void FrameView::mouseReleaseEvent(QMouseEvent* e)
-{
-    if (!doc_.hasFrame()) return;
-    const bool add = e->modifiers() & (Qt::ControlModifier | Qt::ShiftModifier);
-    if (e->button() == Qt::LeftButton) {
-        if (boxing_)
-            pickBox(QRectF(pressed_, e->position()).normalized(), e->position().x() >= pressed_.x(), add);
-        else if (const auto m = memberAt(e->position())) {
-            std::set<size_t> pick = add ? doc_.pick() : std::set<size_t>{};
-            if (add && pick.contains(*m))
-                pick.erase(*m);
-            else
-                pick.insert(*m);
-            doc_.setPick(std::move(pick));
-        } else if (!add)
-            doc_.setPick({});
-    }
-    boxing_ = moving_ = false;
-    update();
-}
-
-void FrameView::wheelEvent(QWheelEvent* e)
-{
-    camera_.zoom(std::pow(1.0015, e->angleDelta().y()), e->position(), viewSize());
-    update();
-}
-
-void FrameView::keyPressEvent(QKeyEvent* e)
-{
-    // The keyboard alone can do what the mouse does: arrows orbit, Shift+arrows pan, plus and minus zoom, F fits.
-    const bool shift = e->modifiers() & Qt::ShiftModifier;
-    const auto move = [&](double dx, double dy) {
-        if (shift)
-            camera_.pan(dx, dy, viewSize());
-        else
-            camera_.orbit(dx, dy);
-        update();
-    };
-    switch (e->key()) {
-    case Qt::Key_Left: return move(20, 0);
-    case Qt::Key_Right: return move(-20, 0);
-    case Qt::Key_Up: return move(0, 20);
-    case Qt::Key_Down: return move(0, -20);
-    case Qt::Key_Plus:
-    case Qt::Key_Equal: camera_.zoom(1.2, QPointF(width() / 2.0, height() / 2.0), viewSize()); break;
-    case Qt::Key_Minus: camera_.zoom(1 / 1.2, QPointF(width() / 2.0, height() / 2.0), viewSize()); break;
-    case Qt::Key_F: fitFrame(); break;
-    case Qt::Key_Escape: doc_.setPick({}); break;
-    default: QOpenGLWidget::keyPressEvent(e); return;
-    }
-    update();
-}
-
-void FrameView::leaveEvent(QEvent*)
-{
-    hovered_.reset();
-    update();
 }
 
 } // namespace wr

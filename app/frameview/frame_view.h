@@ -19,6 +19,7 @@ namespace wr {
 
 class Document;
 class Legend;
+class ResultLayer;
 
 class FrameView : public QOpenGLWidget, protected QOpenGLFunctions_3_3_Core
 {
@@ -44,6 +45,7 @@ public:
     std::optional<QPointF> middleOf(size_t member) const; // on screen, for tests and leaders
     QString hoverLine() const; // "LEG-NE1 · HSS6X6X5/16 · Legs, lower · 0.63 · interaction · U4E+"
     Legend& legend() { return *legend_; }
+    ResultLayer& results() { return *results_; } // drawn at the stop Frame
     double lastFrameMilliseconds() const { return lastFrame_; }
 
 Q_SIGNALS:
@@ -67,6 +69,7 @@ private:
     void drawScene();
     void drawGround(QPainter& p) const;
     void drawMarks(QPainter& p) const;
+    void drawReleases(QPainter& p) const;
     void drawLabels(QPainter& p) const;
     void drawHover(QPainter& p) const;
     void drawTriad(QPainter& p) const;
@@ -76,6 +79,7 @@ private:
 
     Document& doc_;
     Legend* legend_;
+    ResultLayer* results_;
     Camera camera_;
     FrameMesh mesh_;
     Stop stop_ = Stop::Check;
@@ -85,6 +89,7 @@ private:
     std::optional<size_t> hovered_;
     QPointF cursor_, pressed_;
     bool boxing_ = false, moving_ = false;
+    bool fitted_ = false; // the whole frame is in view and stays so when the view changes its size
     double lastFrame_ = 0;
 
     bool meshStale_ = true, stylesStale_ = true, ready_ = false;

@@ -2,7 +2,9 @@
 // is no display.
 #include "app/bench/bench.h"
 #include "app/bench/member_bench.h"
+#include "app/frame/frame_tables_view.h"
 #include "app/frameview/frame_view.h"
+#include "app/frameview/result_layer.h"
 #include "app/line/line_view.h"
 #include "app/sections/section_browser.h"
 #include "app/shell/document.h"
@@ -118,6 +120,33 @@ int main(int argc, char** argv)
     w.open(":/demo/tern-street.frame.json");
     good = settle(w) && good;
     take("tern-street");
+    w.ride(Stop::Frame);
+    if (w.frameView()) {
+        ResultLayer& results = w.frameView()->results();
+        spin(100);
+        w.frameView()->fitFrame();
+        results.setLoad(3);
+        results.setShown(Shown::My);
+        w.tables().setPage(FrameTablesView::Loads);
+        take("frame-moments");
+        results.setShown(Shown::Deflected);
+        w.tables().setPage(FrameTablesView::Drift);
+        take("frame-deflected");
+        results.setLoad(2);
+        results.setScale(2.5);
+        results.findBuckling(4);
+        good = settle(w) && good;
+        take("frame-modes");
+        results.setScale(1);
+    }
+    w.tables().setPage(FrameTablesView::Combinations);
+    w.tables().notional().setCurrentIndex(1);
+    w.tables().make().click();
+    good = settle(w) && good;
+    take("frame-combinations");
+    w.document().undo();
+    good = settle(w) && good;
+    w.ride(Stop::Check);
     const QString bad = QDir(home.path()).filePath("damaged.frame.json");
     QFile f(bad);
     if (f.open(QIODevice::WriteOnly))

@@ -1,7 +1,5 @@
 #include "app/shell/document.h"
 
-#include "core/analysis/analyse.h"
-
 #include "core/audit/audit.h"
 #include "core/files/frame_reader.h"
 #include "core/files/frame_writer.h"
@@ -61,22 +59,24 @@ void Document::open(const QString& path)
                 Q_EMIT faulted(path);
             };
         auto frame = std::make_shared<Frame>(std::move(*loaded->value));
-        auto forces = std::make_shared<ForceTable>();
+        auto analysed = std::make_shared<FrameForces>();
+        auto memory = analysisMemory();
         if (!frame->results.empty())
-            *forces = givenForces(*frame, loaded->findings);
+            *analysed = givenResults(*frame, loaded->findings);
         else {
             progress.at(0.2, "analysing");
-            FrameForces r = analyseForces(*frame, false, progress);
-            loaded->findings.insert(loaded->findings.end(), r.findings.begin(), r.findings.end());
-            if (r.ok) *forces = std::move(r.forces);
+            *analysed = analyseForces(*frame, {}, progress, memory);
+            loaded->findings.insert(loaded->findings.end(), analysed->findings.begin(), analysed->findings.end());
+            if (!analysed->ok) analysed->forces = {};
         }
-        return [this, path, frame, forces, loaded] {
+        return [this, path, frame, analysed, memory, loaded] {
             path_ = path;
             history_ = {};
             pick_.clear();
             rungs_ = {};
-            secondOrder_ = false;
-            adopt(frame, forces, loaded->findings);
+            choice_ = {};
+            memory_ = memory;
+            adopt(frame, analysed, loaded->findings);
             Q_EMIT opened();
             Q_EMIT historyChanged();
             Q_EMIT pickChanged();
@@ -85,10 +85,10 @@ void Document::open(const QString& path)
     });
 }
 
-void Document::adopt(std::shared_ptr<Frame> frame, std::shared_ptr<const ForceTable> forces, std::vector<Finding> findings)
+void Document::adopt(std::shared_ptr<Frame> frame, std::shared_ptr<const FrameForces> analysed, std::vector<Finding> findings)
 {
     frame_ = std::move(frame);
-    forces_ = std::move(forces);
+    analysed_ = std::move(analysed);
     readFindings_ = std::move(findings);
     report_ = {};
     checked_ = false;
@@ -97,8 +97,8 @@ void Document::adopt(std::shared_ptr<Frame> frame, std::shared_ptr<const ForceTa
 
 void Document::rebuild()
 {
-    model_ = std::make_shared<const CheckModel>(frame_, forces_, standards_);
-    forcesFit_ = forces_->empty() || forces_->sizes == sizesFingerprint(*frame_);
+    model_ = std::make_shared<const CheckModel>(frame_, forces(), standards_);
+    forcesFit_ = analysed_->forces.empty() || analysed_->forces.sizes == sizesFingerprint(*frame_);
     mass_ = 0;
     for (const Element& e : frame_->elements)
         mass_ += frame_->length(e) * frame_->sections[static_cast<size_t>(e.section)].properties.a *
@@ -167,6 +167,23 @@ void Document::redo()
 
 void Document::applied(const Applied& a)
 {
+    if (a.loads) {
+        // Forces that came with the file are looked up again; others are found again.
+        const bool given = analysed_->forces.given;
+        auto fresh = std::make_shared<FrameForces>();
+        std::erase_if(readFindings_, [](const Finding& f) { return f.code.starts_with("forces."); });
+        if (given) {
+            *fresh = givenResults(*frame_, readFindings_);
+            fresh->forces.sizes = analysed_->forces.sizes; // they belong to the sizes they came with
+        }
+        analysed_ = fresh; // old columns mean nothing under new combinations
+        rebuild();
+        forgetResults();
+        Q_EMIT historyChanged();
+        Q_EMIT modelChanged();
+        given ? check({}) : analyseAgain();
+        return;
+    }
     const bool sizes = a.sizes;
     const std::vector<std::string> touched = a.members;
     // Declaring members that were formed by rule moves them to the front of the list: the pick follows by name.
@@ -230,10 +247,10 @@ void Document::check(const std::vector<std::string>& touched)
     });
 }
 
-void Document::setSecondOrder(bool on)
+void Document::setChoice(const AnalysisChoice& c)
 {
-    if (secondOrder_ == on) return;
-    secondOrder_ = on;
+    if (choice_ == c) return;
+    choice_ = c;
     analyseAgain();
 }
 
@@ -241,14 +258,14 @@ void Document::analyseAgain()
 {
     if (!frame_) return;
     auto frame = frame_;
-    jobs_.start("open", [this, frame, second = secondOrder_](Progress& progress) -> Jobs::Finish {
-        auto r = std::make_shared<FrameForces>(analyseForces(*frame, second, progress));
+    jobs_.start("open", [this, frame, choice = choice_, memory = memory_](Progress& progress) -> Jobs::Finish {
+        auto r = std::make_shared<FrameForces>(analyseForces(*frame, choice, progress, memory));
         return [this, frame, r] {
             if (frame != frame_) return analyseAgain(); // edited meanwhile
             std::erase_if(readFindings_, [](const Finding& f) { return f.code.starts_with("analysis."); });
             readFindings_.insert(readFindings_.end(), r->findings.begin(), r->findings.end());
             if (r->ok) {
-                forces_ = std::make_shared<const ForceTable>(std::move(r->forces));
+                analysed_ = r;
                 auto next = std::make_shared<Frame>(*frame_);
                 next->results.clear(); // results of the file belong to other sizes
                 next->modes.clear();

@@ -51,8 +51,10 @@ public:
     void undo();
     void redo();
     void analyseAgain();
-    bool secondOrder() const { return secondOrder_; }
-    void setSecondOrder(bool on); // how the next analysis goes; analyses at once
+    const AnalysisChoice& choice() const { return choice_; }
+    void setChoice(const AnalysisChoice& c); // how the frame is analysed; analyses at once
+    // Forces, movements and outcomes of the analysis at hand, or of the results that came with the file.
+    const FrameForces& analysed() const { return *analysed_; }
     void evaluate(const std::vector<size_t>& members, const LadderLimits& limits); // rungsReady() follows
     const RungTable& rungs() const { return rungs_; }
 
@@ -76,7 +78,8 @@ public:
     const std::vector<Finding>& faults() const { return faults_; }
 
 private:
-    void adopt(std::shared_ptr<Frame> frame, std::shared_ptr<const ForceTable> forces, std::vector<Finding> findings);
+    void adopt(std::shared_ptr<Frame> frame, std::shared_ptr<const FrameForces> analysed, std::vector<Finding> findings);
+    std::shared_ptr<const ForceTable> forces() const { return {analysed_, &analysed_->forces}; }
     void applied(const Applied& a);
     void rebuild();
     void check(const std::vector<std::string>& touched);
@@ -85,11 +88,13 @@ private:
 
     QString path_;
     std::shared_ptr<const Frame> frame_;
-    std::shared_ptr<const ForceTable> forces_;
+    std::shared_ptr<const FrameForces> analysed_;
+    std::shared_ptr<AnalysisMemory> memory_; // symbolic factors, so that a size change is analysed again quickly
+    AnalysisChoice choice_;
     std::shared_ptr<const std::vector<Standard>> standards_;
     std::shared_ptr<const CheckModel> model_;
     CheckReport report_;
-    bool checked_ = false, forcesFit_ = true, secondOrder_ = false;
+    bool checked_ = false, forcesFit_ = true;
     double checkSeconds_ = 0, mass_ = 0;
     std::vector<Finding> readFindings_, findings_, faults_;
     History history_;

@@ -1,4 +1,8 @@
 #include "app/shell/main_window.h"
+#include "app/bench/frame_bench.h"
+#include "app/bench/result_bench.h"
+#include "app/frame/frame_tables_view.h"
+#include "app/frameview/result_layer.h"
 
 #include "app/bench/bench.h"
 #include "app/bench/design_editor.h"
@@ -65,7 +69,7 @@ MainWindow::MainWindow(QWidget* parent)
     cancel->hide();
     statusBar()->addPermanentWidget(cancel);
     connect(cancel, &QToolButton::clicked, this, [this] {
-        for (const char* kind : {"open", "check", "rungs"})
+        for (const char* kind : {"open", "check", "rungs", "modes"})
             doc_->jobs().cancel(kind);
     });
     // Only for what takes longer than an eye minds.
@@ -166,6 +170,9 @@ void MainWindow::buildCentre()
     bottom_->addWidget(ledger_);
     bottom_->addWidget(candidates_);
     bottom_->addWidget(sections_);
+    bench_->frame().results().watch(view_ ? &view_->results() : nullptr);
+    tables_ = new FrameTablesView(*doc_, view_ ? &view_->results() : nullptr);
+    bottom_->addWidget(tables_);
     connect(&bench_->member().editor(), &DesignEditor::browseSections, this, [this] { browseSections(); });
     connect(&bench_->size(), &SizeBench::browseSections, this, [this] { browseSections(); });
     connect(sections_, &SectionBrowser::closed, this, [this] { browseSections(false); });
@@ -200,91 +207,6 @@ void MainWindow::buildCentre()
     setCentralWidget(centre);
 }
 
-void MainWindow::buildMenus()
-{
-    QMenu* file = menuBar()->addMenu("&File");
-    file->addAction("&Open…", QKeySequence::Open, this, &MainWindow::openAsk);
-    QMenu* demo = file->addMenu("Open a &demo frame");
-    for (const DemoFrame& d : demoFrames())
-        demo->addAction(d.title, this, [this, path = d.path] { open(path); });
-    recentMenu_ = file->addMenu("Open &recent");
-    connect(recentMenu_, &QMenu::aboutToShow, this, &MainWindow::fillRecent);
-    file->addSeparator();
-    file->addAction("&Save", QKeySequence::Save, this, &MainWindow::save);
-    file->addAction("Save &as…", QKeySequence("Ctrl+Shift+S"), this, &MainWindow::saveAs);
-    file->addSeparator();
-    file->addAction("&Quit", QKeySequence::Quit, this, &QWidget::close);
-
-    QMenu* edit = menuBar()->addMenu("&Edit");
-    undo_ = edit->addAction("&Undo", QKeySequence::Undo, doc_, &Document::undo);
-    redo_ = edit->addAction("&Redo", QKeySequence("Ctrl+Shift+Z"), doc_, &Document::redo);
-    edit->addSeparator();
-    edit->addAction("Pick &all", QKeySequence::SelectAll, this, [this] {
-        std::set<size_t> all;
-        if (doc_->hasFrame())
-            for (size_t i = 0; i < doc_->model().members().size(); ++i)
-                all.insert(i);
-        doc_->setPick(std::move(all));
-    });
-    edit->addAction("Pick &nothing", QKeySequence("Ctrl+Shift+A"), this, [this] { doc_->setPick({}); });
-    edit->addAction("&Sections…", QKeySequence("B"), this, [this] { browseSections(!browsing()); });
-    edit->addAction("&Filter the ledger   /", this, [this] { ledger_->focusFilter(); });
-
-    QMenu* view = menuBar()->addMenu("&View");
-    if (view_) {
-        view->addAction("&Lines or solid sections", QKeySequence("S"), this, [this] { view_->setSolid(!view_->solid()); });
-        view->addAction("&Parallel or perspective", QKeySequence("P"), this,
-                        [this] { view_->setParallel(!view_->parallel()); });
-        view->addAction("&Fit the frame   F", this, [this] { view_->fitFrame(); });
-        const struct
-        {
-            const char* name;
-            double yaw, pitch;
-        } looks[] = {
-            {"From the &front", -90, 0}, {"From the &right", 0, 0}, {"From &above", -90, 89}, {"From a &corner", -52, 20}};
-        for (const auto& l : looks)
-            view->addAction(l.name, this, [this, l] {
-                view_->look(l.yaw, l.pitch);
-                view_->fitFrame();
-            });
-        view->addSeparator();
-        view->addAction("&Only these", QKeySequence("H"), this, [this] {
-            view_->onlyThese();
-            refreshStatus();
-        });
-        view->addAction("&All", QKeySequence("Shift+H"), this, [this] {
-            view_->showAll();
-            refreshStatus();
-        });
-    }
-    QMenu* frame = menuBar()->addMenu("F&rame");
-    frame->addAction("&Analyse again", QKeySequence("F5"), doc_, &Document::analyseAgain);
-    QAction* second = frame->addAction("In &second order", QKeySequence("F6"));
-    second->setCheckable(true);
-    connect(second, &QAction::triggered, doc_, &Document::setSecondOrder);
-    connect(frame, &QMenu::aboutToShow, this, [this, second] { second->setChecked(doc_->secondOrder()); });
-    QMenu* standard = frame->addMenu("Design &standard");
-    for (const Standard& s : shippedStandards())
-        standard->addAction(QString::fromUtf8(s.title.data(), static_cast<qsizetype>(s.title.size())), this,
-                            [this, key = std::string(s.key)] { doc_->run(SetStandard{key}); });
-
-    QMenu* help = menuBar()->addMenu("&Help");
-    help->addAction("&Keys and mouse", this, [this] {
-        QMessageBox::information(
-            this, "Keys and mouse",
-            "1 … 7   ride to a stop\nwheel   zoom to the cursor\nmiddle drag   orbit, with Shift pan\nleft click   pick, with "
-            "Ctrl add\nleft drag   pick by window: rightwards wholly inside, leftwards touched\n"
-            "H   only these, Shift+H all\nS   lines or solid, P parallel, F fit\narrows, + and −   move the view when it has "
-            "the focus\n/   filter the ledger\nF5   analyse again");
-    });
-    help->addAction("&About Wren Rail", this, [this] {
-        QMessageBox::about(this, "Wren Rail",
-                           QString("Wren Rail %1\nChecks every member of a steel frame against a design standard.\nFree "
-                                   "software, GPL-3.0-or-later, without any warranty: an engineer answers for what is built.")
-                               .arg(WREN_VERSION));
-    });
-}
-
 bool MainWindow::showsFrame() const
 {
     return pages_->currentIndex() == 1;
@@ -294,12 +216,14 @@ void MainWindow::ride(Stop s)
 {
     if (line_->current() != s) line_->ride(s);
     bench_->setStop(s);
-    bottom_->setCurrentIndex(s == Stop::Size ? 1 : 0);
+    bottom_->setCurrentIndex(s == Stop::Size ? 1 : s == Stop::Frame ? 3 : 0);
     auto* middle = qobject_cast<QSplitter*>(bottom_->parentWidget());
     const int whole = middle->sizes().value(0) + middle->sizes().value(1);
-    middle->setSizes(s == Stop::Size ? QList<int>{whole * 46 / 100, whole * 54 / 100}
-                                     : QList<int>{whole * 72 / 100, whole * 28 / 100});
+    middle->setSizes(s == Stop::Size    ? QList<int>{whole * 46 / 100, whole * 54 / 100}
+                     : s == Stop::Frame ? QList<int>{whole * 62 / 100, whole * 38 / 100}
+                                        : QList<int>{whole * 72 / 100, whole * 28 / 100});
     if (view_) view_->setStop(s);
+    if (s == Stop::Frame) tables_->setPage(tables_->page());
 }
 
 bool MainWindow::browsing() const

@@ -16,6 +16,7 @@ class Bench;
 class CandidateView;
 class SectionBrowser;
 class Document;
+class FrameTablesView;
 class FrameView;
 class Ledger;
 class StartView;
@@ -36,6 +37,7 @@ public:
     Tray& tray() { return *tray_; }
     StartView& start() { return *start_; }
     SectionBrowser& sections() { return *sections_; }
+    FrameTablesView& tables() { return *tables_; }
     bool browsing() const;
     void browseSections(bool on = true);
     CandidateView& candidates() { return *candidates_; }
@@ -73,6 +75,7 @@ private:
     Bench* bench_;
     StartView* start_;
     CandidateView* candidates_;
+    FrameTablesView* tables_ = nullptr;
     SectionBrowser* sections_;
     QStackedWidget *pages_, *bottom_;
     QLabel *left_, *right_, *title_, *unitsLabel_, *shown_ = nullptr;

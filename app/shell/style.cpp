@@ -40,6 +40,9 @@ QString programStyle()
         QLineEdit:focus, QComboBox:focus { border-color: @violet; }
         QComboBox::drop-down { border: none; width: 16px; } QComboBox::down-arrow { width: 0; height: 0; border-left: 4px solid @panel; border-right: 4px solid @panel; border-top: 5px solid @ink2; }
         QComboBox QAbstractItemView { background: @panel; border: 1px solid @hair; selection-background-color: @tint; selection-color: @ink; }
+        QSlider::groove:horizontal { height: 3px; background: @hair; border-radius: 1px; } QSlider::sub-page:horizontal { background: @hair; }
+        QSlider::handle:horizontal { width: 11px; height: 11px; margin: -5px 0; border-radius: 6px; background: @violet; border: none; } QSlider::handle:horizontal:focus { background: @ink; } QSlider::handle:horizontal:disabled { background: @ink3; }
+        QCheckBox:disabled { color: @ink3; }
         QSplitter::handle { background: @hair; } QToolTip { background: @ink; color: @panel; border: none; padding: 4px; }
         QScrollBar:vertical { background: transparent; width: 9px; margin: 0; } QScrollBar::handle:vertical { background: #CFC9BB; border-radius: 4px; min-height: 30px; }
         QScrollBar:horizontal { background: transparent; height: 9px; } QScrollBar::handle:horizontal { background: #CFC9BB; border-radius: 4px; }

@@ -1,21 +1,69 @@
 #include "core/analysis/analyse.h"
 
+#include "core/analysis/amplified.h"
+#include "core/analysis/factor.h"
+
+#include <algorithm>
+
 namespace wr {
 
-FrameForces analyseForces(const Frame& f, bool secondOrder, Progress& progress)
+std::string choiceWords(const AnalysisChoice& c)
 {
-    if (secondOrder || hasOneWay(f)) {
-        CombinationOptions o;
-        o.secondOrder = secondOrder;
-        CombinationResult r = analyseCombinations(f, o, progress);
-        // A combination that fails leaves its members unchecked; the others stand.
-        bool any = false;
-        for (const CombinationOutcome& c : r.combinations)
-            any = any || c.solved;
-        return {any, std::move(r.findings), std::move(r.forces)};
+    std::string out = c.order == ForceOrder::First    ? "first order"
+                      : c.order == ForceOrder::Second ? "second order"
+                                                      : "first order amplified by B1 and B2";
+    if (c.order != ForceOrder::First && c.reducedStiffness) out += ", reduced stiffness";
+    if (!c.shearDeformation) out += ", no shear deformation";
+    return out;
+}
+
+std::shared_ptr<AnalysisMemory> analysisMemory()
+{
+    return std::make_shared<AnalysisMemory>();
+}
+
+FrameForces analyseForces(const Frame& f, const AnalysisChoice& choice, Progress& progress,
+                          std::shared_ptr<AnalysisMemory> memory)
+{
+    FrameForces out;
+    if (choice.order == ForceOrder::First && !hasOneWay(f)) {
+        AnalysisResult r = analyseLinear(f, {choice.shearDeformation, choice.stations, std::move(memory)}, progress);
+        out.ok = r.ok, out.findings = std::move(r.findings), out.forces = std::move(r.forces), out.motions = std::move(r.cases);
+        out.residual = r.residual, out.accuracy = r.accuracy, out.freedoms = r.freedoms;
+        return out;
     }
-    AnalysisResult r = analyseLinear(f, {}, progress);
-    return {r.ok, std::move(r.findings), std::move(r.forces)};
+    CombinationOptions o;
+    o.secondOrder = choice.order == ForceOrder::Second, o.shearDeformation = choice.shearDeformation,
+    o.stations = choice.stations;
+    o.reducedStiffness = choice.reducedStiffness && choice.order != ForceOrder::First;
+    o.cases = choice.order == ForceOrder::First; // one-way elements: every case is a load of its own as well
+    o.memory = std::move(memory);
+    CombinationResult r = choice.order == ForceOrder::Amplified ? std::move(analyseAmplified(f, o, progress).wholes)
+                                                                : analyseCombinations(f, o, progress);
+    // A combination that fails leaves its members unchecked; the others stand.
+    out.ok = !progress.cancelled() &&
+             std::any_of(r.combinations.begin(), r.combinations.end(), [](const auto& c) { return c.solved; });
+    out.findings = std::move(r.findings), out.forces = std::move(r.forces), out.outcomes = std::move(r.combinations);
+    for (const CombinationOutcome& c : out.outcomes)
+        out.motions.push_back(c.motion);
+    return out;
+}
+
+NodeMotion motionOf(const FrameForces& r, const std::vector<std::pair<int, double>>& terms)
+{
+    NodeMotion out;
+    for (const auto& [column, k] : terms) {
+        if (column < 0 || static_cast<size_t>(column) >= r.motions.size()) return {};
+        const NodeMotion& m = r.motions[static_cast<size_t>(column)];
+        if (m.u.empty()) return {};
+        const auto add = [k = k](std::vector<Vec3>& to, const std::vector<Vec3>& from) {
+            to.resize(from.size());
+            for (size_t n = 0; n < from.size(); ++n)
+                to[n] = to[n] + k * from[n];
+        };
+        add(out.u, m.u), add(out.r, m.r), add(out.f, m.f), add(out.m, m.m);
+    }
+    return out;
 }
 
 } // namespace wr

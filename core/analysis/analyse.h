@@ -6,13 +6,45 @@
 
 namespace wr {
 
+enum class ForceOrder { First, Second, Amplified };
+
+// How a frame is analysed: kept with the document, given by the command line.
+struct AnalysisChoice
+{
+    ForceOrder order = ForceOrder::First;
+    bool reducedStiffness = false; // of the direct analysis method; not in first order
+    bool shearDeformation = true;
+    int stations = 11;
+    bool operator==(const AnalysisChoice&) const = default;
+};
+
+// "second order, reduced stiffness"
+std::string choiceWords(const AnalysisChoice& c);
+
 struct FrameForces
 {
     bool ok = false;
     std::vector<Finding> findings;
     ForceTable forces;
+    std::vector<NodeMotion> motions;          // per column of the forces
+    std::vector<CombinationOutcome> outcomes; // per column where combinations were solved as wholes
+    double residual = 0, accuracy = 0;        // of a first-order analysis by cases
+    int freedoms = 0;
 };
 
-FrameForces analyseForces(const Frame& f, bool secondOrder, Progress& progress);
+// An empty memory of symbolic factorisations (core/analysis/factor.h), to be handed to one analysis after the other.
+std::shared_ptr<AnalysisMemory> analysisMemory();
+
+FrameForces analyseForces(const Frame& f, const AnalysisChoice& choice, Progress& progress,
+                          std::shared_ptr<AnalysisMemory> memory = nullptr);
+
+// What came with a frame file: forces of its results, and the movements they state.
+FrameForces givenResults(const Frame& f, std::vector<Finding>& findings);
+
+// The frame with its "results" filled in: one entry per column that is a case, one per combination.
+Frame withResults(const Frame& f, const FrameForces& r);
+
+// Movements of the nodes for the loads of a combination (its set of the table) or of a column. Empty where there are none.
+NodeMotion motionOf(const FrameForces& r, const std::vector<std::pair<int, double>>& terms);
 
 } // namespace wr

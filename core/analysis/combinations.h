@@ -16,6 +16,10 @@ struct CombinationOptions
     double tolerance = 1e-7; // largest change of an axial force over the largest axial force
     int iterations = 60;
     bool cases = false; // every case by itself as well, after the combinations (always where there are no combinations)
+    // Stiffness for the direct analysis method (AISC 360-22 C2.3) in combinations for strength, second order: 0.8 on all
+    // stiffnesses of elements and their joints, and τb besides on bending where α·Pr is over half of Fy·Ag.
+    bool reducedStiffness = false;
+    std::shared_ptr<AnalysisMemory> memory = nullptr;
 };
 
 bool hasOneWay(const Frame& f);
@@ -25,15 +29,20 @@ struct CombinationOutcome
     bool solved = false;
     int iterations = 0;
     double change = 0;        // of axial forces in the last iteration
+    double residual = 0;      // |K u - f| / |f| of the last solution
+    double scale = 1;         // loads were multiplied by this and results divided: 1.6 for ASD in second order (C2.1(d))
+    bool reduced = false;     // with reducedStiffness
+    double leastTau = 1;      // smallest τb
     std::vector<char> active; // per element
     NodeMotion motion;        // of the frame's own nodes
+    ModeShape mode;           // not stable: the buckling mode of its first-order forces, with the critical load factor
 };
 
 struct CombinationResult
 {
     bool ok = false; // every combination solved
     std::vector<Finding> findings;
-    ForceTable forces; // one column per combination, then per case where asked; NaN where it could not be solved
+    ForceTable forces;                            // one column per load of wholeLoads(); NaN where it could not be solved
     std::vector<CombinationOutcome> combinations; // the same order
 };
 
@@ -41,10 +50,7 @@ struct CombinationResult
 // parallel.
 CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& options, Progress& progress);
 
-// The frame with one result per combination, and per case where they were solved too.
-Frame withResults(const Frame& f, const CombinationResult& r, bool secondOrder);
-
-// Loads that are solved as wholes: the combinations, then the cases if asked or if there are no combinations.
+// Loads that are solved as wholes: the combinations that are on, then the cases if asked or if there are no combinations.
 struct WholeLoad
 {
     int combination = -1, loadCase = -1;

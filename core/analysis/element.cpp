@@ -1,5 +1,7 @@
 #include "core/analysis/element.h"
 
+#include "core/analysis/panels.h"
+
 #include <array>
 #include <cmath>
 
@@ -37,13 +39,14 @@ void addBending(Matrix12& k, const PlaneStiffness& p, int w, int r, double turn)
 
 } // namespace
 
-ElementModel::ElementModel(const Frame& f, const Element& e, bool shearDeformation) : raw_(Matrix12::Zero())
+ElementModel::ElementModel(const Frame& f, const Element& e, bool shearDeformation, double bending) : raw_(Matrix12::Zero())
 {
     const SectionProperties& p = f.sections[static_cast<size_t>(e.section)].properties;
     const Material& m = f.materials[static_cast<size_t>(e.material)];
     length_ = f.length(e);
     axes_ = elementAxes(f, e);
-    ea_ = m.e * p.a, gj_ = m.g * p.it, eiy_ = m.e * p.iy, eiz_ = m.e * p.iz;
+    armI_ = e.offsetI, armJ_ = e.offsetJ;
+    ea_ = m.e * p.a, gj_ = m.g * p.it, eiy_ = bending * m.e * p.iy, eiz_ = bending * m.e * p.iz;
     if (shearDeformation) gay_ = m.g * p.avy, gaz_ = m.g * p.avz;
     const double axial = ea_ / length_, twist = gj_ / length_;
     for (const auto& [dof, k] : {std::pair{0, axial}, std::pair{3, twist}}) {
@@ -104,6 +107,11 @@ Vector12 ElementModel::toLocal(const Vector12& g) const
         const Vec3 v = axes_.toLocal({g(b), g(b + 1), g(b + 2)});
         out(b) = v.x, out(b + 1) = v.y, out(b + 2) = v.z;
     }
+    for (const auto& [b, arm] : {std::pair{0, armI_}, std::pair{6, armJ_}}) {
+        if (arm == Vec3{}) continue;
+        const Vec3 v = axes_.toLocal(cross({g(b + 3), g(b + 4), g(b + 5)}, arm)); // the end swings round the node
+        out(b) += v.x, out(b + 1) += v.y, out(b + 2) += v.z;
+    }
     return out;
 }
 
@@ -113,6 +121,11 @@ Vector12 ElementModel::toGlobal(const Vector12& l) const
     for (int b = 0; b < 12; b += 3) {
         const Vec3 v = axes_.toGlobal({l(b), l(b + 1), l(b + 2)});
         out(b) = v.x, out(b + 1) = v.y, out(b + 2) = v.z;
+    }
+    for (const auto& [b, arm] : {std::pair{0, armI_}, std::pair{6, armJ_}}) {
+        if (arm == Vec3{}) continue;
+        const Vec3 m = cross(arm, {out(b), out(b + 1), out(b + 2)});
+        out(b + 3) += m.x, out(b + 4) += m.y, out(b + 5) += m.z;
     }
     return out;
 }
@@ -125,7 +138,11 @@ Matrix12 ElementModel::turned(const Matrix12& k) const
     for (int i = 0; i < 12; i += 3)
         for (int j = 0; j < 12; j += 3)
             out.block<3, 3>(i, j) = r.transpose() * k.block<3, 3>(i, j) * r;
-    return out;
+    if (armI_ == Vec3{} && armJ_ == Vec3{}) return out;
+    Matrix12 swing = Matrix12::Identity(); // ends by nodes: u + θ × arm
+    for (const auto& [b, a] : {std::pair{0, armI_}, std::pair{6, armJ_}})
+        swing.block<3, 3>(b, b + 3) << 0, a.z, -a.y, -a.z, 0, a.x, a.y, -a.x, 0;
+    return swing.transpose() * out * swing;
 }
 
 Matrix12 ElementModel::globalStiffness() const
@@ -136,6 +153,18 @@ Matrix12 ElementModel::globalStiffness() const
 Matrix12 ElementModel::globalGeometric(double axial) const
 {
     return turned(geometric(axial));
+}
+
+Matrix12 ElementModel::offsetGeometric(const Vector12& ends) const
+{
+    Matrix12 out = Matrix12::Zero();
+    for (const auto& [b, a] : {std::pair{0, armI_}, std::pair{6, armJ_}}) {
+        const Vec3 force = axes_.toGlobal({ends(b), ends(b + 1), ends(b + 2)});
+        // (θ × r) × f = r (f·θ) − (r·f) θ
+        const Eigen::Vector3d r(a.x, a.y, a.z), f(force.x, force.y, force.z);
+        out.block<3, 3>(b + 3, b + 3) = (r * f.transpose() + f * r.transpose()) / 2 - r.dot(f) * Eigen::Matrix3d::Identity();
+    }
+    return out;
 }
 
 namespace {
@@ -369,6 +398,10 @@ std::vector<SpanLoads> spanLoads(const Frame& f, const LoadCase& c)
             out[static_cast<size_t>(l.element)].lines.push_back(
                 {l.from, end, local(l.element, l.axes, l.q0), local(l.element, l.axes, l.q1)});
     }
+    for (const PanelLoad& panel : panelLoads(f, c))
+        for (const LineLoad& l : panel.lines)
+            out[static_cast<size_t>(l.element)].lines.push_back(
+                {l.from, *l.to, local(l.element, l.axes, l.q0), local(l.element, l.axes, l.q1)});
     for (const PointLoad& p : c.point) {
         // A point load has no length to project: projected means global here.
         const LoadAxes a = p.axes == LoadAxes::Local ? LoadAxes::Local : LoadAxes::Global;

@@ -37,7 +37,8 @@ struct SpanLoads
 class ElementModel
 {
 public:
-    ElementModel(const Frame& f, const Element& e, bool shearDeformation);
+    // `bending`: factor on both flexural stiffnesses (τb of AISC 360-22 C2.3).
+    ElementModel(const Frame& f, const Element& e, bool shearDeformation, double bending = 1);
 
     double length() const { return length_; }
     const Axes& axes() const { return axes_; }
@@ -47,8 +48,14 @@ public:
     // ch. 15), released freedoms following the elastic ones; a string for axial elements.
     Matrix12 geometric(double axial) const;
     Matrix12 globalGeometric(double axial) const;
+    // What turning rigid offsets add in second order: the end forces (local, of the nodes on the element) act on arms that
+    // turn with the nodes. Global; symmetric part.
+    bool hasOffsets() const { return !(armI_ == Vec3{}) || !(armJ_ == Vec3{}); }
+    Matrix12 offsetGeometric(const Vector12& ends) const;
     // Consistent mass (Przemieniecki 1968, ch. 11, without shear and rotatory inertia of bending): kg/m, and kg·m of twist.
     Matrix12 globalMass(double perLength, double polarPerLength) const;
+    // Displacements of the nodes to those of the element's ends, and forces at its ends to those at the nodes: rigid offsets
+    // lie between.
     Vector12 toLocal(const Vector12& global) const;
     Vector12 toGlobal(const Vector12& local) const;
 
@@ -76,6 +83,7 @@ private:
     bool axialOnly_ = false;
     double ea_ = 0, gj_ = 0, eiy_ = 0, eiz_ = 0, gay_ = 0, gaz_ = 0; // ga: 0 means no shear deformation
     Axes axes_;
+    Vec3 armI_, armJ_; // rigid, from the nodes to the element's ends, global
     Matrix12 raw_, k_;
     std::vector<Release> releases_;
 };

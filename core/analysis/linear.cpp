@@ -1,11 +1,14 @@
 #include "core/analysis/linear.h"
 
-#include "core/analysis/results.h"
 #include "core/analysis/solver.h"
 
 #include <algorithm>
+#include <atomic>
 #include <cmath>
 #include <fmt/format.h>
+#include <tbb/blocked_range.h>
+#include <tbb/parallel_for.h>
+#include <tbb/parallel_invoke.h>
 
 namespace wr {
 
@@ -33,20 +36,25 @@ public:
         if (!out_.findings.empty()) return std::move(out_);
         progress_.at(0.05, "assembling");
         out_.freedoms = system_.unknowns();
-        loads_ = makeCaseLoads(system_, out_.findings);
-        if (anyError(out_.findings)) return std::move(out_);
-        if (progress_.cancelled()) return std::move(out_);
-        progress_.at(0.2, "solving");
-        FrameSolver solver(system_);
-        if (!solver.factor({}, out_.findings)) return std::move(out_);
-        out_.softness = solver.softness();
+        auto solver = std::make_unique<FrameSolver>(system_, options_.memory);
+        std::vector<Finding> ofLoads, ofFactor;
+        bool factored = false;
+        tbb::parallel_invoke([&] { loads_ = makeCaseLoads(system_, ofLoads); },
+                             [&] { factored = solver->factor({}, ofFactor); });
+        for (const auto& list : {ofLoads, ofFactor})
+            out_.findings.insert(out_.findings.end(), list.begin(), list.end());
+        if (!factored || anyError(ofLoads) || progress_.cancelled()) return std::move(out_);
+        out_.accuracy = solver->accuracy();
+        progress_.at(0.5, "solving");
         Eigen::MatrixXd rhs(system_.unknowns(), static_cast<Eigen::Index>(f_.cases.size()));
         for (size_t c = 0; c < f_.cases.size(); ++c)
             rhs.col(static_cast<Eigen::Index>(c)) = loads_[c].rhs;
-        if (!solver.idleMomentsVanish(
+        if (!solver->idleMomentsVanish(
                 rhs, [&](Eigen::Index c) { return "case " + f_.cases[static_cast<size_t>(c)].id; }, out_.findings))
             return std::move(out_);
-        q_ = solver.solve(rhs, out_.residual, out_.findings);
+        q_ = solver->solve(rhs, out_.residual);
+        solver.reset(); // the factor is the largest thing here: gone before the table of forces is made
+        rhs.resize(0, 0);
         if (progress_.cancelled()) return std::move(out_);
         progress_.at(0.7, "section forces");
         out_.forces = stationTable(f_, loads_, options_.stations, f_.cases.size());
@@ -54,6 +62,7 @@ public:
             out_.forces.columnCase.push_back(static_cast<int>(c));
         out_.forces.sets = setsFromCases(f_);
         recover();
+        if (progress_.cancelled()) return {};
         checkBalance();
         out_.ok = true;
         progress_.at(1.0, "analysed");
@@ -61,25 +70,52 @@ public:
     }
 
 private:
+    Vector12 ends(size_t e, size_t c) const
+    {
+        const ElementModel& m = system_.models()[e];
+        return m.stiffness() * m.toLocal(system_.elementDisplacements(e, moved_[c])) + loads_[c].fixed[e];
+    }
+
     void recover()
     {
-        for (size_t c = 0; c < f_.cases.size(); ++c) {
-            const Eigen::VectorXd u = system_.displacements(q_.col(static_cast<Eigen::Index>(c)), loads_[c].prescribed);
-            Eigen::VectorXd sum = Eigen::VectorXd::Zero(u.size());
-            for (size_t e = 0; e < f_.elements.size(); ++e) {
-                const ElementModel& m = system_.models()[e];
-                const Vector12 ends = m.stiffness() * m.toLocal(system_.elementDisplacements(e, u)) + loads_[c].fixed[e];
-                addToNodes(f_.elements[e], m.toGlobal(ends), sum);
-                fillStations(out_.forces, e, c,
-                             [&](double s, bool after) { return m.sectionForces(loads_[c].spans[e], ends, s, after); });
-            }
-            out_.cases.push_back(system_.motion(u, loads_[c].prescribed, sum, loads_[c].nodal));
-            progress_.at(0.7 + 0.3 * static_cast<double>(c + 1) / static_cast<double>(f_.cases.size()), "section forces");
-        }
+        // Reactions need only the elements that meet a support.
+        std::vector<size_t> atSupports;
+        for (size_t e = 0; e < f_.elements.size(); ++e)
+            if (f_.nodes[static_cast<size_t>(f_.elements[e].i)].supported() ||
+                f_.nodes[static_cast<size_t>(f_.elements[e].j)].supported())
+                atSupports.push_back(e);
+        out_.cases.resize(f_.cases.size()), moved_.resize(f_.cases.size());
+        tbb::parallel_for(size_t{0}, f_.cases.size(), [&](size_t c) {
+            moved_[c] = system_.displacements(q_.col(static_cast<Eigen::Index>(c)), loads_[c].prescribed);
+            Eigen::VectorXd sum = Eigen::VectorXd::Zero(moved_[c].size());
+            for (const size_t e : atSupports)
+                addToNodes(f_.elements[e], system_.models()[e].toGlobal(ends(e, c)), sum);
+            out_.cases[c] = system_.motion(moved_[c], loads_[c].prescribed, sum, loads_[c].nodal);
+        });
+        // Element by element: what is written lies together.
+        std::atomic<size_t> done{0};
+        tbb::parallel_for(tbb::blocked_range<size_t>(0, f_.elements.size(), 64), [&](const tbb::blocked_range<size_t>& block) {
+            if (progress_.cancelled()) return;
+            for (size_t e = block.begin(); e < block.end(); ++e)
+                for (size_t c = 0; c < f_.cases.size(); ++c) {
+                    const Vector12 at = ends(e, c);
+                    fillStations(out_.forces, e, c, [&](double s, bool after) {
+                        return system_.models()[e].sectionForces(loads_[c].spans[e], at, s, after);
+                    });
+                }
+            done += block.size();
+            progress_.at(0.7 + 0.3 * static_cast<double>(done) / static_cast<double>(f_.elements.size()), "section forces");
+        });
     }
 
     void checkBalance()
     {
+        if (out_.residual > 1e-6)
+            out_.findings.push_back(
+                finding("analysis.ill-conditioned", "", "",
+                        fmt::format("the solution leaves a residual of {:.1e} of the loads: look for stiffnesses "
+                                    "that differ by many orders of magnitude",
+                                    out_.residual)));
         for (size_t c = 0; c < f_.cases.size(); ++c) {
             Vec3 reactions;
             for (const Vec3& r : out_.cases[c].f)
@@ -99,6 +135,7 @@ private:
     AnalysisResult out_;
     std::vector<CaseLoads> loads_;
     Eigen::MatrixXd q_;
+    std::vector<Eigen::VectorXd> moved_; // per case: global displacements of all nodes
 };
 
 } // namespace
@@ -106,24 +143,6 @@ private:
 AnalysisResult analyseLinear(const Frame& f, const AnalysisOptions& options, Progress& progress)
 {
     return LinearAnalysis(f, options, progress).run();
-}
-
-Frame withResults(const Frame& f, const AnalysisResult& r)
-{
-    Frame out = f;
-    out.results.clear();
-    out.modes.clear();
-    const auto add = [&](int combination, int loadCase, const std::vector<std::pair<int, double>>& terms) {
-        GivenResult g =
-            resultOf(f, r.forces, terms, [&](int c) -> const NodeMotion& { return r.cases[static_cast<size_t>(c)]; });
-        g.combination = combination, g.loadCase = loadCase;
-        out.results.push_back(std::move(g));
-    };
-    for (size_t c = 0; c < f.cases.size(); ++c)
-        add(-1, static_cast<int>(c), {{static_cast<int>(c), 1.0}});
-    for (size_t c = 0; c < f.combinations.size(); ++c)
-        add(static_cast<int>(c), -1, f.combinations[c].terms);
-    return out;
 }
 
 } // namespace wr

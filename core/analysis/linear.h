@@ -7,14 +7,18 @@
 #include "core/frame/forces.h"
 #include "core/frame/frame.h"
 
+#include <memory>
 #include <vector>
 
 namespace wr {
 
+class AnalysisMemory;
+
 struct AnalysisOptions
 {
     bool shearDeformation = true;
-    int stations = 11; // equally spaced per element, ends included; load points come on top
+    int stations = 11;                                // equally spaced per element, ends included; load points come on top
+    std::shared_ptr<AnalysisMemory> memory = nullptr; // keeps symbolic factorisations from one analysis to the next
 };
 
 struct AnalysisResult
@@ -25,15 +29,12 @@ struct AnalysisResult
     std::vector<NodeMotion> cases;
     int freedoms = 0;
     double residual = 0; // largest |K u - f| / |f| over the cases
-    double softness = 0; // Rayleigh quotient of the softest scaled mode: near 1e-16 is a mechanism
+    double accuracy = 0; // relative error measured on that mode: what the equations' condition costs
 };
 
 // Frames with one-way elements do not superpose and are refused here: combinations.h solves them.
 // Codes: analysis.constraint, analysis.mechanism (names node and direction), analysis.unresisted-moment, analysis.not-covered,
 // analysis.no-loads, analysis.unbalanced, analysis.ill-conditioned.
 AnalysisResult analyseLinear(const Frame& f, const AnalysisOptions& options, Progress& progress);
-
-// The frame with its "results" filled in: one entry per case and one per combination (first order).
-Frame withResults(const Frame& f, const AnalysisResult& r);
 
 } // namespace wr

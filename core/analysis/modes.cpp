@@ -1,68 +1,17 @@
 #include "core/analysis/modes.h"
 
 #include "core/analysis/combinations.h"
+#include "core/analysis/eigen.h"
 #include "core/analysis/refine.h"
+#include "core/analysis/shares.h"
 #include "core/analysis/solver.h"
 #include "core/base/powers.h"
 
-#include <Eigen/SparseCholesky>
-#include <Spectra/MatOp/SparseCholesky.h>
-#include <Spectra/MatOp/SparseSymMatProd.h>
-#include <Spectra/SymGEigsSolver.h>
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
 
 namespace wr {
-
-namespace {
-
-struct Pairs
-{
-    bool ok = false;
-    Eigen::VectorXd values; // largest first
-    Eigen::MatrixXd vectors;
-};
-
-// The largest eigenvalues μ of A x = μ K x, K positive definite (lower triangles).
-Pairs largest(const SparseMatrix& a, const SparseMatrix& k, int count)
-{
-    Pairs out;
-    const auto n = static_cast<int>(k.rows());
-    count = std::min(count, n - 1);
-    if (count < 1) return out;
-    Spectra::SparseSymMatProd<double, Eigen::Lower> product(a);
-    Spectra::SparseCholesky<double, Eigen::Lower> factor(k);
-    if (factor.info() != Spectra::CompInfo::Successful) return out;
-    // Equal and near factors need a wide basis.
-    const int basis = std::min(n, std::max(2 * count + 12, 24));
-    Spectra::SymGEigsSolver<decltype(product), decltype(factor), Spectra::GEigsMode::Cholesky> solver(product, factor, count,
-                                                                                                      basis);
-    solver.init();
-    solver.compute(Spectra::SortRule::LargestAlge, 3000, 1e-10, Spectra::SortRule::LargestAlge);
-    if (solver.info() != Spectra::CompInfo::Successful) return out;
-    out.ok = true, out.values = solver.eigenvalues(), out.vectors = solver.eigenvectors();
-    return out;
-}
-
-// Displacements of the frame's own nodes, the largest translation made 1.
-void shapeOf(const FrameSystem& system, const Eigen::VectorXd& q, size_t nodes, std::vector<Vec3>& u, std::vector<Vec3>& r)
-{
-    const Eigen::VectorXd none = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(system.frame().nodes.size() * 6));
-    const Eigen::VectorXd all = system.displacements(q, none);
-    double most = 0;
-    for (Eigen::Index n = 0; n < all.size(); n += 6)
-        most = std::max(most, all.segment<3>(n).norm());
-    const double scale = most > 0 ? 1 / most : 1;
-    u.resize(nodes), r.resize(nodes);
-    for (size_t n = 0; n < nodes; ++n)
-        for (int d = 0; d < 3; ++d) {
-            u[n][d] = scale * all(static_cast<Eigen::Index>(n * 6) + d);
-            r[n][d] = scale * all(static_cast<Eigen::Index>(n * 6) + 3 + d);
-        }
-}
-
-} // namespace
 
 BucklingResult analyseBuckling(const Frame& f, int modes, Progress& progress, int pieces, bool withCases)
 {
@@ -74,9 +23,10 @@ BucklingResult analyseBuckling(const Frame& f, int modes, Progress& progress, in
     out.findings = system.faults();
     if (!out.findings.empty()) return out;
     const std::vector<CaseLoads> cases = makeCaseLoads(system, out.findings);
-    if (anyError(out.findings)) return out;
     FrameSolver solver(system);
-    if (!solver.factor({}, out.findings)) return out;
+    const bool good = !anyError(out.findings) && solver.factor({}, out.findings);
+    placesOfOriginal(fine, f.nodes.size(), out.findings);
+    if (!good) return out;
     const std::vector<WholeLoad> list = wholeLoads(f, withCases);
     out.combinations.resize(list.size());
     for (size_t c = 0; c < list.size(); ++c) {
@@ -86,19 +36,20 @@ BucklingResult analyseBuckling(const Frame& f, int modes, Progress& progress, in
         const Eigen::VectorXd u = system.displacements(solver.solveOnce(loads.rhs), loads.prescribed);
         std::vector<double> axial(fine.frame.elements.size());
         bool compressed = false;
+        std::vector<std::pair<size_t, Matrix12>> arms;
         for (size_t e = 0; e < axial.size(); ++e) {
             const ElementModel& m = system.models()[e];
             const Vector12 ends = m.stiffness() * m.toLocal(system.elementDisplacements(e, u)) + loads.fixed[e];
             axial[e] = (ends(6) - ends(0)) / 2;
             compressed = compressed || axial[e] < 0;
+            if (m.hasOffsets()) arms.emplace_back(e, m.offsetGeometric(ends));
         }
         if (!compressed) continue;
-        const SparseMatrix g = -system.geometric(axial);
-        const Pairs found = largest(g, solver.stiffness(), modes);
+        const SparseMatrix g = -(system.geometric(axial) + system.scattered(arms));
+        const EigenPairs found = largestEigen(g, solver.stiffness(), modes, &solver.factorAtHand());
         if (!found.ok) {
-            out.findings.push_back(
-                finding("analysis.not-converged", fmt::format("/combinations/{}", c), f.combinations[c].id,
-                        fmt::format("the buckling modes of combination {} could not be found", f.combinations[c].id)));
+            out.findings.push_back(finding("analysis.not-converged", list[c].place, list[c].name,
+                                           fmt::format("the buckling modes of {} could not be found", list[c].name)));
             continue;
         }
         for (Eigen::Index i = 0; i < found.values.size(); ++i) {
@@ -152,27 +103,9 @@ VibrationResult analyseVibration(const Frame& f, const VibrationOptions& o, Prog
     };
     const Vec3 down = -1.0 * f.upward();
     for (const auto& [c, factor] : o.cases) {
-        const LoadCase& lc = fine.frame.cases[static_cast<size_t>(c)];
-        for (const NodalLoad& n : lc.nodal)
-            put(n.node, factor * dot(n.f, down) / kGravity);
-        const std::vector<SpanLoads> spans = spanLoads(fine.frame, lc);
-        for (size_t e = 0; e < spans.size(); ++e) {
-            // Shared between the ends as a simple beam would.
-            const Element& el = fine.frame.elements[e];
-            const double l = system.models()[e].length();
-            const auto share = [&](double at, Vec3 local) {
-                const double kg = factor * dot(system.models()[e].axes().toGlobal(local), down) / kGravity;
-                put(el.i, kg * (1 - at / l));
-                put(el.j, kg * at / l);
-            };
-            for (const auto& line : spans[e].lines) {
-                const double length = line.to - line.from;
-                share(line.from + length / 3, length / 2 * line.q0);
-                share(line.to - length / 3, length / 2 * line.q1);
-            }
-            for (const auto& p : spans[e].points)
-                share(p.at, p.f);
-        }
+        const std::vector<Vec3> shares = nodalShares(fine.frame, fine.frame.cases[static_cast<size_t>(c)]);
+        for (size_t n = 0; n < shares.size(); ++n)
+            put(static_cast<int>(n), factor * dot(shares[n], down) / kGravity);
     }
     SparseMatrix m;
     if (o.cases.empty()) {
@@ -191,9 +124,11 @@ VibrationResult analyseVibration(const Frame& f, const VibrationOptions& o, Prog
         return out;
     }
     FrameSolver solver(system);
-    if (!solver.factor({}, out.findings)) return out;
+    const bool good = solver.factor({}, out.findings);
+    placesOfOriginal(fine, f.nodes.size(), out.findings);
+    if (!good) return out;
     progress.at(0.3, "vibration");
-    const Pairs found = largest(m, solver.stiffness(), o.modes);
+    const EigenPairs found = largestEigen(m, solver.stiffness(), o.modes, &solver.factorAtHand());
     if (!found.ok) {
         out.findings.push_back(finding("analysis.not-converged", "", "", "the vibration modes could not be found"));
         return out;

@@ -1,16 +1,14 @@
 // Shapes of a frame: buckling modes with critical load factors per combination, and free vibrations with masses from cases.
 // Elements are divided so that a member's own bending counts. Eigenvalues by Lanczos iteration (Spectra) with one Cholesky
-// factor of the stiffness.
+// factor of the stiffness for all combinations.
 #pragma once
 
 #include "core/analysis/linear.h"
 
 namespace wr {
 
-struct BucklingMode
+struct BucklingMode : ModeShape // factor: on all loads of the combination; only positive ones
 {
-    double factor = 0;          // on all loads of the combination; only positive ones
-    std::vector<Vec3> u, r;     // per node of the frame, largest translation 1
     std::vector<double> energy; // per element: share of the bending and other strain energy, sums to 1
 };
 

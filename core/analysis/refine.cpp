@@ -1,7 +1,11 @@
 #include "core/analysis/refine.h"
 
+#include "core/analysis/panels.h"
+#include "core/analysis/shares.h"
+
 #include <algorithm>
 #include <cmath>
+#include <cstdlib>
 #include <fmt/format.h>
 
 namespace wr {
@@ -27,7 +31,7 @@ Refined refined(const Frame& f, int pieces)
         const int n = e.behaviour == Behaviour::Beam ? std::max(1, pieces) : 1;
         out.first.push_back(static_cast<int>(g.elements.size()));
         out.lengths.push_back(f.length(e));
-        const Vec3 a = f.nodes[static_cast<size_t>(e.i)].at, b = f.nodes[static_cast<size_t>(e.j)].at;
+        const Vec3 a = f.endI(e), b = f.endJ(e);
         int from = e.i;
         for (int k = 0; k < n; ++k) {
             Element piece = e;
@@ -38,16 +42,23 @@ Refined refined(const Frame& f, int pieces)
                 inner.at = a + (static_cast<double>(k + 1) / n) * (b - a);
                 piece.j = from = static_cast<int>(g.nodes.size());
                 g.nodes.push_back(std::move(inner));
-                piece.releaseJ = {}, piece.springJ = {};
+                piece.releaseJ = {}, piece.springJ = {}, piece.offsetJ = {};
             }
-            if (k > 0) piece.releaseI = {}, piece.springI = {};
+            if (k > 0) piece.releaseI = {}, piece.springI = {}, piece.offsetI = {};
             g.elements.push_back(std::move(piece));
         }
     }
     out.first.push_back(static_cast<int>(g.elements.size()));
     for (LoadCase& c : g.cases) {
-        std::vector<LineLoad> lines;
-        for (const LineLoad& l : c.line) {
+        std::vector<LineLoad> lines, from = c.line;
+        for (const PanelLoad& panel : panelLoads(f, c))
+            from.insert(from.end(), panel.lines.begin(), panel.lines.end());
+        c.area.clear();
+        // Sideways shares at the frame's own nodes, not at those that the division adds.
+        for (const NodalLoad& n : notionalLoads(f, c))
+            c.nodal.push_back(n);
+        c.notional.reset();
+        for (const LineLoad& l : from) {
             const auto e = static_cast<size_t>(l.element);
             const double to = l.to.value_or(out.lengths[e]);
             const int n = out.first[e + 1] - out.first[e];
@@ -79,6 +90,20 @@ Refined refined(const Frame& f, int pieces)
         c.thermal = std::move(thermal);
     }
     return out;
+}
+
+void placesOfOriginal(const Refined& r, size_t nodes, std::vector<Finding>& findings)
+{
+    for (Finding& f : findings) {
+        const auto index = [&](std::string_view head) {
+            return f.place.starts_with(head) ? std::atoi(f.place.c_str() + head.size()) : -1;
+        };
+        if (const int e = index("/elements/"); e >= 0) {
+            const auto it = std::upper_bound(r.first.begin(), r.first.end(), e);
+            f.place = fmt::format("/elements/{}", it - r.first.begin() - 1);
+        }
+        if (index("/nodes/") >= static_cast<int>(nodes)) f.place.clear();
+    }
 }
 
 } // namespace wr

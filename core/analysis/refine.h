@@ -1,6 +1,7 @@
 // A frame whose elements are divided, for analyses that need the shape inside an element: second order, buckling, vibration.
 #pragma once
 
+#include "core/base/finding.h"
 #include "core/frame/frame.h"
 
 #include <vector>
@@ -18,5 +19,8 @@ struct Refined
 
 // Beams in `pieces` equal parts (at least 1), axial elements whole. Loads, releases and joint springs go with them.
 Refined refined(const Frame& f, int pieces);
+
+// Places of findings about the divided frame as places of the original: pieces become their element, added nodes none.
+void placesOfOriginal(const Refined& r, size_t nodes, std::vector<Finding>& findings);
 
 } // namespace wr

@@ -1,10 +1,15 @@
-#include "core/analysis/results.h"
+#include "core/analysis/analyse.h"
+
+#include <algorithm>
 
 namespace wr {
 
-GivenResult resultOf(const Frame& f, const ForceTable& forces, const std::vector<std::pair<int, double>>& terms,
-                     const std::function<const NodeMotion&(int column)>& motion)
+namespace {
+
+// Σ factor · column of the stations' forces and of what the nodes do.
+GivenResult resultOf(const Frame& f, const FrameForces& r, const std::vector<std::pair<int, double>>& terms)
 {
+    const ForceTable& forces = r.forces;
     GivenResult g;
     for (size_t e = 0; e < f.elements.size(); ++e) {
         GivenElement ge;
@@ -21,17 +26,55 @@ GivenResult resultOf(const Frame& f, const ForceTable& forces, const std::vector
         }
         g.elements.push_back(std::move(ge));
     }
-    for (size_t n = 0; n < f.nodes.size(); ++n) {
-        NodeResult node;
-        node.node = static_cast<int>(n);
-        for (const auto& [column, k] : terms) {
-            const NodeMotion& m = motion(column);
-            node.u = node.u + k * m.u[n], node.r = node.r + k * m.r[n], node.f = node.f + k * m.f[n],
-            node.m = node.m + k * m.m[n];
-        }
-        g.nodes.push_back(node);
-    }
+    const NodeMotion m = motionOf(r, terms);
+    for (size_t n = 0; n < m.u.size(); ++n)
+        g.nodes.push_back({static_cast<int>(n), m.u[n], m.r[n], m.f[n], m.m[n]});
     return g;
+}
+
+} // namespace
+
+FrameForces givenResults(const Frame& f, std::vector<Finding>& findings)
+{
+    FrameForces out;
+    out.ok = true;
+    out.forces = givenForces(f, findings);
+    for (const GivenResult& g : f.results) {
+        NodeMotion m;
+        if (!g.nodes.empty())
+            for (auto* v : {&m.u, &m.r, &m.f, &m.m})
+                v->resize(f.nodes.size());
+        for (const NodeResult& n : g.nodes) {
+            const auto k = static_cast<size_t>(n.node);
+            m.u[k] = n.u, m.r[k] = n.r, m.f[k] = n.f, m.m[k] = n.m;
+        }
+        out.motions.push_back(std::move(m));
+    }
+    return out;
+}
+
+Frame withResults(const Frame& f, const FrameForces& r)
+{
+    Frame out = f;
+    out.results.clear();
+    out.modes.clear();
+    const auto solved = [&](const std::vector<std::pair<int, double>>& terms) {
+        return std::all_of(terms.begin(), terms.end(),
+                           [&](const auto& t) { return !r.motions[static_cast<size_t>(t.first)].u.empty(); });
+    };
+    const auto add = [&](int combination, int loadCase, const std::vector<std::pair<int, double>>& terms) {
+        if (!solved(terms)) return;
+        GivenResult g = resultOf(f, r, terms);
+        g.combination = combination, g.loadCase = loadCase;
+        g.secondOrder = r.forces.secondOrder, g.amplified = r.forces.amplified;
+        g.reducedStiffness = !r.outcomes.empty() && r.outcomes[static_cast<size_t>(terms.front().first)].reduced;
+        out.results.push_back(std::move(g));
+    };
+    for (size_t c = 0; c < r.forces.columns; ++c)
+        if (r.forces.columnCase[c] >= 0) add(-1, r.forces.columnCase[c], {{static_cast<int>(c), 1.0}});
+    for (const ForceSet& s : r.forces.sets)
+        add(s.combination, -1, s.terms);
+    return out;
 }
 
 } // namespace wr

@@ -1,5 +1,7 @@
 #include "core/analysis/system.h"
 
+#include "core/base/powers.h"
+
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -133,14 +135,14 @@ void FrameSystem::addLink(size_t index, std::vector<char>& slave)
     }
 }
 
-void FrameSystem::scatterMatrix(const Element& e, const Matrix12& g, Triplets& t) const
+void FrameSystem::scatterMatrix(const Element& e, const Matrix12& g, Triplets& t, double scale) const
 {
     for (int i = 0; i < 12; ++i)
         for (const FreedomTerm& a : terms(i < 6 ? e.i : e.j, i % 6))
             for (int j = 0; j < 12; ++j) {
                 if (g(i, j) == 0) continue;
                 for (const FreedomTerm& b : terms(j < 6 ? e.i : e.j, j % 6))
-                    if (a.unknown >= b.unknown) t.emplace_back(a.unknown, b.unknown, a.factor * b.factor * g(i, j));
+                    if (a.unknown >= b.unknown) t.emplace_back(a.unknown, b.unknown, scale * a.factor * b.factor * g(i, j));
             }
 }
 
@@ -266,8 +268,18 @@ SparseMatrix FrameSystem::geometric(const std::vector<double>& axial, const std:
     Triplets t;
     t.reserve(f_.elements.size() * 70);
     for (size_t k = 0; k < f_.elements.size(); ++k)
-        if (axial[k] != 0 && (active.empty() || active[k]))
-            scatterMatrix(f_.elements[k], models_[k].globalGeometric(axial[k]), t);
+        if (active.empty() || active[k]) {
+            // Of a unit force, then scaled: the pattern must not depend on where the force happens to be zero.
+            scatterMatrix(f_.elements[k], models_[k].globalGeometric(1.0), t, axial[k]);
+        }
+    return matrix(t);
+}
+
+SparseMatrix FrameSystem::scattered(const std::vector<std::pair<size_t, Matrix12>>& elements) const
+{
+    Triplets t;
+    for (const auto& [k, g] : elements)
+        scatterMatrix(f_.elements[k], g, t);
     return matrix(t);
 }
 
@@ -418,6 +430,57 @@ FrameSystem::Mover FrameSystem::mover(const Eigen::VectorXd& q) const
             if (v > most) most = v, out = {static_cast<int>(n), d};
         }
     return out;
+}
+
+double FrameSystem::resistance(const Eigen::VectorXd& q, const std::vector<char>& active) const
+{
+    const Eigen::VectorXd u = displacements(q, Eigen::VectorXd::Zero(static_cast<Eigen::Index>(terms_.size())));
+    double most = 0, size = 0, turn = 0;
+    for (Eigen::Index n = 0; n < u.size(); n += 6) {
+        size = std::max(size, u.segment<3>(n).cwiseAbs().maxCoeff());
+        turn = std::max(turn, u.segment<3>(n + 3).cwiseAbs().maxCoeff());
+    }
+    // Round-off of the whole shape must not count as a movement of elements that stand still in it.
+    constexpr double kStill = 1e-8;
+    for (size_t k = 0; k < models_.size(); ++k) {
+        if (!active.empty() && !active[k]) continue;
+        const Vector12 v = models_[k].toLocal(elementDisplacements(k, u));
+        Vector12 far = v.cwiseAbs();
+        for (const int b : {0, 6}) {
+            far.segment<3>(b).array() += kStill * size;
+            far.segment<3>(b + 3).array() += kStill * std::max(turn, size / models_[k].length());
+        }
+        const double terms = far.dot(models_[k].stiffness().cwiseAbs() * far);
+        if (terms > 0) most = std::max(most, v.dot(models_[k].stiffness() * v) / terms);
+    }
+    for (size_t n = 0; n < f_.nodes.size(); ++n)
+        for (int d = 0; d < 6; ++d) {
+            if (f_.nodes[n].support[static_cast<size_t>(d)].spring <= 0 || !used_[n]) continue;
+            const auto dirs = supportDirections(f_.nodes[n]);
+            double along = 0;
+            for (int g = 0; g < 3; ++g)
+                along += dirs[static_cast<size_t>(d % 3)][g] * u(static_cast<Eigen::Index>(n * 6) + 3 * (d / 3) + g);
+            if (const double whole = d < 3 ? size : turn; whole > 0) most = std::max(most, sqr(along / whole));
+        }
+    return most;
+}
+
+std::pair<size_t, size_t> FrameSystem::stiffestAndSoftest(const std::vector<char>& active) const
+{
+    std::pair<size_t, size_t> out{0, 0};
+    for (size_t k = 0; k < models_.size(); ++k) {
+        if (!active.empty() && !active[k]) continue;
+        if (stiffnessRatio(k, out.first) > 1) out.first = k;
+        if (stiffnessRatio(k, out.second) < 1) out.second = k;
+    }
+    return out;
+}
+
+double FrameSystem::stiffnessRatio(size_t a, size_t b) const
+{
+    // Translations only: forces per length in every direction.
+    const auto size = [&](size_t k) { return models_[k].stiffness().topLeftCorner<3, 3>().diagonal().maxCoeff(); };
+    return size(b) > 0 ? size(a) / size(b) : 1.0;
 }
 
 } // namespace wr

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/analysis/element.h"
+#include "core/analysis/factor.h"
 #include "core/analysis/motion.h"
 #include "core/frame/frame.h"
 
@@ -12,8 +13,6 @@
 #include <vector>
 
 namespace wr {
-
-using SparseMatrix = Eigen::SparseMatrix<double>;
 
 // A displacement component is Σ factor · unknown (+ what is prescribed).
 struct FreedomTerm
@@ -44,6 +43,8 @@ public:
     SparseMatrix stiffness(const std::vector<char>& active, std::vector<Idle>& idle) const;
     // The same sparsity for the geometric stiffness of mean axial forces (tension positive), one per element, N.
     SparseMatrix geometric(const std::vector<double>& axial, const std::vector<char>& active = {}) const;
+    // Matrices of single elements (global, 12 × 12) at their places.
+    SparseMatrix scattered(const std::vector<std::pair<size_t, Matrix12>>& elements) const;
     // Lumped masses (kg at each node's three translations) as a diagonal-dominant matrix over the unknowns.
     SparseMatrix mass(const std::vector<Vec3>& kilograms) const;
     SparseMatrix ownMass() const; // of the elements, consistent with their displacements
@@ -71,11 +72,18 @@ public:
     };
     Mover mover(const Eigen::VectorXd& q) const;
 
+    // How far anything resists a shape over the unknowns: the largest share of an element's (or spring's) energy in the sum of
+    // the sizes of its terms. Round-off only (1e-15) where nothing does.
+    double resistance(const Eigen::VectorXd& q, const std::vector<char>& active) const;
+    // Elements of the largest and the smallest stiffness against bending and stretching, and their ratio.
+    std::pair<size_t, size_t> stiffestAndSoftest(const std::vector<char>& active) const;
+    double stiffnessRatio(size_t a, size_t b) const;
+
 private:
     void number();
     void addDiaphragm(size_t index, std::vector<char>& slave);
     void addLink(size_t index, std::vector<char>& slave);
-    void scatterMatrix(const Element& e, const Matrix12& g, std::vector<Eigen::Triplet<double>>& t) const;
+    void scatterMatrix(const Element& e, const Matrix12& g, std::vector<Eigen::Triplet<double>>& t, double scale = 1) const;
     void holdIdle(int node, const Eigen::Matrix3d& turning, double scale, std::vector<Eigen::Triplet<double>>& t,
                   std::vector<Idle>& idle) const;
     SparseMatrix matrix(const std::vector<Eigen::Triplet<double>>& t) const;

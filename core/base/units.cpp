@@ -95,6 +95,7 @@ double UnitSystem::factor(Quantity q) const
     case Quantity::Force: return frc();
     case Quantity::Moment: return frc() * len();
     case Quantity::LineLoad: return frc() / len();
+    case Quantity::AreaLoad: return frc() / (len() * len());
     case Quantity::LineMoment: return frc();
     case Quantity::Stress: return must(unitStress(stress));
     case Quantity::Mass: return mss();
@@ -123,6 +124,7 @@ std::string UnitSystem::symbol(Quantity q) const
     case Quantity::Force: return force;
     case Quantity::Moment: return force + "·" + length;
     case Quantity::LineLoad: return force + "/" + length;
+    case Quantity::AreaLoad: return force + "/" + length + "²";
     case Quantity::LineMoment: return force + "·" + length + "/" + length;
     case Quantity::Stress: return stress;
     case Quantity::Mass: return mass;

@@ -21,6 +21,7 @@ enum class Quantity {
     Force,
     Moment,     // force x length
     LineLoad,   // force / length
+    AreaLoad,   // force / length^2
     LineMoment, // moment / length
     Stress,
     Mass,

@@ -1,6 +1,6 @@
 #include "core/checking/runner.h"
 
-#include "core/grades/grades.h"
+#include "core/frame/strength.h"
 
 #include <algorithm>
 #include <atomic>
@@ -16,19 +16,11 @@ Steel steelOf(const Material& m, const Shape& s)
 {
     Steel out;
     out.e = m.e, out.g = m.g;
-    if (!m.grade.empty() || !m.steps.empty()) {
-        const double thickness = std::max({s.tf, s.tf2, s.tw, s.t, s.kind == ShapeKind::BarRound ? s.d : 0.0,
-                                           s.kind == ShapeKind::BarFlat ? std::min(s.h, s.b) : 0.0});
-        const Grade* g = m.grade.empty() ? nullptr : findGrade(m.grade);
-        const auto strength = g ? strengthAt(*g, thickness) : strengthAt(m.steps, thickness);
-        if (strength)
-            out.fy = strength->fy, out.fu = strength->fu;
-        else if (!m.fy || !m.fu)
-            out.reason = fmt::format("{} states no strength for a thickness of {:.1f} mm: give fy and fu, or another grade",
-                                     m.grade.empty() ? "material " + m.id : m.grade, thickness * 1000);
-    }
-    if (m.fy) out.fy = *m.fy;
-    if (m.fu) out.fu = *m.fu;
+    const Strength strength = strengthOf(m, s);
+    out.fy = strength.fy, out.fu = strength.fu;
+    if ((!m.grade.empty() || !m.steps.empty()) && !(out.fy > 0 && out.fu > 0))
+        out.reason = fmt::format("{} states no strength for a thickness of {:.1f} mm: give fy and fu, or another grade",
+                                 m.grade.empty() ? "material " + m.id : m.grade, thickestWall(s) * 1000);
     if (out.reason.empty() && !(out.fy > 0)) out.reason = "material " + m.id + " has no yield strength: give fy, or a grade";
     if (out.reason.empty() && !(out.fu > 0)) out.reason = "material " + m.id + " has no tensile strength: give fu, or a grade";
     return out;
@@ -49,15 +41,6 @@ void CheckReport::count(const std::vector<Member>& members)
         counts.top = std::max(counts.top, r.utilisation);
     }
 }
-
-namespace {
-
-bool forStrength(Purpose p)
-{
-    return p == Purpose::Strength || p == Purpose::Construction || p == Purpose::Seismic || p == Purpose::Accidental;
-}
-
-} // namespace
 
 CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces,
                        std::shared_ptr<const std::vector<Standard>> standards)
@@ -220,10 +203,7 @@ bool CheckModel::checkAll(CheckReport& report, Progress& progress, std::span<con
 std::string combinationName(const Frame& f, const ForceTable& t, int set)
 {
     if (set < 0 || static_cast<size_t>(set) >= t.sets.size()) return "";
-    const ForceSet& s = t.sets[static_cast<size_t>(set)];
-    std::string name = f.combinations[static_cast<size_t>(s.combination)].id;
-    if (s.step >= 0) name += fmt::format(" step {}", s.step);
-    return name;
+    return setName(f, t.sets[static_cast<size_t>(set)]);
 }
 
 } // namespace wr

@@ -190,6 +190,7 @@ private:
                             "n is released at both ends: the element would slide away along its axis");
             }
             readSprings(c, e, frame_.units, findings_);
+            if (e.i >= 0 && e.j >= 0 && e.section >= 0) readOffsets(c, e, frame_, findings_);
             e.extras = c.finish();
             frame_.elements.push_back(std::move(e));
         });
@@ -241,6 +242,8 @@ private:
                                 " is not known here; allowed: characteristic, frequent, quasi-permanent, live-only");
                 k.kind = *kind;
             }
+            k.off = c.flag("off").value_or(false);
+            k.made = c.text("made").value_or("");
             if (const Json* t = c.object("terms", true)) {
                 Cursor terms(*t, c.at("terms"), findings_);
                 for (const auto& [id, v] : t->items()) {

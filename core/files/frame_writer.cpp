@@ -176,6 +176,8 @@ private:
                         out(k < 3 ? Quantity::SpringForce : Quantity::SpringMoment, v);
         if (!springs.empty()) o["springs"] = springs;
         if (e.behaviour != Behaviour::Beam) o["behaviour"] = behaviourName(e.behaviour);
+        if (!(e.offsetI == Vec3{})) o["offset"]["i"] = vec(e.offsetI, Quantity::Length);
+        if (!(e.offsetJ == Vec3{})) o["offset"]["j"] = vec(e.offsetJ, Quantity::Length);
         return with(o, e.extras);
     }
 
@@ -213,6 +215,21 @@ private:
                         {"dof", dofName(l.dof)},
                         {"value", l.dof < Dof::Rx ? out(Quantity::Length, l.value) : clean(l.value)}};
         });
+        list(o, "area", c.area, [&](const AreaLoad& l) {
+            Json j = {{"nodes", Json::array()}, {"axes", loadAxesName(l.axes)}, {"q", vec(l.q, Quantity::AreaLoad)}};
+            for (const int n : l.nodes)
+                j["nodes"].push_back(nodeId(n));
+            if (l.oneWay) j["way"] = "one", j["span"] = {l.span.x, l.span.y, l.span.z};
+            return j;
+        });
+        if (c.notional)
+            o["notional"] = {{"of", caseId(c.notional->loadCase)},
+                             {"direction", {c.notional->direction.x, c.notional->direction.y, c.notional->direction.z}},
+                             {"factor", clean(c.notional->factor)}};
+        if (c.reversible) o["reversible"] = true;
+        if (!c.exclusive.empty()) o["exclusive"] = c.exclusive;
+        if (!c.category.empty()) o["category"] = c.category;
+        if (c.unsignedResult) o["unsigned"] = true;
         return with(o, c.extras);
     }
 
@@ -223,6 +240,8 @@ private:
         o["purpose"] = purposeName(c.purpose);
         if (!c.basis.empty()) o["basis"] = c.basis;
         if (!c.kind.empty()) o["kind"] = c.kind;
+        if (c.off) o["off"] = true;
+        if (!c.made.empty()) o["made"] = c.made;
         o["terms"] = Json::object();
         for (const auto& [index, factor] : c.terms)
             o["terms"][caseId(index)] = clean(factor);
@@ -238,6 +257,8 @@ private:
             o["case"] = caseId(r.loadCase);
         if (r.step >= 0) o["step"] = r.step;
         o["order"] = r.secondOrder ? "second" : "first";
+        if (r.amplified) o["method"] = "amplified";
+        if (r.reducedStiffness) o["reducedStiffness"] = true;
         list(o, "elements", r.elements, [&](const GivenElement& e) {
             Json stations = Json::array();
             for (const GivenStation& s : e.stations) {

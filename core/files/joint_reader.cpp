@@ -49,6 +49,27 @@ void readSprings(Cursor& c, Element& e, const UnitSystem& units, std::vector<Fin
         c.fault("frame.value", "springs", "only beams have end moments that a joint spring could soften");
 }
 
+void readOffsets(Cursor& c, Element& e, const Frame& f, std::vector<Finding>& findings)
+{
+    const Json* offsets = c.object("offset");
+    if (!offsets) return;
+    Cursor o(*offsets, c.at("offset"), findings);
+    const auto axes = o.word("axes", loadAxesFromName, "global, local");
+    if (axes == LoadAxes::Projected) o.fault("frame.value", "axes", "\"projected\" means nothing here; allowed: global, local");
+    const Axes local = elementAxes(f, e); // as it lies between its nodes
+    for (const auto& [end, to] : {std::pair{"i", &e.offsetI}, std::pair{"j", &e.offsetJ}})
+        if (const auto v = o.numbers(end, 3)) {
+            Vec3 d;
+            for (int k = 0; k < 3; ++k)
+                d[k] = f.units.read(Quantity::Length, (*v)[static_cast<size_t>(k)]);
+            *to = axes == LoadAxes::Local ? local.toGlobal(d) : d;
+        }
+    o.finish();
+    const Vec3 nodes = f.nodes[static_cast<size_t>(e.j)].at - f.nodes[static_cast<size_t>(e.i)].at, own = f.endJ(e) - f.endI(e);
+    if (!(norm(own) > 1e-6) || dot(nodes, own) <= 0)
+        c.fault("frame.value", "offset", "the rigid offsets leave nothing of the element between them");
+}
+
 void readLinks(const Json* links, Frame& f, const FrameIds& ids, std::vector<Finding>& findings)
 {
     IdTable own;

@@ -63,8 +63,63 @@ public:
                 l.finish();
                 k.settlement.push_back(s);
             });
+            readArea(c, k);
+            if (const Json* n = c.object("notional")) {
+                Cursor of(*n, c.at("notional"), findings_);
+                NotionalOf v;
+                if (const auto id = of.text("of", true)) notionals_.push_back({frame_.cases.size(), *id, of.at("of")});
+                if (const auto d = of.numbers("direction", 3, true)) v.direction = direction(of, "direction", *d);
+                v.factor = of.number("factor", true).value_or(0);
+                of.finish();
+                k.notional = v;
+            }
+            k.reversible = c.flag("reversible").value_or(false);
+            k.exclusive = c.text("exclusive").value_or("");
+            k.category = c.text("category").value_or("");
+            k.unsignedResult = c.flag("unsigned").value_or(false);
             k.extras = c.finish();
             frame_.cases.push_back(std::move(k));
+        });
+        // The case a notional load is made of may stand behind it.
+        for (const auto& [own, id, place] : notionals_) {
+            const int of = ids_.cases.find(id, place, "case", findings_);
+            if (of < 0) continue;
+            frame_.cases[own].notional->loadCase = of;
+            if (frame_.cases[static_cast<size_t>(of)].notional)
+                findings_.push_back(finding("frame.value", place, frame_.cases[own].id,
+                                            "case " + inQuotes(id) + " is made of another case itself: name the gravity case"));
+        }
+    }
+
+    Vec3 direction(Cursor& c, std::string_view key, const std::vector<double>& v)
+    {
+        const Vec3 d{v[0], v[1], v[2]};
+        if (!(norm(d) > 1e-9)) {
+            c.fault("frame.value", key, "a direction needs a length");
+            return {};
+        }
+        return normalized(d);
+    }
+
+    void readArea(Cursor& c, LoadCase& k)
+    {
+        eachObject(c.array("area"), c.at("area"), findings_, [&](Cursor& l, size_t) {
+            AreaLoad a;
+            const auto names = l.words("nodes", true);
+            for (size_t i = 0; i < names.size(); ++i)
+                if (const int n = ids_.nodes.find(names[i], l.at("nodes") + "/" + std::to_string(i), "node", findings_); n >= 0)
+                    a.nodes.push_back(n);
+            if (l.has("nodes") && names.size() < 3) l.fault("frame.value", "nodes", "a panel has three corners or more");
+            if (const auto v = l.numbers("q", 3, true)) a.q = vec(*v, Quantity::AreaLoad);
+            if (const auto x = l.word("axes", loadAxesFromName, "global, local, projected")) a.axes = *x;
+            if (const auto way = l.text("way")) {
+                if (*way != "one" && *way != "two")
+                    l.fault("frame.value", "way", inQuotes(*way) + " is not known here; allowed: one, two");
+                a.oneWay = *way == "one";
+            }
+            if (const auto d = l.numbers("span", 3, a.oneWay)) a.span = direction(l, "span", *d);
+            l.finish();
+            k.area.push_back(std::move(a));
         });
     }
 
@@ -142,6 +197,12 @@ public:
                     c.fault("frame.value", "order", inQuotes(*order) + " is not known here; allowed: first, second");
                 r.secondOrder = *order == "second";
             }
+            if (const auto method = c.text("method")) {
+                if (*method != "elastic" && *method != "amplified")
+                    c.fault("frame.value", "method", inQuotes(*method) + " is not known here; allowed: elastic, amplified");
+                r.amplified = *method == "amplified";
+            }
+            r.reducedStiffness = c.flag("reducedStiffness").value_or(false);
             eachObject(c.array("elements"), c.at("elements"), findings_,
                        [&](Cursor& e, size_t) { r.elements.push_back(readGivenElement(e)); });
             eachObject(c.array("nodes"), c.at("nodes"), findings_, [&](Cursor& n, size_t) {
@@ -185,9 +246,15 @@ private:
     double si(Quantity q, double v) const { return frame_.units.read(q, v); }
     Vec3 vec(const std::vector<double>& v, Quantity q) const { return {si(q, v[0]), si(q, v[1]), si(q, v[2])}; }
 
+    struct NotionalName
+    {
+        size_t own;
+        std::string of, place;
+    };
     Frame& frame_;
     Ids& ids_;
     std::vector<Finding>& findings_;
+    std::vector<NotionalName> notionals_;
 };
 
 } // namespace

@@ -25,10 +25,18 @@ std::uint64_t sizesFingerprint(const Frame& f)
     return h;
 }
 
+std::string setName(const Frame& f, const ForceSet& s)
+{
+    std::string name = f.combinations[static_cast<size_t>(s.combination)].id;
+    if (s.step >= 0) name += " step " + std::to_string(s.step);
+    return s.signs.empty() ? name : name + " " + s.signs;
+}
+
 std::vector<ForceSet> setsFromCases(const Frame& f)
 {
     std::vector<ForceSet> out;
     for (size_t c = 0; c < f.combinations.size(); ++c) {
+        if (f.combinations[c].off) continue;
         ForceSet s;
         s.combination = static_cast<int>(c);
         for (const auto& [k, factor] : f.combinations[c].terms)
@@ -40,9 +48,16 @@ std::vector<ForceSet> setsFromCases(const Frame& f)
 
 namespace {
 
-// Columns are the given results; this finds which of them make up each combination.
+// Columns are the given results, and behind them eight for each result of an unsigned case; this finds which of them make up
+// each combination.
 void setsFromGiven(const Frame& f, ForceTable& t, std::vector<Finding>& findings)
 {
+    std::map<int, int> behind; // result: first of its eight columns
+    int next = static_cast<int>(f.results.size());
+    for (size_t r = 0; r < f.results.size(); ++r)
+        if (const int c = f.results[r].loadCase; c >= 0 && f.cases[static_cast<size_t>(c)].unsignedResult)
+            behind[static_cast<int>(r)] = next, next += 8;
+    const auto signedColumn = [&](int result, int signs) { return behind.at(result) + signs; };
     std::map<int, std::vector<int>> ofCombination, ofCase; // columns, one per step
     for (size_t r = 0; r < f.results.size(); ++r) {
         const GivenResult& g = f.results[r];
@@ -51,15 +66,17 @@ void setsFromGiven(const Frame& f, ForceTable& t, std::vector<Finding>& findings
     t.secondOrderSets.assign(f.combinations.size(), false);
     for (size_t c = 0; c < f.combinations.size(); ++c) {
         const Combination& k = f.combinations[c];
+        if (k.off) continue;
         if (const auto own = ofCombination.find(static_cast<int>(c)); own != ofCombination.end()) {
             for (const int r : own->second) {
                 const GivenResult& g = f.results[static_cast<size_t>(r)];
-                t.sets.push_back({static_cast<int>(c), g.step, {{r, 1.0}}});
+                t.sets.push_back({static_cast<int>(c), g.step, {{r, 1.0}}, {}});
                 if (g.secondOrder) t.secondOrderSets[c] = true;
             }
             continue;
         }
-        ForceSet set{static_cast<int>(c), -1, {}};
+        ForceSet set{static_cast<int>(c), -1, {}, {}};
+        std::vector<std::pair<int, double>> magnitudes; // result, factor
         std::vector<std::pair<const std::vector<int>*, double>> stepped;
         std::string why;
         for (const auto& [loadCase, factor] : k.terms) {
@@ -69,6 +86,8 @@ void setsFromGiven(const Frame& f, ForceTable& t, std::vector<Finding>& findings
                 why = "case " + f.cases[static_cast<size_t>(loadCase)].id + " has no results";
             else if (f.results[static_cast<size_t>(own->second.front())].secondOrder)
                 why = "second-order results of cases do not superpose";
+            else if (f.cases[static_cast<size_t>(loadCase)].unsignedResult && own->second.size() == 1)
+                magnitudes.emplace_back(own->second.front(), factor);
             else if (own->second.size() == 1)
                 set.terms.emplace_back(own->second.front(), factor);
             else
@@ -78,6 +97,23 @@ void setsFromGiven(const Frame& f, ForceTable& t, std::vector<Finding>& findings
         if (!why.empty()) {
             findings.push_back(finding("forces.none", "/combinations/" + std::to_string(c), k.id,
                                        "combination " + k.id + " has no forces: " + why + "; give its own results"));
+            continue;
+        }
+        if (!magnitudes.empty() && (!stepped.empty() || magnitudes.size() > 1)) {
+            findings.push_back(finding("forces.none", "/combinations/" + std::to_string(c), k.id,
+                                       "combination " + k.id +
+                                           " has no forces: of several unsigned or stepped cases it is not known which "
+                                           "values belong together; give its own results"));
+            continue;
+        }
+        if (!magnitudes.empty()) {
+            for (int signs = 0; signs < 8; ++signs) {
+                ForceSet one = set;
+                one.terms.emplace_back(signedColumn(magnitudes.front().first, signs), std::abs(magnitudes.front().second));
+                one.signs =
+                    std::string(signs & 1 ? "N-" : "N+") + (signs & 2 ? " My-" : " My+") + (signs & 4 ? " Mz-" : " Mz+");
+                t.sets.push_back(std::move(one));
+            }
             continue;
         }
         if (stepped.empty()) {
@@ -101,6 +137,11 @@ ForceTable givenForces(const Frame& f, std::vector<Finding>& findings)
     t.given = true;
     t.sizes = sizesFingerprint(f);
     t.columns = f.results.size();
+    std::vector<size_t> magnitudes; // results of unsigned cases
+    for (size_t r = 0; r < f.results.size(); ++r)
+        if (const int c = f.results[r].loadCase; c >= 0 && f.cases[static_cast<size_t>(c)].unsignedResult)
+            magnitudes.push_back(r);
+    t.columns += 8 * magnitudes.size();
     // Stations of an element: the union over all results; a place that stands twice in one stays twice.
     std::vector<std::vector<double>> places(f.elements.size());
     for (const GivenResult& r : f.results)
@@ -136,6 +177,15 @@ ForceTable givenForces(const Frame& f, std::vector<Finding>& findings)
                 std::copy(v.begin(), v.end(), t.at(k, r));
             }
         }
+    for (size_t i = 0; i < magnitudes.size(); ++i)
+        for (int k = 0; k < t.first.back(); ++k)
+            for (int signs = 0; signs < 8; ++signs) {
+                const double n = signs & 1 ? -1 : 1, y = signs & 2 ? -1 : 1, z = signs & 4 ? -1 : 1;
+                const std::array<double, 6> sign{n, z, y, n, y, z};
+                double* to = t.at(k, f.results.size() + 8 * i + static_cast<size_t>(signs));
+                for (size_t q = 0; q < 6; ++q)
+                    to[q] = sign[q] * std::abs(t.at(k, magnitudes[i])[q]);
+            }
     setsFromGiven(f, t, findings);
     return t;
 }
@@ -145,7 +195,7 @@ SectionForces interpolate(const ForceTable& t, int element, double s, size_t col
     const int begin = t.first[static_cast<size_t>(element)], end = t.first[static_cast<size_t>(element) + 1];
     const auto from = t.s.begin() + begin, to = t.s.begin() + end;
     const double eps = 1e-9 * (t.s[static_cast<size_t>(end - 1)] - t.s[static_cast<size_t>(begin)]);
-    s = std::clamp(s, t.s[static_cast<size_t>(begin)], t.s[static_cast<size_t>(end - 1)]);   // nothing is known beyond the ends
+    s = std::clamp(s, t.s[static_cast<size_t>(begin)], t.s[static_cast<size_t>(end - 1)]); // nothing is known beyond the ends
     // The last station at or before s (after), or the first at or after it.
     int k = after ? static_cast<int>(std::upper_bound(from, to, s + eps) - t.s.begin()) - 1
                   : static_cast<int>(std::lower_bound(from, to, s - eps) - t.s.begin());

@@ -7,6 +7,7 @@
 
 #include <array>
 #include <cstdint>
+#include <memory>
 #include <span>
 #include <vector>
 
@@ -20,6 +21,18 @@ struct ForceSet
     int combination = -1;
     int step = -1;                             // of a case with many steps; -1: none
     std::vector<std::pair<int, double>> terms; // column, factor
+    std::string signs = {};                    // of an unsigned case: "N+ My- Mz+"
+};
+
+// Leaves numbers as they are where a vector grows: large tables are filled by many threads at once, not zeroed by one before.
+template <class T> struct Unfilled : std::allocator<T>
+{
+    template <class U> struct rebind
+    {
+        using other = Unfilled<U>;
+    };
+    template <class U> void construct(U* p) noexcept { ::new (static_cast<void*>(p)) U; }
+    template <class U, class... A> void construct(U* p, A&&... a) { ::new (static_cast<void*>(p)) U(std::forward<A>(a)...); }
 };
 
 struct ForceTable
@@ -27,11 +40,13 @@ struct ForceTable
     std::vector<int> first; // per element: index of its first station; one more entry at the end
     std::vector<double> s;  // per station: distance from node i
     size_t columns = 0;
-    std::vector<double> values;  // [station][column][6]
-    std::vector<int> columnCase; // per column: its case, or -1
-    std::vector<ForceSet> sets;  // per combination (and step), in file order
-    bool secondOrder = false;
-    bool given = false; // came with the file
+    std::vector<double> values;    // [station][column][6]
+    std::vector<int> columnCase;   // per column: its case, or -1
+    std::vector<ForceSet> sets;    // per combination (and step), in file order
+    bool secondOrder = false;      // P-Δ and P-δ are in the forces
+    bool amplified = false;        // by B1 and B2 on first-order forces
+    bool reducedStiffness = false; // found with the stiffness of the direct analysis method, where for strength
+    bool given = false;            // came with the file
     bool inSecond(int combination) const;
     std::uint64_t sizes = 0; // fingerprint of the sizes the forces belong to
 
@@ -51,12 +66,16 @@ inline bool ForceTable::inSecond(int combination) const
     return i < secondOrderSets.size() ? static_cast<bool>(secondOrderSets[i]) : secondOrder;
 }
 
+// "U3", "U3 step 2", "U3 N+ My- Mz+"
+std::string setName(const Frame& f, const ForceSet& s);
+
 // What the stiffness and self-weight of the frame depend on: sections and materials of all elements.
 std::uint64_t sizesFingerprint(const Frame& f);
 
 // Table of the results that came with a frame file. Combinations are taken from their own results, else superposed from
 // first-order cases; one that has neither gets no set and a finding. Elements without results get NaN: their members are
-// unchecked.
+// unchecked. Unsigned results (response spectra) are magnitudes: each comes in as eight more columns with every sign of N, My
+// and Mz against one another (Vz with My, Vy with Mz, T with N), and a combination of it gets as many sets.
 ForceTable givenForces(const Frame& f, std::vector<Finding>& findings);
 
 // Force sets of a table whose columns are the frame's cases in order.

@@ -137,7 +137,7 @@ std::vector<std::string_view> actionNames()
 Axes rolledAxes(const Frame& f, const Element& e)
 {
     Axes a;
-    a.x = normalized(f.nodes[static_cast<size_t>(e.j)].at - f.nodes[static_cast<size_t>(e.i)].at);
+    a.x = normalized(f.endJ(e) - f.endI(e));
     const Vec3 up = f.upward();
     constexpr double vertical = 1e-3; // rad off plumb up to which an element counts as vertical
     const Vec3 flat = a.x - dot(a.x, up) * up;

@@ -4,6 +4,7 @@
 #include "core/base/units.h"
 #include "core/base/vec.h"
 #include "core/frame/design.h"
+#include "core/frame/loads.h"
 #include "core/grades/grades.h"
 #include "core/sections/properties.h"
 
@@ -20,7 +21,6 @@ namespace wr {
 using Extras = std::vector<std::pair<std::string, std::string>>; // "x-…" keys kept as JSON text and written back
 
 enum class Up { Z, Y };
-enum class Dof { Ux, Uy, Uz, Rx, Ry, Rz };
 
 // One direction of a support: free, held, or a spring (N/m or N·m/rad).
 struct Support
@@ -82,6 +82,7 @@ struct Element
     std::array<bool, 6> releaseI{}, releaseJ{}; // by Force
     std::array<double, 6> springI{}, springJ{}; // by Force: stiffness of a joint at the end (N/m, N·m/rad); 0: rigid
     Behaviour behaviour = Behaviour::Beam;
+    Vec3 offsetI, offsetJ; // rigid: from the node to the element's end, global
     Extras extras;
     bool operator==(const Element&) const = default;
 };
@@ -102,74 +103,6 @@ struct Link
     std::array<bool, 6> dofs{};
     Extras extras;
     bool operator==(const Link&) const = default;
-};
-
-enum class Action { Dead, Superimposed, Live, RoofLive, Storage, Snow, Wind, Seismic, Thermal, Crane, Construction, Notional };
-enum class LoadAxes { Global, Local, Projected };
-
-struct NodalLoad
-{
-    int node = -1;
-    Vec3 f, m;
-    bool operator==(const NodalLoad&) const = default;
-};
-struct LineLoad
-{
-    int element = -1;
-    LoadAxes axes = LoadAxes::Global;
-    double from = 0;
-    std::optional<double> to; // to the end where not said
-    Vec3 q0, q1;              // N/m at from and to
-    bool operator==(const LineLoad&) const = default;
-};
-struct PointLoad
-{
-    int element = -1;
-    LoadAxes axes = LoadAxes::Global;
-    double at = 0;
-    Vec3 f, m;
-    bool operator==(const PointLoad&) const = default;
-};
-struct ThermalLoad
-{
-    int element = -1;
-    double uniform = 0;                  // K
-    double gradientY = 0, gradientZ = 0; // K/m along local y and z
-    bool operator==(const ThermalLoad&) const = default;
-};
-struct Settlement
-{
-    int node = -1;
-    Dof dof = Dof::Uz;
-    double value = 0; // m or rad
-    bool operator==(const Settlement&) const = default;
-};
-
-struct LoadCase
-{
-    std::string id, title;
-    Action action = Action::Dead;
-    double selfWeight = 0;
-    std::vector<NodalLoad> nodal;
-    std::vector<LineLoad> line;
-    std::vector<PointLoad> point;
-    std::vector<ThermalLoad> thermal;
-    std::vector<Settlement> settlement;
-    Extras extras;
-    bool operator==(const LoadCase&) const = default;
-};
-
-enum class Purpose { Strength, Service, Construction, Fire, Accidental, Seismic };
-
-struct Combination
-{
-    std::string id, title;
-    Purpose purpose = Purpose::Strength;
-    std::string basis;                         // lrfd, asd, en1990 …; empty: not said
-    std::string kind;                          // service: characteristic, frequent, quasi-permanent, live-only
-    std::vector<std::pair<int, double>> terms; // case, factor; in case order
-    Extras extras;
-    bool operator==(const Combination&) const = default;
 };
 
 struct GivenStation
@@ -197,6 +130,8 @@ struct GivenResult
     int combination = -1, loadCase = -1; // one of them
     int step = -1;                       // cases with many steps
     bool secondOrder = false;
+    bool amplified = false;        // second order by amplified first order (B1, B2), not by equilibrium in the deformed shape
+    bool reducedStiffness = false; // of the direct analysis method
     std::vector<GivenElement> elements;
     std::vector<NodeResult> nodes;
     bool operator==(const GivenResult&) const = default;
@@ -222,10 +157,10 @@ struct Frame
     Extras extras;
     bool operator==(const Frame&) const = default;
 
-    double length(const Element& e) const
-    {
-        return norm(nodes[static_cast<size_t>(e.j)].at - nodes[static_cast<size_t>(e.i)].at);
-    }
+    // Ends of the element itself, behind rigid offsets: stations, axes and length are theirs.
+    Vec3 endI(const Element& e) const { return nodes[static_cast<size_t>(e.i)].at + e.offsetI; }
+    Vec3 endJ(const Element& e) const { return nodes[static_cast<size_t>(e.j)].at + e.offsetJ; }
+    double length(const Element& e) const { return norm(endJ(e) - endI(e)); }
     Vec3 upward() const { return up == Up::Z ? Vec3{0, 0, 1} : Vec3{0, 1, 0}; }
 };
 

@@ -63,7 +63,7 @@ std::vector<int> ordered(const Frame& f, const std::vector<int>& elements)
 
 Vec3 direction(const Frame& f, const Element& e, int from)
 {
-    const Vec3 d = normalized(f.nodes[static_cast<size_t>(e.j)].at - f.nodes[static_cast<size_t>(e.i)].at);
+    const Vec3 d = normalized(f.endJ(e) - f.endI(e));
     return e.i == from ? d : -d;
 }
 
@@ -113,6 +113,8 @@ bool continues(const Frame& f, int a, int b, int node)
     const Element &ea = f.elements[static_cast<size_t>(a)], &eb = f.elements[static_cast<size_t>(b)];
     if (ea.behaviour != Behaviour::Beam || eb.behaviour != Behaviour::Beam) return false;
     if (ea.section != eb.section || ea.material != eb.material) return false;
+    const Vec3 gap = (ea.i == node ? f.endI(ea) : f.endJ(ea)) - (eb.i == node ? f.endI(eb) : f.endJ(eb));
+    if (norm(gap) > 1e-6) return false; // rigid offsets part them
     for (const Element* e : {&ea, &eb}) {
         const auto& r = e->i == node ? e->releaseI : e->releaseJ;
         if (r[static_cast<size_t>(Force::My)] || r[static_cast<size_t>(Force::Mz)]) return false;

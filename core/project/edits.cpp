@@ -4,7 +4,9 @@
 #include "core/sections/catalogue.h"
 
 #include <algorithm>
+#include <cmath>
 #include <fmt/format.h>
+#include <set>
 
 namespace wr {
 
@@ -181,6 +183,49 @@ std::expected<Applied, std::string> setGrade(Frame& f, const SetGrade& e)
     return out;
 }
 
+std::expected<Applied, std::string> setLoads(Frame& f, const SetLoads& e)
+{
+    std::set<std::string> names;
+    for (const LoadCase& c : e.cases)
+        if (c.id.empty() || !names.insert(c.id).second) return std::unexpected(fmt::format("two cases are named \"{}\"", c.id));
+    names.clear();
+    for (const Combination& c : e.combinations) {
+        if (c.id.empty()) return std::unexpected("a combination needs a name");
+        if (!names.insert(c.id).second) return std::unexpected(fmt::format("two combinations are named {}", c.id));
+        for (const auto& [index, k] : c.terms)
+            if (index < 0 || static_cast<size_t>(index) >= e.cases.size() || !std::isfinite(k))
+                return std::unexpected(fmt::format("combination {} names a case that does not exist", c.id));
+    }
+    SetLoads back{f.cases, f.combinations, e.words, {}};
+    Applied out{{}, e.words, {}, false, true};
+    if (!f.results.empty()) {
+        back.results = f.results;
+        if (e.results) {
+            f.results = *e.results;
+        } else {
+            std::vector<GivenResult> kept;
+            for (GivenResult r : f.results) {
+                if (r.loadCase >= 0 && static_cast<size_t>(r.loadCase) < e.cases.size() &&
+                    e.cases[static_cast<size_t>(r.loadCase)] == f.cases[static_cast<size_t>(r.loadCase)])
+                    kept.push_back(std::move(r));
+                else if (r.combination >= 0)
+                    for (size_t c = 0; c < e.combinations.size(); ++c)
+                        if (e.combinations[c].id == f.combinations[static_cast<size_t>(r.combination)].id &&
+                            e.combinations[c].terms == f.combinations[static_cast<size_t>(r.combination)].terms) {
+                            r.combination = static_cast<int>(c);
+                            kept.push_back(r);
+                            break;
+                        }
+            }
+            f.results = std::move(kept);
+        }
+    } else if (e.results)
+        f.results = *e.results;
+    f.cases = e.cases, f.combinations = e.combinations;
+    out.inverse = std::move(back);
+    return out;
+}
+
 std::expected<Applied, std::string> restore(Frame& f, const Restore& r)
 {
     Restore back{f.design, f.hasDesign, f.sections, f.materials, {}, r.words, r.members};
@@ -208,7 +253,7 @@ std::expected<Applied, std::string> applyEdit(Frame& f, const Edit& edit)
                        f.design.standard = e.key;
                        return a;
                    },
-                   [&](const Restore& r) { return restore(f, r); }},
+                   [&](const SetLoads& e) { return setLoads(f, e); }, [&](const Restore& r) { return restore(f, r); }},
         edit);
     if (out)
         if (auto* r = std::get_if<Restore>(&out->inverse)) r->words = out->words;

@@ -44,6 +44,15 @@ struct SetGrade
     std::vector<MemberRef> members;
     std::string grade;
 };
+// Cases and combinations as a whole: those of a frame may be changed, added behind and taken off at the end. Results that came
+// with the file stay with the combinations and cases they fit.
+struct SetLoads
+{
+    std::vector<LoadCase> cases;
+    std::vector<Combination> combinations;
+    std::string words;
+    std::optional<std::vector<GivenResult>> results = {}; // for undo
+};
 struct SetStandard
 {
     std::string key;
@@ -61,7 +70,7 @@ struct Restore
     std::vector<std::string> members;
 };
 
-using Edit = std::variant<SetLengths, SetGroup, SetSection, SetGrade, SetStandard, Restore>;
+using Edit = std::variant<SetLengths, SetGroup, SetSection, SetGrade, SetStandard, SetLoads, Restore>;
 
 struct Applied
 {
@@ -69,6 +78,7 @@ struct Applied
     std::string words;                // "Section W12X65 for 4 members", for the undo menu
     std::vector<std::string> members; // members whose check is stale; empty: all
     bool sizes = false;               // stiffness or weight changed: forces no longer fit
+    bool loads = false;               // cases or combinations changed: forces are to be found again
 };
 
 // A refused edit changes nothing and says why.

@@ -7,12 +7,11 @@ using Catch::Matchers::WithinAbs;
 using Catch::Matchers::WithinRel;
 using test::kEi;
 using test::kEiz;
+using test::kFixed;
+using test::kPinned;
+using test::kRoller;
 
 namespace {
-
-const std::string kPinned = R"("support":{"ux":true,"uy":true,"uz":true,"rx":true})";
-const std::string kFixed = R"("support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true})";
-const std::string kRoller = R"("support":{"uy":true,"uz":true})";
 
 std::string twoNodes(const std::string& left, const std::string& right, double l = 6, const std::string& element = "")
 {

@@ -169,7 +169,7 @@ TEST_CASE("wholes: a frame that only one combination upsets keeps the others", "
         k *= 60;
     f.combinations.push_back(mad);
     SilentProgress p;
-    const FrameForces r = analyseForces(f, true, p);
+    const FrameForces r = analyseForces(f, {.order = ForceOrder::Second}, p);
     CHECK(r.ok);
     bool told = false;
     for (const Finding& x : r.findings)

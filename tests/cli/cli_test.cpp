@@ -5,6 +5,7 @@
 #include <catch2/catch.hpp>
 #include <cstdio>
 #include <filesystem>
+#include <set>
 #include <fstream>
 #include <nlohmann/json.hpp>
 #include <sstream>
@@ -286,4 +287,44 @@ TEST_CASE("check: the demo frames", "[cli]")
     const Run street = cli("check " + demo("tern-street"));
     CHECK(street.status == 0);
     CHECK(street.out.find("40 members") != std::string::npos);
+}
+
+TEST_CASE("cli: amplified and reduced stiffness, tables, and combinations that are checked afterwards", "[cli]")
+{
+    Folder f;
+    CHECK(cli("analyse " + demo("tern-street") + " --amplified --reduced-stiffness --json " + f.file("a.frame.json")).status ==
+          0);
+    const Json a = load(f.file("a.frame.json"));
+    const Json& results = a.at("results");
+    REQUIRE_FALSE(results.empty());
+    std::set<std::string> strength;
+    for (const Json& c : a.at("combinations"))
+        if (c.at("purpose") == "strength") strength.insert(c.at("id"));
+    CHECK(strength.size() == 7);
+    for (const Json& r : results) { // the service combination S1 keeps its whole stiffness
+        CHECK(r.at("order") == "second");
+        CHECK(r.at("method") == "amplified");
+        CHECK(r.value("reducedStiffness", false) == strength.contains(r.at("combination")));
+    }
+    CHECK(cli("analyse " + demo("tern-street") + " --amplified --second-order --json " + f.file("x.json")).status == 2);
+    CHECK(cli("tables " + demo("tern-street") + " --out " + f.file("t") + " --buckling 1 --modes 2").status == 0);
+    for (const char* name :
+         {"combinations", "loads", "reactions", "displacements", "drift", "forces", "deflections", "buckling", "vibration"})
+        CHECK(std::filesystem::file_size(f.file("t") + "/" + name + ".csv") > 40);
+    CHECK(cli("combinations " + demo("tern-street") + " --loading asce7-22-asd --notional all --json " + f.file("c.frame.json"))
+              .status == 0);
+    const Json c = load(f.file("c.frame.json"));
+    int asd = 0, notional = 0;
+    for (const Json& k : c.at("combinations"))
+        asd += k.value("basis", "") == "asd" && k.contains("made");
+    for (const Json& k : c.at("cases"))
+        notional += k.contains("notional");
+    CHECK(asd > 8);
+    CHECK(notional == 6); // three gravity cases, two directions
+    const int status =
+        cli("check " + f.file("c.frame.json") + " --standard aisc360-22-asd --second-order --quiet --json " + f.file("k.json"))
+            .status;
+    CHECK((status == 0 || status == 1));
+    CHECK(cli("combinations " + demo("tern-street") + " --loading homemade --json -").status == 2);
+    CHECK(cli("tables /nowhere.frame.json --out " + f.file("t")).status == 2);
 }

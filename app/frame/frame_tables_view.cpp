@@ -1,0 +1,353 @@
+#include "app/frame/frame_tables_view.h"
+
+#include "app/frameview/result_layer.h"
+#include "app/shell/document.h"
+#include "app/shell/quiet_table.h"
+#include "core/base/expression.h"
+#include "core/files/frame_writer.h"
+#include "render/theme.h"
+
+#include <QFileDialog>
+#include <QHBoxLayout>
+#include <QToolButton>
+#include <QVBoxLayout>
+#include <algorithm>
+#include <cmath>
+#include <optional>
+
+namespace wr {
+
+namespace {
+
+constexpr int kFirstFactor = 6; // columns of combinationTable before the factors
+
+// A plain number or an expression ("1.2*0.7").
+std::optional<double> number(const QString& text)
+{
+    const auto parsed = parseExpression(text.toStdString());
+    if (!parsed) return std::nullopt;
+    const auto value = evaluate(*parsed, [](std::string_view) { return std::nullopt; });
+    return value && std::isfinite(*value) ? std::optional(*value) : std::nullopt;
+}
+
+QPushButton* link(const char* words, const char* name)
+{
+    auto* b = new QPushButton(words);
+    b->setObjectName("link");
+    b->setAccessibleName(name);
+    return b;
+}
+
+} // namespace
+
+FrameTablesView::FrameTablesView(Document& doc, ResultLayer* results, QWidget* parent)
+    : QWidget(parent), doc_(doc), results_(results), tabs_(new QButtonGroup(this)), maker_(new QWidget),
+      loading_(new QComboBox), notional_(new QComboBox), service_(new QCheckBox("service")),
+      construction_(new QCheckBox("construction")), sds_(new QLineEdit), make_(new QPushButton("Make")),
+      add_(link("Add one", "Add a combination")), remove_(link("Remove", "Remove the combination")),
+      export_(link("Export CSV…", "Export this table as CSV")), message_(new QLabel), view_(new QTableView),
+      model_(new TableModel(this))
+{
+    setObjectName("ledger");
+    setAttribute(Qt::WA_StyledBackground);
+    setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Expanding); // never pushes the window wider
+    static const char* names[Pages] = {"Cases", "Combinations", "Loads",       "Reactions", "Displacements",
+                                       "Drift", "Forces",       "Deflections", "Modes"};
+    auto* head = new QHBoxLayout;
+    head->setSpacing(11);
+    for (int i = 0; i < Pages; ++i) {
+        auto* b = new QToolButton;
+        b->setObjectName("tab");
+        b->setText(names[i]);
+        b->setCheckable(true);
+        b->setMinimumWidth(static_cast<int>(QFontMetricsF(textFont(12, true)).horizontalAdvance(names[i])) +
+                           6); // room for the bold of the chosen one
+        tabs_->addButton(b, i);
+        head->addWidget(b);
+    }
+    tabs_->button(Combinations)->setChecked(true);
+    head->addStretch();
+    head->addWidget(export_);
+    for (const LoadingStandardName& s : loadingStandards())
+        loading_->addItem(QString::fromUtf8(s.title.data(), static_cast<qsizetype>(s.title.size())));
+    loading_->setAccessibleName("Loading standard");
+    notional_->addItems({"no notional loads", "notional with gravity only", "notional with all"});
+    notional_->setAccessibleName("Notional loads");
+    service_->setChecked(true), construction_->setChecked(true);
+    sds_->setPlaceholderText("SDS");
+    sds_->setAccessibleName("SDS of the vertical earthquake effect");
+    sds_->setToolTip("SDS of ASCE 7: the vertical earthquake effect is 0.2·SDS of the dead load");
+    sds_->setFixedWidth(48);
+    sds_->hide();
+    make_->setAccessibleName("Make the combinations of this standard");
+    make_->setToolTip("Makes the combinations from the actions of the cases; those written by hand stay");
+    message_->setObjectName("trouble");
+    message_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    auto* row = new QHBoxLayout(maker_);
+    row->setContentsMargins(0, 0, 0, 0);
+    for (QWidget* w : std::initializer_list<QWidget*>{loading_, notional_, service_, construction_, sds_, make_})
+        row->addWidget(w);
+    row->addSpacing(10);
+    row->addWidget(add_);
+    row->addWidget(remove_);
+    row->addWidget(message_, 1);
+    makeQuiet(*view_, "Table of the frame");
+    view_->setModel(model_);
+    view_->setSortingEnabled(true);
+    view_->setHorizontalScrollMode(QAbstractItemView::ScrollPerPixel);
+    view_->horizontalHeader()->setStretchLastSection(false);
+    view_->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
+    auto* all = new QVBoxLayout(this);
+    all->setContentsMargins(12, 6, 12, 4);
+    all->setSpacing(4);
+    all->addLayout(head);
+    all->addWidget(maker_);
+    all->addWidget(view_, 1);
+    model_->editable = [this](int r, int c) { return mayEdit(r, c); };
+    model_->change = [this](int r, int c, const QString& t) { return edit(r, c, t); };
+    connect(tabs_, &QButtonGroup::idClicked, this, [this](int id) { setPage(static_cast<Page>(id)); });
+    connect(make_, &QPushButton::clicked, this, &FrameTablesView::makeThem);
+    connect(add_, &QPushButton::clicked, this, &FrameTablesView::addOne);
+    connect(remove_, &QPushButton::clicked, this, &FrameTablesView::removeOne);
+    connect(export_, &QPushButton::clicked, this, &FrameTablesView::exportAsk);
+    connect(view_, &QTableView::clicked, this, &FrameTablesView::pickRow);
+    connect(&doc_, &Document::opened, this, [this] {
+        loading_->setCurrentIndex(static_cast<int>(loadingFor(doc_.frame().design.standard)));
+        message_->clear();
+        refresh();
+    });
+    connect(&doc_, &Document::modelChanged, this, &FrameTablesView::refresh);
+    if (results_) {
+        connect(results_, &ResultLayer::changed, this, [this] {
+            if (page_ >= Reactions) refresh();
+        });
+        connect(results_, &ResultLayer::modesFound, this, [this] { setPage(Modes); });
+    }
+}
+
+void FrameTablesView::setPage(Page p)
+{
+    page_ = p;
+    tabs_->button(p)->setChecked(true);
+    maker_->setVisible(p == Combinations);
+    view_->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
+    refresh();
+}
+
+void FrameTablesView::refresh()
+{
+    if (!doc_.hasFrame() || !isVisible()) return;
+    const Frame& f = doc_.frame();
+    const FrameForces& r = doc_.analysed();
+    std::vector<ShownLoad> loads;
+    if (results_ && !results_->loads().empty()) loads = {results_->loads()[static_cast<size_t>(results_->load())]};
+    sds_->setVisible(
+        std::any_of(f.cases.begin(), f.cases.end(), [](const LoadCase& c) { return c.action == Action::Seismic; }));
+    switch (page_) {
+    case Cases: model_->set(caseTable(f)); break;
+    case Combinations: model_->set(combinationTable(f)); break;
+    case Loads: model_->set(loadTotalsTable(f, r)); break;
+    case Reactions: model_->set(reactionTable(f, r, loads)); break;
+    case Displacements: model_->set(displacementTable(f, r, loads)); break;
+    case Drift: model_->set(driftTable(f, r, loads)); break;
+    case Forces: model_->set(forceTable(f, r, loads)); break;
+    case Deflections: model_->set(bendingTable(f, r, loads)); break;
+    case Modes: {
+        Table t;
+        if (results_ && !results_->vibration().modes.empty())
+            t = vibrationTable(results_->vibration());
+        else if (results_ && !results_->buckling().combinations.empty() && !loads.empty())
+            t = bucklingTable(f, results_->buckling(), {loads.front().name});
+        model_->set(std::move(t));
+        break;
+    }
+    case Pages: break;
+    }
+    view_->resizeColumnsToContents();
+    for (int c = 0; c < model_->columnCount(); ++c)
+        view_->setColumnWidth(c, std::clamp(view_->columnWidth(c) + 2, 44, 190));
+}
+
+bool FrameTablesView::mayEdit(int row, int column) const
+{
+    if (page_ == Cases) return row >= 0 && column < 7;
+    return page_ == Combinations && row >= 0 && column != 4;
+}
+
+bool FrameTablesView::run(std::vector<Combination> list, const std::string& words)
+{
+    const QString why = doc_.run(SetLoads{doc_.frame().cases, std::move(list), words});
+    message_->setText(why);
+    return why.isEmpty();
+}
+
+bool FrameTablesView::edit(int row, int column, const QString& text)
+{
+    if (editing_) return true; // a field tells its text a second time when it loses the focus
+    if (page_ == Cases) return editCase(row, column, text);
+    const Frame& f = doc_.frame();
+    // Sorting changes the rows: the name finds the combination.
+    const std::string id = std::get<std::string>(model_->table().rows[static_cast<size_t>(row)].cells[0]);
+    std::vector<Combination> list = f.combinations;
+    const auto it = std::find_if(list.begin(), list.end(), [&](const Combination& c) { return c.id == id; });
+    if (it == list.end()) return false;
+    const std::string value = text.trimmed().toStdString();
+    const auto refuse = [&](const QString& why) {
+        message_->setText(why);
+        return false;
+    };
+    if (column == 0)
+        it->id = value;
+    else if (column == 1)
+        it->title = value;
+    else if (column == 2) {
+        const QStringList parts = text.split(',');
+        const auto p = purposeFromName(parts.front().trimmed().toStdString());
+        const std::string kind = parts.size() > 1 ? parts[1].trimmed().toStdString() : "";
+        if (!p) return refuse("a purpose is one of strength, service, construction, fire, accidental, seismic");
+        if (!kind.empty() && kind != "characteristic" && kind != "frequent" && kind != "quasi-permanent" && kind != "live-only")
+            return refuse("a kind of service is one of characteristic, frequent, quasi-permanent, live-only");
+        it->purpose = *p, it->kind = kind;
+    } else if (column == 3)
+        it->basis = value;
+    else if (column == 5) {
+        if (value != "on" && value != "off") return refuse("used is on or off");
+        it->off = value == "off";
+    } else {
+        const int c = column - kFirstFactor;
+        std::erase_if(it->terms, [&](const auto& t) { return t.first == c; });
+        if (!value.empty()) {
+            const auto k = number(text);
+            if (!k) return refuse(QString("\"%1\" is not a number").arg(text));
+            it->terms.emplace_back(c, *k);
+            std::sort(it->terms.begin(), it->terms.end());
+        }
+    }
+    if (column != 5) it->made.clear(); // changed by hand: making again leaves it alone
+    later({f.cases, std::move(list), "Combination " + id});
+    return true;
+}
+
+// The table is filled anew by an edit: not while its own field is still closing.
+void FrameTablesView::later(SetLoads edit)
+{
+    editing_ = true;
+    QMetaObject::invokeMethod(
+        this,
+        [this, edit = std::move(edit)] {
+            editing_ = false;
+            message_->setText(doc_.run(edit));
+        },
+        Qt::QueuedConnection);
+}
+
+bool FrameTablesView::editCase(int row, int column, const QString& text)
+{
+    const std::string id = std::get<std::string>(model_->table().rows[static_cast<size_t>(row)].cells[0]);
+    std::vector<LoadCase> cases = doc_.frame().cases;
+    const auto it = std::find_if(cases.begin(), cases.end(), [&](const LoadCase& c) { return c.id == id; });
+    if (it == cases.end()) return false;
+    const std::string value = text.trimmed().toStdString();
+    const auto refuse = [&](const QString& why) {
+        message_->setText(why);
+        return false;
+    };
+    if (column == 0) {
+        if (value.empty()) return refuse("a case needs a name");
+        it->id = value;
+    } else if (column == 1)
+        it->title = value;
+    else if (column == 2) {
+        const auto a = actionFromName(value);
+        if (!a) {
+            std::string all;
+            for (const auto n : actionNames())
+                all += (all.empty() ? "" : ", ") + std::string(n);
+            return refuse("an action is one of " + QString::fromStdString(all));
+        }
+        it->action = *a;
+    } else if (column == 3) {
+        const auto k = number(text);
+        if (!k) return refuse(QString("\"%1\" is not a number").arg(text));
+        it->selfWeight = *k;
+    } else if (column == 4) {
+        if (value != "yes" && value != "no") return refuse("both signs: yes or no");
+        it->reversible = value == "yes";
+    } else
+        (column == 5 ? it->exclusive : it->category) = value;
+    later({std::move(cases), doc_.frame().combinations, "Case " + id});
+    return true;
+}
+
+void FrameTablesView::makeThem()
+{
+    if (!doc_.hasFrame()) return;
+    MakeOptions o;
+    o.standard = loadingStandards()[static_cast<size_t>(loading_->currentIndex())].standard;
+    o.notional = static_cast<NotionalUse>(notional_->currentIndex());
+    o.service = service_->isChecked(), o.construction = construction_->isChecked();
+    if (!sds_->text().trimmed().isEmpty()) {
+        const auto k = number(sds_->text());
+        if (!k || *k < 0 || *k > 4) return message_->setText("SDS is a number from 0 to 4");
+        o.sds = *k;
+    }
+    MadeCombinations m = makeCombinations(doc_.frame(), o);
+    const int made = m.made;
+    const QString why = doc_.run(
+        SetLoads{std::move(m.cases), std::move(m.combinations), "Combinations of " + loading_->currentText().toStdString()});
+    message_->setText(!why.isEmpty() ? why : m.findings.empty() ? QString() : QString::fromStdString(m.findings.front().text));
+    if (why.isEmpty() && made == 0) message_->setText("the cases have no actions that this standard combines");
+}
+
+void FrameTablesView::addOne()
+{
+    if (!doc_.hasFrame()) return;
+    std::vector<Combination> list = doc_.frame().combinations;
+    Combination c;
+    for (int n = 1;; ++n) {
+        c.id = "H" + std::to_string(n);
+        if (std::none_of(list.begin(), list.end(), [&](const Combination& o) { return o.id == c.id; })) break;
+    }
+    for (size_t k = 0; k < doc_.frame().cases.size(); ++k)
+        if (doc_.frame().cases[k].action == Action::Dead) c.terms.emplace_back(static_cast<int>(k), 1.0);
+    list.push_back(c);
+    if (run(std::move(list), "New combination " + c.id)) view_->scrollToBottom();
+}
+
+void FrameTablesView::removeOne()
+{
+    const QModelIndex at = view_->currentIndex();
+    if (!at.isValid() || page_ != Combinations) return;
+    const std::string id = std::get<std::string>(model_->table().rows[static_cast<size_t>(at.row())].cells[0]);
+    std::vector<Combination> list = doc_.frame().combinations;
+    std::erase_if(list, [&](const Combination& c) { return c.id == id; });
+    run(std::move(list), "Combination " + id + " removed");
+}
+
+void FrameTablesView::pickRow(const QModelIndex& index)
+{
+    const Table::Row& row = model_->table().rows[static_cast<size_t>(index.row())];
+    std::set<size_t> pick;
+    for (size_t m = 0; m < doc_.model().members().size(); ++m)
+        for (const MemberPiece& piece : doc_.model().members()[m].pieces) {
+            const Element& e = doc_.frame().elements[static_cast<size_t>(piece.element)];
+            if (piece.element == row.element || (row.node >= 0 && (e.i == row.node || e.j == row.node))) pick.insert(m);
+        }
+    if (!pick.empty()) doc_.setPick(std::move(pick));
+}
+
+bool FrameTablesView::exportTo(const QString& path)
+{
+    const auto done = writeTextFile(tableCsv(model_->table()), path.toStdString());
+    if (!done) message_->setText(QString::fromStdString(done.error()));
+    return done.has_value();
+}
+
+void FrameTablesView::exportAsk()
+{
+    const QString path = QFileDialog::getSaveFileName(this, "Export this table",
+                                                      QString::fromStdString(model_->table().title) + ".csv", "CSV (*.csv)");
+    if (!path.isEmpty()) exportTo(path);
+}
+
+} // namespace wr

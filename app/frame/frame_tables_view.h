@@ -1,0 +1,68 @@
+// The tables at the stop Frame: combinations to be made and edited, loads against reactions, results of the load that is shown.
+#pragma once
+
+#include "app/frame/table_model.h"
+#include "core/combos/make.h"
+#include "core/project/edits.h"
+
+#include <QButtonGroup>
+#include <QCheckBox>
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QTableView>
+
+namespace wr {
+
+class Document;
+class ResultLayer;
+
+class FrameTablesView : public QWidget
+{
+    Q_OBJECT
+public:
+    enum Page { Cases, Combinations, Loads, Reactions, Displacements, Drift, Forces, Deflections, Modes, Pages };
+    FrameTablesView(Document& doc, ResultLayer* results, QWidget* parent = nullptr);
+    void setPage(Page p);
+    Page page() const { return page_; }
+    QTableView& view() { return *view_; }
+    TableModel& model() { return *model_; }
+    QComboBox& loading() { return *loading_; }
+    QComboBox& notional() { return *notional_; }
+    QLineEdit& sds() { return *sds_; }
+    QPushButton& make() { return *make_; }
+    QPushButton& add() { return *add_; }
+    QPushButton& remove() { return *remove_; }
+    QLabel& message() { return *message_; }
+    bool exportTo(const QString& path); // the page at hand as CSV
+
+private:
+    void refresh();
+    void makeThem();
+    void addOne();
+    void removeOne();
+    void exportAsk();
+    bool mayEdit(int row, int column) const;
+    bool edit(int row, int column, const QString& text);
+    bool editCase(int row, int column, const QString& text);
+    void later(SetLoads edit);
+    bool run(std::vector<Combination> list, const std::string& words);
+    void pickRow(const QModelIndex& index);
+
+    Document& doc_;
+    ResultLayer* results_;
+    Page page_ = Combinations;
+    bool editing_ = false; // an edit is on its way
+    QButtonGroup* tabs_;
+    QWidget* maker_;
+    QComboBox *loading_, *notional_;
+    QCheckBox *service_, *construction_;
+    QLineEdit* sds_; // where there are seismic cases
+    QPushButton *make_, *add_, *remove_, *export_;
+    QLabel* message_;
+    QTableView* view_;
+    TableModel* model_;
+};
+
+} // namespace wr

@@ -1,0 +1,484 @@
+#include "app/frameview/result_layer.h"
+
+#include "app/shell/document.h"
+#include "core/analysis/panels.h"
+#include "render/theme.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace wr {
+
+namespace {
+
+int componentOf(Shown s)
+{
+    return static_cast<int>(s) - static_cast<int>(Shown::N);
+}
+
+bool isDiagram(Shown s)
+{
+    return s >= Shown::N && s <= Shown::Mz;
+}
+
+void arrow(QPainter& p, QPointF from, QPointF to)
+{
+    const QPointF d = to - from;
+    const double l = std::hypot(d.x(), d.y());
+    if (l < 2) return;
+    p.drawLine(from, to);
+    const QPointF u = d / l, n(-u.y(), u.x());
+    const double head = std::min(6.0, 0.4 * l);
+    p.drawPolygon(QPolygonF() << to << to - head * u + 0.45 * head * n << to - head * u - 0.45 * head * n);
+}
+
+} // namespace
+
+ResultLayer::ResultLayer(Document& doc, QObject* parent) : QObject(parent), doc_(doc)
+{
+    for (const auto signal : {&Document::opened, &Document::modelChanged})
+        connect(&doc_, signal, this, &ResultLayer::refresh);
+    timer_.setInterval(33);
+    connect(&timer_, &QTimer::timeout, this, &ResultLayer::tick);
+}
+
+void ResultLayer::refresh()
+{
+    const std::string before =
+        load_ >= 0 && load_ < static_cast<int>(loads_.size()) ? loads_[static_cast<size_t>(load_)].name : "";
+    loads_ = doc_.hasFrame() && doc_.hasForces() ? shownLoads(doc_.frame(), doc_.analysed()) : std::vector<ShownLoad>{};
+    load_ = 0;
+    for (size_t i = 0; i < loads_.size(); ++i)
+        if (loads_[i].name == before) load_ = static_cast<int>(i);
+    // Modes belong to the sizes and loads they were found with.
+    modes_.clear(), modeWords_.clear();
+    buckling_ = {}, vibration_ = {};
+    if (shown_ == Shown::Mode) shown_ = Shown::Nothing;
+    rebuild();
+    Q_EMIT loadsChanged();
+    Q_EMIT changed();
+}
+
+void ResultLayer::setLoad(int index)
+{
+    if (index < 0 || index >= static_cast<int>(loads_.size()) || index == load_) return;
+    load_ = index;
+    rebuild();
+    Q_EMIT changed();
+}
+
+void ResultLayer::setShown(Shown s)
+{
+    if (s == Shown::Mode && modes_.empty()) return;
+    shown_ = s;
+    if (s != Shown::Deflected && s != Shown::Mode) timer_.stop();
+    rebuild();
+    Q_EMIT changed();
+}
+
+void ResultLayer::setScale(double factor)
+{
+    scale_ = std::clamp(factor, 0.01, 100.0);
+    Q_EMIT changed();
+}
+
+void ResultLayer::animate(bool on)
+{
+    on = on && (shown_ == Shown::Deflected || shown_ == Shown::Mode);
+    if (on)
+        clock_.start(), timer_.start();
+    else
+        timer_.stop();
+    Q_EMIT changed();
+}
+
+void ResultLayer::setMode(int index)
+{
+    if (index < 0 || index >= modes()) return;
+    mode_ = index;
+    setShown(Shown::Mode);
+}
+
+QString ResultLayer::modeWords(int index) const
+{
+    return modeWords_[static_cast<size_t>(index)];
+}
+
+void ResultLayer::findBuckling(int count)
+{
+    if (!doc_.hasFrame() || loads_.empty()) return;
+    const ShownLoad load = loads_[static_cast<size_t>(load_)];
+    auto frame = std::make_shared<Frame>(doc_.frame());
+    // Only the load at hand: as the one combination of a copy.
+    Combination only;
+    only.id = load.name, only.terms = load.cases;
+    frame->combinations = {only};
+    frame->results.clear();
+    doc_.jobs().start("modes", [this, frame, count](Progress& progress) -> Jobs::Finish {
+        auto r = std::make_shared<BucklingResult>(analyseBuckling(*frame, count, progress));
+        return [this, r] {
+            buckling_ = std::move(*r);
+            std::vector<ModeShape> shapes;
+            std::vector<QString> words;
+            if (!buckling_.combinations.empty())
+                for (const BucklingMode& m : buckling_.combinations.front()) {
+                    shapes.push_back(m);
+                    words.push_back(QString("%1 · buckles at %2 × the load").arg(shapes.size()).arg(m.factor, 0, 'g', 4));
+                }
+            takeModes(std::move(shapes), std::move(words));
+        };
+    });
+}
+
+void ResultLayer::findVibration(int count)
+{
+    if (!doc_.hasFrame()) return;
+    auto frame = std::make_shared<const Frame>(doc_.frame());
+    doc_.jobs().start("modes", [this, frame, count](Progress& progress) -> Jobs::Finish {
+        VibrationOptions o;
+        o.modes = count;
+        auto r = std::make_shared<VibrationResult>(analyseVibration(*frame, o, progress));
+        return [this, r] {
+            vibration_ = std::move(*r);
+            std::vector<ModeShape> shapes;
+            std::vector<QString> words;
+            for (const VibrationMode& m : vibration_.modes) {
+                shapes.push_back({m.frequency, m.u, m.r});
+                words.push_back(QString("%1 · %2 Hz").arg(shapes.size()).arg(m.frequency, 0, 'g', 4));
+            }
+            takeModes(std::move(shapes), std::move(words));
+        };
+    });
+}
+
+void ResultLayer::takeModes(std::vector<ModeShape> shapes, std::vector<QString> words)
+{
+    modes_ = std::move(shapes), modeWords_ = std::move(words), mode_ = 0;
+    Q_EMIT modesFound();
+    if (!modes_.empty()) setShown(Shown::Mode);
+}
+
+double ResultLayer::frameSize() const
+{
+    Vec3 low{1e30, 1e30, 1e30}, high{-1e30, -1e30, -1e30};
+    for (const Node& n : doc_.frame().nodes)
+        for (int k = 0; k < 3; ++k)
+            low[k] = std::min(low[k], n.at[k]), high[k] = std::max(high[k], n.at[k]);
+    return norm(high - low);
+}
+
+void ResultLayer::rebuild()
+{
+    curves_.clear();
+    fit_ = 0;
+    if (!doc_.hasFrame() || shown_ == Shown::Nothing) return;
+    // Forces of other sizes would draw shapes that no frame has.
+    if (shown_ != Shown::Mode && (loads_.empty() || !doc_.forcesFit())) return;
+    if (shown_ == Shown::Deflected || shown_ == Shown::Mode) buildMovements(shown_ == Shown::Mode);
+    if (isDiagram(shown_)) buildDiagram(componentOf(shown_));
+    double most = 0;
+    for (const Curve& c : curves_)
+        for (size_t k = 0; k < c.move.size(); ++k)
+            most = std::max(most, isDiagram(shown_) ? std::abs(c.value[k]) : norm(c.move[k]));
+    fit_ = most > 0 ? 0.06 * frameSize() / most : 0;
+}
+
+void ResultLayer::buildMovements(bool mode)
+{
+    const Frame& f = doc_.frame();
+    NodeMotion motion;
+    const ShownLoad* load = nullptr;
+    if (mode) {
+        motion.u = modes_[static_cast<size_t>(mode_)].u, motion.r = modes_[static_cast<size_t>(mode_)].r;
+    } else {
+        load = &loads_[static_cast<size_t>(load_)];
+        motion = motionOf(doc_.analysed(), load->columns);
+    }
+    if (motion.u.empty()) return;
+    for (size_t e = 0; e < f.elements.size(); ++e) {
+        const Element& el = f.elements[e];
+        Curve c;
+        c.element = e;
+        const Vec3 a = f.endI(el), x = normalized(f.endJ(el) - a);
+        const double l = f.length(el);
+        if (mode) {
+            // Between the nodes by their turns: cubics.
+            const auto i = static_cast<size_t>(el.i), j = static_cast<size_t>(el.j);
+            const Vec3 ui = motion.u[i] + cross(motion.r[i], el.offsetI), uj = motion.u[j] + cross(motion.r[j], el.offsetJ);
+            const bool turns = el.behaviour == Behaviour::Beam && !el.releaseI[4] && !el.releaseJ[4];
+            const Vec3 chord = (1 / l) * (uj - ui);
+            const Vec3 si = turns ? cross(motion.r[i], x) + dot(chord, x) * x : chord,
+                       sj = turns ? cross(motion.r[j], x) + dot(chord, x) * x : chord;
+            for (int k = 0; k <= 10; ++k) {
+                const double t = k / 10.0, h1 = t * (1 - t) * (1 - t) * l, h3 = t * t * (t - 1) * l, h2 = t * t * (3 - 2 * t);
+                c.base.push_back(a + (t * l) * x);
+                c.move.push_back((1 - h2) * ui + h2 * uj + h1 * si + h3 * sj);
+            }
+        } else {
+            const Deflected d = deflected(f, doc_.analysed(), *load, motion, e);
+            for (size_t k = 0; k < d.s.size(); ++k) {
+                c.base.push_back(a + d.s[k] * x);
+                c.move.push_back(d.u[k]);
+            }
+        }
+        curves_.push_back(std::move(c));
+    }
+}
+
+void ResultLayer::buildDiagram(int component)
+{
+    const Frame& f = doc_.frame();
+    const ForceTable& t = doc_.analysed().forces;
+    const ShownLoad& load = loads_[static_cast<size_t>(load_)];
+    for (size_t e = 0; e < f.elements.size(); ++e) {
+        const Element& el = f.elements[e];
+        const Axes axes = elementAxes(f, el);
+        // In the plane in which it bends, moments on the side in tension.
+        const Vec3 side = component == 1 || component == 5 ? axes.y : axes.z;
+        const double sign = component >= 4 ? -1 : 1;
+        Curve c;
+        c.element = e;
+        for (int k = t.first[e]; k < t.first[e + 1]; ++k) {
+            double v = 0;
+            for (const auto& [column, factor] : load.columns)
+                v += factor * t.at(k, static_cast<size_t>(column))[component];
+            if (!std::isfinite(v)) v = 0;
+            c.base.push_back(f.endI(el) + t.s[static_cast<size_t>(k)] * axes.x);
+            c.move.push_back((sign * v) * side);
+            c.value.push_back(v);
+        }
+        curves_.push_back(std::move(c));
+    }
+}
+
+double ResultLayer::phase() const
+{
+    if (!timer_.isActive()) return 1;
+    return std::sin(static_cast<double>(clock_.elapsed()) / 1000 * 2 * 3.14159265358979 / 1.8);
+}
+
+Vec3 ResultLayer::drawnMovement(size_t element, size_t station) const
+{
+    for (const Curve& c : curves_)
+        if (c.element == element && station < c.move.size()) return fit_ * scale_ * c.move[station];
+    return {};
+}
+
+void ResultLayer::draw(QPainter& p, const Camera::Projection& project, QRectF room) const
+{
+    if (!doc_.hasFrame() || shown_ == Shown::Nothing) return;
+    if (shown_ == Shown::Loads)
+        drawLoads(p, project);
+    else if (shown_ == Shown::Reactions && doc_.forcesFit())
+        drawReactions(p, project, room);
+    else
+        drawCurves(p, project, room);
+    const QString text = caption();
+    if (text.isEmpty()) return;
+    const Theme& t = paperTheme();
+    p.setFont(textFont(11.5));
+    const QFontMetricsF fm(p.font());
+    const QRectF box(10, room.height() - 32, std::min(fm.horizontalAdvance(text) + 16, room.width() - 120), 22);
+    p.setPen(QPen(t.hairline, 1));
+    p.setBrush(t.panel);
+    p.drawRoundedRect(box, 4, 4);
+    p.setPen(t.ink2);
+    p.drawText(box.adjusted(8, 0, -8, 0), Qt::AlignVCenter | Qt::AlignLeft,
+               fm.elidedText(text, Qt::ElideRight, box.width() - 16));
+}
+
+void ResultLayer::drawCurves(QPainter& p, const Camera::Projection& project, QRectF room) const
+{
+    const Theme& t = paperTheme();
+    const double by = fit_ * scale_ * phase();
+    QColor positive(0x1D, 0x64, 0x78, 70), negative(0xC9, 0x9A, 0x2E, 90);
+    struct Peak
+    {
+        double value;
+        QPointF at;
+    };
+    std::vector<Peak> peaks;
+    for (const Curve& c : curves_) {
+        QPolygonF base, moved;
+        for (size_t k = 0; k < c.base.size(); ++k) {
+            const auto a = project(c.base[k]), b = project(c.base[k] + by * c.move[k]);
+            if (!a || !b) break;
+            base << a->at, moved << b->at;
+        }
+        if (moved.size() < 2 || moved.size() != static_cast<int>(c.base.size())) continue;
+        if (!isDiagram(shown_)) {
+            p.setPen(QPen(t.violet, 1.8));
+            p.drawPolyline(moved);
+            continue;
+        }
+        p.setPen(Qt::NoPen);
+        size_t worst = 0;
+        for (size_t k = 0; k < c.value.size(); ++k) {
+            if (std::abs(c.value[k]) > std::abs(c.value[worst])) worst = k;
+            if (k == 0) continue;
+            p.setBrush(c.value[k] + c.value[k - 1] >= 0 ? positive : negative);
+            const auto i = static_cast<int>(k);
+            p.drawPolygon(QPolygonF() << base[i - 1] << moved[i - 1] << moved[i] << base[i]);
+        }
+        p.setPen(QPen(QColor(0x1D, 0x64, 0x78), 1));
+        p.drawPolyline(moved);
+        peaks.push_back({c.value[worst], moved[static_cast<int>(worst)]});
+    }
+    if (!isDiagram(shown_)) return;
+    // The largest values, as many as find room.
+    std::sort(peaks.begin(), peaks.end(), [](const Peak& a, const Peak& b) { return std::abs(a.value) > std::abs(b.value); });
+    const Quantity q = componentOf(shown_) < 3 ? Quantity::Force : Quantity::Moment;
+    p.setFont(textFont(10.5));
+    const QFontMetricsF fm(p.font());
+    std::vector<QRectF> taken;
+    for (const Peak& k : peaks) {
+        if (taken.size() >= 24 || std::abs(k.value) < 0.02 * std::abs(peaks.front().value) || k.value == 0) break;
+        const QString text = QString::fromStdString(doc_.units().text(q, k.value, false));
+        QRectF box(k.at.x() + 4, k.at.y() - 14, fm.horizontalAdvance(text) + 6, 14);
+        if (!room.contains(box) ||
+            std::any_of(taken.begin(), taken.end(), [&](const QRectF& o) { return o.adjusted(-3, -3, 3, 3).intersects(box); }))
+            continue;
+        taken.push_back(box);
+        p.setPen(Qt::NoPen);
+        p.setBrush(QColor(t.view.red(), t.view.green(), t.view.blue(), 210));
+        p.drawRoundedRect(box, 2, 2);
+        p.setPen(t.ink);
+        p.drawText(box, Qt::AlignCenter, text);
+    }
+}
+
+void ResultLayer::drawLoads(QPainter& p, const Camera::Projection& project) const
+{
+    if (loads_.empty()) return;
+    const Theme& t = paperTheme();
+    const Frame& f = doc_.frame();
+    const double size = frameSize();
+    // Line loads and forces have a scale each: the largest is as long as a thirtieth of the frame, times the user's factor.
+    struct Arrow
+    {
+        Vec3 at, force;
+        bool line;
+    };
+    std::vector<Arrow> arrows;
+    double mostLine = 0, mostForce = 0;
+    for (const auto& [c, factor] : loads_[static_cast<size_t>(load_)].cases) {
+        const LoadCase& lc = f.cases[static_cast<size_t>(c)];
+        const auto addLine = [&, factor = factor](const LineLoad& l) {
+            const Element& e = f.elements[static_cast<size_t>(l.element)];
+            const Axes axes = elementAxes(f, e);
+            const double to = l.to.value_or(f.length(e));
+            constexpr int n = 6;
+            for (int k = 0; k <= n; ++k) {
+                const double x = static_cast<double>(k) / n;
+                Vec3 q = l.q0 + x * (l.q1 - l.q0);
+                if (l.axes == LoadAxes::Local) q = axes.toGlobal(q);
+                arrows.push_back({f.endI(e) + (l.from + x * (to - l.from)) * axes.x, factor * q, true});
+                mostLine = std::max(mostLine, norm(factor * q));
+            }
+        };
+        for (const LineLoad& l : lc.line)
+            addLine(l);
+        for (const PanelLoad& panel : panelLoads(f, lc))
+            for (const LineLoad& l : panel.lines)
+                addLine(l);
+        for (const NodalLoad& n : lc.nodal)
+            arrows.push_back({f.nodes[static_cast<size_t>(n.node)].at, factor * n.f, false}),
+                mostForce = std::max(mostForce, norm(factor * n.f));
+        for (const PointLoad& l : lc.point) {
+            const Element& e = f.elements[static_cast<size_t>(l.element)];
+            const Axes axes = elementAxes(f, e);
+            const Vec3 force = factor * (l.axes == LoadAxes::Local ? axes.toGlobal(l.f) : l.f);
+            arrows.push_back({f.endI(e) + l.at * axes.x, force, false}), mostForce = std::max(mostForce, norm(force));
+        }
+        for (const AreaLoad& a : lc.area) {
+            QPolygonF outline;
+            for (const int n : a.nodes)
+                if (const auto s = project(f.nodes[static_cast<size_t>(n)].at)) outline << s->at;
+            p.setPen(Qt::NoPen);
+            p.setBrush(QColor(0x5B, 0x4B, 0x9A, 28));
+            p.drawPolygon(outline);
+        }
+    }
+    for (const Arrow& a : arrows) {
+        const double most = a.line ? mostLine : mostForce;
+        if (!(most > 0) || norm(a.force) < 1e-3 * most) continue;
+        const Vec3 tail = a.at - (scale_ * (a.line ? 0.035 : 0.06) * size / most) * a.force;
+        const auto s = project(tail), e = project(a.at);
+        if (!s || !e) continue;
+        const QColor colour = a.line ? QColor(0x35, 0x50, 0x7A) : t.red;
+        p.setPen(QPen(colour, a.line ? 1 : 1.6));
+        p.setBrush(colour);
+        arrow(p, s->at, e->at);
+    }
+}
+
+void ResultLayer::drawReactions(QPainter& p, const Camera::Projection& project, QRectF room) const
+{
+    if (loads_.empty()) return;
+    const Theme& t = paperTheme();
+    const Frame& f = doc_.frame();
+    const NodeMotion m = motionOf(doc_.analysed(), loads_[static_cast<size_t>(load_)].columns);
+    double most = 0;
+    for (const Vec3& v : m.f)
+        most = std::max(most, norm(v));
+    if (!(most > 0)) return;
+    const double by = scale_ * 0.07 * frameSize() / most;
+    p.setFont(textFont(10.5));
+    const QFontMetricsF fm(p.font());
+    std::vector<QRectF> taken;
+    static const QColor colours[3] = {"#8A5A2B", "#3E7A4E", "#35507A"};
+    for (size_t n = 0; n < m.f.size(); ++n)
+        for (int d = 0; d < 3; ++d) {
+            if (std::abs(m.f[n][d]) < 1e-3 * most) continue;
+            Vec3 along;
+            along[d] = m.f[n][d];
+            const auto tail = project(f.nodes[n].at - by * along), tip = project(f.nodes[n].at);
+            if (!tail || !tip) continue;
+            p.setPen(QPen(colours[d], 1.6));
+            p.setBrush(colours[d]);
+            arrow(p, tail->at, tip->at);
+            const QString text = QString::fromStdString(doc_.units().text(Quantity::Force, m.f[n][d], false));
+            QRectF box(tail->at.x() - fm.horizontalAdvance(text) / 2, tail->at.y() + (tail->at.y() > tip->at.y() ? 2 : -15),
+                       fm.horizontalAdvance(text) + 4, 13);
+            if (!room.contains(box) ||
+                std::any_of(taken.begin(), taken.end(), [&](const QRectF& o) { return o.intersects(box); }))
+                continue;
+            taken.push_back(box);
+            p.setPen(t.ink);
+            p.drawText(box, Qt::AlignCenter, text);
+        }
+}
+
+QString ResultLayer::caption() const
+{
+    if (!doc_.hasFrame() || shown_ == Shown::Nothing) return {};
+    const Frame& f = doc_.frame();
+    const UnitSystem& u = doc_.units();
+    if (shown_ == Shown::Mode) return "Mode " + modeWords_[static_cast<size_t>(mode_)];
+    if (loads_.empty()) return "no forces: analyse the frame first (F5)";
+    if (!doc_.forcesFit() && shown_ != Shown::Loads) return "The forces belong to other sizes: analyse again (F5)";
+    const QString load = QString::fromStdString(loads_[static_cast<size_t>(load_)].name);
+    if (shown_ == Shown::Loads) return "Loads of " + load;
+    if (shown_ == Shown::Reactions) return "Reactions under " + load + ", " + QString::fromStdString(u.symbol(Quantity::Force));
+    double most = -1;
+    std::string where;
+    for (const Curve& c : curves_)
+        for (size_t k = 0; k < c.move.size(); ++k)
+            if (const double v = isDiagram(shown_) ? std::abs(c.value[k]) : norm(c.move[k]); v > most)
+                most = v, where = f.elements[c.element].id;
+    if (most < 0) return "the results at hand state no displacements";
+    if (shown_ == Shown::Deflected)
+        return QString("Deflected under %1 · largest %2 in element %3 · drawn %4 ×")
+            .arg(load, QString::fromStdString(u.text(Quantity::SectionLength, most)), QString::fromStdString(where))
+            .arg(fit_ * scale_, 0, 'g', 3);
+    static const char* names[6] = {"N", "Vy", "Vz", "T", "My", "Mz"};
+    const int k = componentOf(shown_);
+    return QString("%1 under %2 · largest %3 in element %4%5")
+        .arg(names[k], load, QString::fromStdString(u.text(k < 3 ? Quantity::Force : Quantity::Moment, most)),
+             QString::fromStdString(where),
+             k >= 4   ? " · drawn on the side in tension"
+             : k == 0 ? " · tension positive (teal)"
+                      : "");
+}
+
+} // namespace wr

@@ -1,0 +1,123 @@
+// The menus of the window.
+#include "app/frameview/frame_view.h"
+#include "app/ledger/ledger.h"
+#include "app/shell/document.h"
+#include "app/shell/main_window.h"
+#include "app/shell/start_view.h"
+
+#include <QMenu>
+#include <QMenuBar>
+#include <QMessageBox>
+
+namespace wr {
+
+void MainWindow::buildMenus()
+{
+    QMenu* file = menuBar()->addMenu("&File");
+    file->addAction("&Open…", QKeySequence::Open, this, &MainWindow::openAsk);
+    QMenu* demo = file->addMenu("Open a &demo frame");
+    for (const DemoFrame& d : demoFrames())
+        demo->addAction(d.title, this, [this, path = d.path] { open(path); });
+    recentMenu_ = file->addMenu("Open &recent");
+    connect(recentMenu_, &QMenu::aboutToShow, this, &MainWindow::fillRecent);
+    file->addSeparator();
+    file->addAction("&Save", QKeySequence::Save, this, &MainWindow::save);
+    file->addAction("Save &as…", QKeySequence("Ctrl+Shift+S"), this, &MainWindow::saveAs);
+    file->addSeparator();
+    file->addAction("&Quit", QKeySequence::Quit, this, &QWidget::close);
+
+    QMenu* edit = menuBar()->addMenu("&Edit");
+    undo_ = edit->addAction("&Undo", QKeySequence::Undo, doc_, &Document::undo);
+    redo_ = edit->addAction("&Redo", QKeySequence("Ctrl+Shift+Z"), doc_, &Document::redo);
+    edit->addSeparator();
+    edit->addAction("Pick &all", QKeySequence::SelectAll, this, [this] {
+        std::set<size_t> all;
+        if (doc_->hasFrame())
+            for (size_t i = 0; i < doc_->model().members().size(); ++i)
+                all.insert(i);
+        doc_->setPick(std::move(all));
+    });
+    edit->addAction("Pick &nothing", QKeySequence("Ctrl+Shift+A"), this, [this] { doc_->setPick({}); });
+    edit->addAction("&Sections…", QKeySequence("B"), this, [this] { browseSections(!browsing()); });
+    edit->addAction("&Filter the ledger   /", this, [this] { ledger_->focusFilter(); });
+
+    QMenu* view = menuBar()->addMenu("&View");
+    if (view_) {
+        view->addAction("&Lines or solid sections", QKeySequence("S"), this, [this] { view_->setSolid(!view_->solid()); });
+        view->addAction("&Parallel or perspective", QKeySequence("P"), this,
+                        [this] { view_->setParallel(!view_->parallel()); });
+        view->addAction("&Fit the frame   F", this, [this] { view_->fitFrame(); });
+        const struct
+        {
+            const char* name;
+            double yaw, pitch;
+        } looks[] = {
+            {"From the &front", -90, 0}, {"From the &right", 0, 0}, {"From &above", -90, 89}, {"From a &corner", -52, 20}};
+        for (const auto& l : looks)
+            view->addAction(l.name, this, [this, l] {
+                view_->look(l.yaw, l.pitch);
+                view_->fitFrame();
+            });
+        view->addSeparator();
+        view->addAction("&Only these", QKeySequence("H"), this, [this] {
+            view_->onlyThese();
+            refreshStatus();
+        });
+        view->addAction("&All", QKeySequence("Shift+H"), this, [this] {
+            view_->showAll();
+            refreshStatus();
+        });
+    }
+    QMenu* frame = menuBar()->addMenu("F&rame");
+    frame->addAction("&Analyse again", QKeySequence("F5"), doc_, &Document::analyseAgain);
+    QAction* second = frame->addAction("In &second order", QKeySequence("F6"));
+    second->setCheckable(true);
+    QAction* amplified = frame->addAction("First order &amplified by B1 and B2", QKeySequence("Shift+F6"));
+    amplified->setCheckable(true);
+    QAction* reduced = frame->addAction("With &reduced stiffness (direct analysis)", QKeySequence("Ctrl+F6"));
+    reduced->setCheckable(true);
+    const auto choose = [this](auto change) {
+        if (!doc_->hasFrame()) return;
+        AnalysisChoice c = doc_->choice();
+        change(c);
+        doc_->setChoice(c);
+    };
+    const auto turn = [choose](ForceOrder to) {
+        choose([to](AnalysisChoice& c) { c.order = c.order == to ? ForceOrder::First : to; });
+    };
+    connect(second, &QAction::triggered, this, [turn] { turn(ForceOrder::Second); });
+    connect(amplified, &QAction::triggered, this, [turn] { turn(ForceOrder::Amplified); });
+    connect(reduced, &QAction::triggered, this, [choose] {
+        choose([](AnalysisChoice& c) {
+            c.reducedStiffness = !c.reducedStiffness;
+            if (c.reducedStiffness && c.order == ForceOrder::First) c.order = ForceOrder::Second; // it belongs to second order
+        });
+    });
+    connect(frame, &QMenu::aboutToShow, this, [this, second, amplified, reduced] {
+        second->setChecked(doc_->choice().order == ForceOrder::Second);
+        amplified->setChecked(doc_->choice().order == ForceOrder::Amplified);
+        reduced->setChecked(doc_->choice().reducedStiffness);
+    });
+    QMenu* standard = frame->addMenu("Design &standard");
+    for (const Standard& s : shippedStandards())
+        standard->addAction(QString::fromUtf8(s.title.data(), static_cast<qsizetype>(s.title.size())), this,
+                            [this, key = std::string(s.key)] { doc_->run(SetStandard{key}); });
+
+    QMenu* help = menuBar()->addMenu("&Help");
+    help->addAction("&Keys and mouse", this, [this] {
+        QMessageBox::information(
+            this, "Keys and mouse",
+            "1 … 7   ride to a stop\nwheel   zoom to the cursor\nmiddle drag   orbit, with Shift pan\nleft click   pick, with "
+            "Ctrl add\nleft drag   pick by window: rightwards wholly inside, leftwards touched\n"
+            "H   only these, Shift+H all\nS   lines or solid, P parallel, F fit\narrows, + and −   move the view when it has "
+            "the focus\n/   filter the ledger\nF5   analyse again");
+    });
+    help->addAction("&About Wren Rail", this, [this] {
+        QMessageBox::about(this, "Wren Rail",
+                           QString("Wren Rail %1\nChecks every member of a steel frame against a design standard.\nFree "
+                                   "software, GPL-3.0-or-later, without any warranty: an engineer answers for what is built.")
+                               .arg(WREN_VERSION));
+    });
+}
+
+} // namespace wr

@@ -1,0 +1,311 @@
+#include "core/analysis/whole.h"
+
+#include "core/analysis/eigen.h"
+#include "core/frame/strength.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace wr {
+
+namespace {
+
+// +1 acts in tension only, -1 in compression only, 0 both ways.
+int sense(const Element& e)
+{
+    return e.behaviour == Behaviour::TensionOnly ? 1 : e.behaviour == Behaviour::CompressionOnly ? -1 : 0;
+}
+
+constexpr int kSwitches = 8; // so often may a one-way element change its mind
+
+std::vector<std::pair<int, double>> scaled(std::vector<std::pair<int, double>> terms, double scale)
+{
+    for (auto& [c, k] : terms)
+        k *= scale;
+    return terms;
+}
+
+} // namespace
+
+bool hasOneWay(const Frame& f)
+{
+    return std::any_of(f.elements.begin(), f.elements.end(), [](const Element& e) { return sense(e) != 0; });
+}
+
+WholeSolution::WholeSolution(const WholeContext& context, const CombinationOptions& options, const WholeLoad& load,
+                             double scale)
+    : c_(context), f_(context.fine.frame), o_(options), load_(load), scale_(scale), own_(context.system, context.memory),
+      loads_(combined(context.system, context.cases, scaled(load.terms, scale)))
+{
+    if (!c_.reduced) return;
+    squash_.resize(f_.elements.size());
+    for (size_t e = 0; e < squash_.size(); ++e) {
+        const FrameSection& s = f_.sections[static_cast<size_t>(f_.elements[e].section)];
+        squash_[e] = strengthOf(f_.materials[static_cast<size_t>(f_.elements[e].material)], s.shape).fy * s.properties.a;
+    }
+}
+
+const ElementModel& WholeSolution::model(size_t piece) const
+{
+    if (const auto it = softer_.find(piece); it != softer_.end()) return it->second.model;
+    return c_.system.models()[piece];
+}
+
+const Vector12& WholeSolution::fixed(size_t piece) const
+{
+    if (const auto it = softer_.find(piece); it != softer_.end()) return it->second.fixed;
+    return loads_.fixed[piece];
+}
+
+Vector12 WholeSolution::moved(size_t piece) const
+{
+    return model(piece).toLocal(c_.system.elementDisplacements(piece, u_));
+}
+
+bool WholeSolution::run(CombinationOutcome& out, ForceTable& forces, size_t column, std::vector<Finding>& findings)
+{
+    out.scale = scale_, out.reduced = c_.reduced;
+    if (!iterate(out, findings)) return false;
+    recover(out, forces, column, findings);
+    return true;
+}
+
+bool WholeSolution::iterate(CombinationOutcome& out, std::vector<Finding>& findings)
+{
+    const size_t n = f_.elements.size();
+    active_.assign(n, 1), axial_.assign(n, 0.0);
+    std::vector<int> switches(n, 0);
+    bool settled = false, refactor = false;
+    for (out.iterations = 1; out.iterations <= o_.iterations && !settled; ++out.iterations) {
+        if (refactor) {
+            if (!own_.factor(active_, findings)) return false;
+            ownFactor_ = true;
+        }
+        if (refactor || out.iterations == 1) {
+            const FrameSolver& with = ownFactor_ ? own_ : c_.linear;
+            if (!with.idleMomentsVanish(
+                    loads_.rhs, [&](Eigen::Index) { return "combination " + load_.name; }, findings))
+                return false;
+        }
+        const bool bent = o_.secondOrder && out.iterations > 1;
+        if (!solveOnce(out, bent, findings)) return false;
+        refactor = false;
+        std::vector<double> now(n, 0.0);
+        double largest = 0, change = 0;
+        for (size_t e = 0; e < n; ++e) {
+            const double force = meanAxial(e);
+            const int wanted = sense(f_.elements[e]);
+            if (wanted != 0 && switches[e] < kSwitches) {
+                // Acting against its sense: it lets go. Idle and stretched its own way: it acts again.
+                const bool acts = force * wanted > 0;
+                if (acts != static_cast<bool>(active_[e])) active_[e] = acts, refactor = true, ++switches[e];
+            }
+            now[e] = active_[e] ? force : 0.0;
+            largest = std::max(largest, std::abs(now[e]));
+        }
+        for (size_t e = 0; e < n; ++e)
+            change = std::max(change, std::abs(now[e] - axial_[e]));
+        out.change = largest > 0 ? change / largest : 0;
+        const bool tauMoved = c_.reduced && updateTau(now);
+        settled = !refactor && !tauMoved && (!o_.secondOrder || (bent && out.change < o_.tolerance));
+        if (out.iterations == 1) firstAxial_ = now;
+        if (!settled) axial_ = std::move(now);
+        bent_ = bent;
+    }
+    --out.iterations;
+    for (const auto& [piece, s] : softer_)
+        out.leastTau = std::min(out.leastTau, s.tau);
+    if (!settled) {
+        findings.push_back(o_.secondOrder
+                               ? finding("analysis.not-converged", load_.place, load_.name,
+                                         fmt::format("combination {} does not settle in {} iterations (axial forces still "
+                                                     "change by {:.1e}): it is near its critical load",
+                                                     load_.name, o_.iterations, out.change))
+                               : finding("analysis.one-way", load_.place, load_.name,
+                                         fmt::format("the one-way elements of combination {} do not settle in {} "
+                                                     "iterations: its forces are not to be relied on",
+                                                     load_.name, o_.iterations)));
+        if (o_.secondOrder) return false;
+    }
+    for (size_t e = 0; e < n; ++e)
+        if (switches[e] >= kSwitches)
+            findings.push_back(finding("analysis.one-way", fmt::format("/elements/{}", e), f_.elements[e].id,
+                                       fmt::format("element {} keeps changing between acting and idle in combination {}: "
+                                                   "give it both senses or another place",
+                                                   f_.elements[e].id, load_.name)));
+    return true;
+}
+
+bool WholeSolution::solveOnce(CombinationOutcome& out, bool bent, std::vector<Finding>& findings)
+{
+    const Eigen::VectorXd rhs = rightHandSide();
+    if (bent || !softer_.empty()) {
+        if (!ownFactor_) own_.take(c_.linear);
+        if (!own_.factorWith(secondOrderStiffness())) {
+            unstable(out, findings);
+            return false;
+        }
+        q_ = own_.solveOnce(rhs, &out.residual);
+    } else
+        q_ = (ownFactor_ ? own_ : c_.linear).solveOnce(rhs, &out.residual);
+    if (!q_.allFinite()) {
+        unstable(out, findings);
+        return false;
+    }
+    u_ = c_.system.displacements(q_, loads_.prescribed);
+    // The arms of rigid offsets turn under the forces found now.
+    endForces_.clear();
+    if (o_.secondOrder && std::any_of(f_.elements.begin(), f_.elements.end(),
+                                      [](const Element& e) { return !(e.offsetI == Vec3{}) || !(e.offsetJ == Vec3{}); })) {
+        bent_ = bent;
+        endForces_.resize(f_.elements.size());
+        for (size_t e = 0; e < f_.elements.size(); ++e)
+            if (model(e).hasOffsets() && active_[e]) endForces_[e] = ends(e);
+    }
+    return true;
+}
+
+// τb of AISC 360-22 C2.3 (Eq. C2-2a, b) from α·Pr over Fy·Ag; true if any changed.
+bool WholeSolution::updateTau(const std::vector<double>& axial)
+{
+    bool changed = false;
+    for (size_t e = 0; e < axial.size(); ++e) {
+        if (f_.elements[e].behaviour != Behaviour::Beam || !(squash_[e] > 0)) continue;
+        const double r = -axial[e] / squash_[e];
+        // Past its yield force it has no stiffness left; a little keeps the equations solvable and the mode nameable.
+        const double tau = r <= 0.5 ? 1.0 : std::max(0.01, 4 * r * (1 - r));
+        const auto it = softer_.find(e);
+        const double before = it == softer_.end() ? 1.0 : it->second.tau;
+        if (std::abs(tau - before) <= 1e-5) continue;
+        changed = true;
+        softer_.erase(e);
+        if (tau >= 1) continue;
+        ElementModel m(f_, f_.elements[e], o_.shearDeformation, tau);
+        Vector12 held = Vector12::Zero();
+        if (!loads_.spans[e].empty()) m.fixedEnd(loads_.spans[e], held);
+        softer_.emplace(e, Softer{tau, std::move(m), held});
+    }
+    return changed;
+}
+
+// What is added to the first-order stiffness: geometric, turning offsets, and what τb takes off.
+SparseMatrix WholeSolution::secondOrderStiffness() const
+{
+    SparseMatrix out = c_.system.geometric(axial_, active_);
+    std::vector<std::pair<size_t, Matrix12>> more;
+    for (const auto& [e, s] : softer_)
+        more.emplace_back(e, s.model.globalStiffness() - c_.system.models()[e].globalStiffness());
+    for (size_t e = 0; e < endForces_.size(); ++e)
+        if (model(e).hasOffsets() && active_[e]) more.emplace_back(e, model(e).offsetGeometric(endForces_[e]));
+    if (!more.empty()) out += c_.system.scattered(more);
+    return out;
+}
+
+void WholeSolution::unstable(CombinationOutcome& out, std::vector<Finding>& findings) const
+{
+    static constexpr const char* words[6] = {"x", "y", "z", "a turn about x", "a turn about y", "a turn about z"};
+    const SparseMatrix& k = ownFactor_ ? own_.stiffness() : c_.linear.stiffness();
+    std::string factor;
+    Eigen::VectorXd mode = q_;
+    if (!firstAxial_.empty())
+        if (const EigenPairs found = largestEigen(-c_.system.geometric(firstAxial_, active_), k, 1,
+                                                  ownFactor_ ? nullptr : &c_.linear.factorAtHand());
+            found.ok && found.values(0) > 0) {
+            mode = found.vectors.col(0);
+            out.mode.factor = 1 / found.values(0);
+            factor = fmt::format(" (critical factor of its first-order forces: {:.3g}{})", out.mode.factor,
+                                 scale_ != 1 ? fmt::format(" on {} times its loads", scale_) : "");
+            shapeOf(c_.system, mode, c_.original.nodes.size(), out.mode.u, out.mode.r);
+        }
+    if (mode.size() == 0 || !mode.allFinite()) mode = c_.linear.softestMode();
+    const auto [node, dof] = c_.system.mover(mode);
+    findings.push_back(finding("analysis.unstable", load_.place, load_.name,
+                               fmt::format("under combination {} the frame is not stable in second order{}: node {} goes "
+                                           "furthest, in {}; stiffen or brace it there, or reduce the load",
+                                           load_.name, factor, f_.nodes[static_cast<size_t>(node)].id, words[dof])));
+}
+
+// Forces of the nodes on an element, local.
+Vector12 WholeSolution::ends(size_t e) const
+{
+    if (!active_[e]) return loads_.fixed[e] + idleFixed(e);
+    const Vector12 v = moved(e);
+    Vector12 out = fixed(e) + model(e).stiffness() * v;
+    if (bent_ && axial_[e] != 0) out += model(e).geometric(axial_[e]) * v;
+    return out;
+}
+
+// What an idle element's own elongation would have pushed with, taken back.
+Vector12 WholeSolution::idleFixed(size_t e) const
+{
+    const ElementModel& m = c_.system.models()[e];
+    const double push = loads_.spans[e].elongation * m.stiffness()(0, 0) * m.length();
+    Vector12 out = Vector12::Zero();
+    out(0) = -push, out(6) = push;
+    return out;
+}
+
+Eigen::VectorXd WholeSolution::rightHandSide() const
+{
+    Eigen::VectorXd rhs = loads_.rhs;
+    for (size_t e = 0; e < f_.elements.size(); ++e)
+        if (!active_[e] && loads_.spans[e].elongation != 0)
+            c_.system.scatter(e, c_.system.models()[e].toGlobal(idleFixed(e)), -1, rhs);
+    for (const auto& [e, s] : softer_)
+        if (!(s.fixed - loads_.fixed[e]).isZero(0)) c_.system.scatter(e, s.model.toGlobal(s.fixed - loads_.fixed[e]), -1, rhs);
+    return rhs;
+}
+
+// Tension positive; for an element that does not act: what it would take.
+double WholeSolution::meanAxial(size_t e) const
+{
+    const Vector12 f = model(e).stiffness() * moved(e) + fixed(e);
+    return (f(6) - f(0)) / 2;
+}
+
+void WholeSolution::recover(CombinationOutcome& out, ForceTable& forces, size_t column, std::vector<Finding>& findings) const
+{
+    Eigen::VectorXd sum = Eigen::VectorXd::Zero(u_.size());
+    std::vector<Vector12> end(f_.elements.size());
+    for (size_t e = 0; e < f_.elements.size(); ++e) {
+        end[e] = ends(e);
+        addToNodes(f_.elements[e], model(e).toGlobal(end[e]), sum);
+        if (bent_ && model(e).hasOffsets() && active_[e])
+            addToNodes(f_.elements[e], model(e).offsetGeometric(end[e]) * c_.system.elementDisplacements(e, u_), sum);
+    }
+    NodeMotion all = c_.system.motion(u_, loads_.prescribed, sum, loads_.nodal);
+    Vec3 reactions;
+    for (const Vec3& r : all.f)
+        reactions = reactions + r;
+    if (const double off = norm(loads_.total + reactions); off > 1e-6 * loads_.size && off > 1e-6)
+        findings.push_back(finding("analysis.unbalanced", load_.place, load_.name,
+                                   fmt::format("the reactions of combination {} miss its loads by {}", load_.name,
+                                               f_.units.text(Quantity::Force, off))));
+    if (out.residual > 1e-6)
+        findings.push_back(finding(
+            "analysis.ill-conditioned", load_.place, load_.name,
+            fmt::format("the solution of combination {} leaves a residual of {:.1e} of its loads", load_.name, out.residual)));
+    for (auto* v : {&all.u, &all.r, &all.f, &all.m}) {
+        v->resize(c_.original.nodes.size());
+        for (Vec3& x : *v)
+            x = (1 / scale_) * x;
+    }
+    out.motion = std::move(all);
+    out.active.resize(c_.original.elements.size());
+    for (size_t e = 0; e < c_.original.elements.size(); ++e) {
+        out.active[e] = active_[static_cast<size_t>(c_.fine.first[e])];
+        fillStations(forces, e, column, [&](double s, bool after) {
+            const auto [piece, x] = c_.fine.at(e, s, after);
+            SectionForces v = bent_ && active_[piece] ? model(piece).deformedForces(loads_.spans[piece], end[piece],
+                                                                                    moved(piece), axial_[piece], x, after)
+                                                      : model(piece).sectionForces(loads_.spans[piece], end[piece], x, after);
+            for (double& k : v)
+                k /= scale_;
+            return v;
+        });
+    }
+    out.solved = true;
+}
+
+} // namespace wr

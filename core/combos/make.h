@@ -1,0 +1,68 @@
+// Combinations made from the actions of the cases by a loading standard.
+// Sources: ASCE/SEI 7-22 and 7-16, 2.3 and 2.4 and Appendix C commentary; EN 1990:2002 6.4.3, 6.5.3, Table A1.1 and A1.2(B)
+// (recommended values); IS 800:2007 Table 4 with IS 875 (Part 5).
+#pragma once
+
+#include "core/base/finding.h"
+#include "core/frame/frame.h"
+
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace wr {
+
+enum class LoadingStandard { Asce22Lrfd, Asce22Asd, Asce16Lrfd, Asce16Asd, En610, En610ab, Is800 };
+struct LoadingStandardName
+{
+    LoadingStandard standard;
+    std::string_view key, title, basis;
+};
+const std::vector<LoadingStandardName>& loadingStandards();
+// The one whose combinations a design standard ("aisc360-22-asd") takes.
+LoadingStandard loadingFor(std::string_view design);
+
+enum class NotionalUse { None, GravityOnly, All };
+
+struct MakeOptions
+{
+    LoadingStandard standard = LoadingStandard::Asce22Lrfd;
+    bool strength = true, service = true, construction = true;
+    bool halfLive = false; // ASCE 7 2.3.1 exception: 0.5 on live loads (not storage, not cranes) beside wind, snow, earthquake
+    double sds = 0;        // ASCE 7 12.4.2.2: vertical effect 0.2·SDS·D beside every seismic case
+    double redundancy = 1; // ASCE 7 12.3.4: ρ
+    double serviceWind = 0.42; // share of the strength-level wind in service (ASCE 7 CC.2.2 leaves it to the engineer)
+    bool muchSnow = false;     // EN 1990 Table A1.1: altitude over 1000 m, or the Nordic countries
+    NotionalUse notional = NotionalUse::None;
+    // Share of the gravity loads; not said: 0.002 (AISC 360-22 C2.2b), φ of EN 1993-1-1 5.3.2 for one column in a row,
+    // 0.005 (IS 800 4.3.6), by the standard.
+    std::optional<double> notionalShare = {};
+};
+
+struct MadeCombinations
+{
+    std::vector<LoadCase> cases;           // all cases of the frame, notional ones added behind
+    std::vector<Combination> combinations; // those written by hand first, then the made ones
+    int made = 0;
+    std::vector<Finding> findings; // cases that no rule takes up
+};
+
+// Combinations made before go; those written by hand stay. Wind cases exclude one another, seismic ones too, unless cases name
+// groups of their own (`exclusive`); all cases of another action act together except within a named group. `reversible` cases
+// act with both signs.
+MadeCombinations makeCombinations(const Frame& f, const MakeOptions& o);
+
+// φ of EN 1993-1-1 Eq. 5.5: 1/200·αh·αm for a height (m) and the number of columns in a row.
+double imperfection(double height, int columns);
+// Height of the frame over its lowest support, m.
+double frameHeight(const Frame& f);
+
+// ψ0, ψ1, ψ2 of EN 1990 Table A1.1 for a case (category A to H of its own, else B).
+struct Psi
+{
+    double psi0, psi1, psi2;
+};
+Psi psiOf(const LoadCase& c, bool muchSnow);
+
+} // namespace wr

@@ -1,0 +1,13 @@
+// Strength of a material where it stands in a frame.
+#pragma once
+
+#include "core/frame/frame.h"
+
+namespace wr {
+
+// Thickest wall of a shape, m: what strength by thickness is read at.
+double thickestWall(const Shape& s);
+// Explicit fy and fu of the material, else its grade's or own steps' at the thickest wall; a value that is not stated is 0.
+Strength strengthOf(const Material& m, const Shape& s);
+
+} // namespace wr

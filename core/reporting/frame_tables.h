@@ -1,0 +1,49 @@
+// Tables of a frame's loads and results, the same for the window, the command line and CSV. Values in the frame's units.
+#pragma once
+
+#include "core/analysis/deflected.h"
+#include "core/analysis/modes.h"
+
+#include <string>
+#include <variant>
+#include <vector>
+
+namespace wr {
+
+struct TableColumn
+{
+    std::string name, unit;
+    int digits = 3; // decimals on screen
+};
+
+struct Table
+{
+    std::string title;
+    std::vector<TableColumn> columns;
+    struct Row
+    {
+        std::vector<std::variant<std::string, double>> cells;
+        int element = -1, node = -1; // what it is about, to be picked
+    };
+    std::vector<Row> rows;
+};
+
+// RFC 4180; the first row is "name (unit)"; full precision.
+std::string tableCsv(const Table& t);
+// Cell as on screen.
+std::string cellText(const Table& t, size_t row, size_t column);
+
+// Resultant of every load against its reactions, with what area loads should come to (q times area).
+Table loadTotalsTable(const Frame& f, const FrameForces& r);
+Table combinationTable(const Frame& f);
+Table caseTable(const Frame& f);
+Table reactionTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads);
+Table displacementTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads);
+Table driftTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads);
+Table forceTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads);
+// Largest displacement across each element against the straight line between its ends.
+Table bendingTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads);
+Table bucklingTable(const Frame& f, const BucklingResult& b, const std::vector<std::string>& names);
+Table vibrationTable(const VibrationResult& v);
+
+} // namespace wr

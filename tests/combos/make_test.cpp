@@ -1,0 +1,213 @@
+// Combinations made from actions, against the standards' equations written out by hand.
+#include "core/combos/make.h"
+#include "core/project/history.h"
+#include "tests/support.h"
+
+#include <cmath>
+#include <map>
+
+using namespace wr;
+using Catch::Matchers::WithinRel;
+
+namespace {
+
+struct Case
+{
+    const char* id;
+    Action action;
+    bool reversible = false;
+    const char* exclusive = "";
+    const char* category = "";
+};
+
+Frame frameWith(const std::vector<Case>& cases)
+{
+    Frame f;
+    for (const Case& c : cases) {
+        LoadCase l;
+        l.id = c.id, l.action = c.action, l.reversible = c.reversible, l.exclusive = c.exclusive, l.category = c.category;
+        f.cases.push_back(l);
+    }
+    return f;
+}
+
+using Factors = std::map<std::string, double>;
+
+bool has(const MadeCombinations& m, const Factors& wanted, Purpose p = Purpose::Strength, const std::string& made = "")
+{
+    for (const Combination& c : m.combinations) {
+        if (c.purpose != p || (!made.empty() && c.made != made) || c.terms.size() != wanted.size()) continue;
+        bool same = true;
+        for (const auto& [index, k] : c.terms) {
+            const auto it = wanted.find(m.cases[static_cast<size_t>(index)].id);
+            same = same && it != wanted.end() && std::abs(it->second - k) < 1e-9;
+        }
+        if (same) return true;
+    }
+    return false;
+}
+
+int count(const MadeCombinations& m, Purpose p)
+{
+    return static_cast<int>(
+        std::count_if(m.combinations.begin(), m.combinations.end(), [&](const Combination& c) { return c.purpose == p; }));
+}
+
+const std::vector<Case> kBuilding{{"D", Action::Dead},       {"SD", Action::Superimposed}, {"L", Action::Live},
+                                  {"Lr", Action::RoofLive},  {"S", Action::Snow},          {"W1", Action::Wind},
+                                  {"W2", Action::Wind, true}};
+
+} // namespace
+
+TEST_CASE("combinations: ASCE 7-22 strength by hand", "[combos]")
+{
+    const MadeCombinations m = makeCombinations(frameWith(kBuilding), {.service = false, .construction = false});
+    CHECK(m.findings.empty());
+    CHECK(has(m, {{"D", 1.4}, {"SD", 1.4}}, Purpose::Strength, "ASCE 7-22 2.3.1 (1)"));
+    CHECK(has(m, {{"D", 1.2}, {"SD", 1.2}, {"L", 1.6}, {"Lr", 0.5}}));
+    CHECK(has(m, {{"D", 1.2}, {"SD", 1.2}, {"L", 1.6}, {"S", 0.3}}));
+    CHECK(has(m, {{"D", 1.2}, {"SD", 1.2}, {"S", 1.0}, {"L", 1.0}}));
+    CHECK(has(m, {{"D", 1.2}, {"SD", 1.2}, {"Lr", 1.6}, {"W2", -0.5}}));
+    CHECK(has(m, {{"D", 1.2}, {"SD", 1.2}, {"W1", 1.0}, {"L", 1.0}, {"S", 0.3}}));
+    CHECK(has(m, {{"D", 0.9}, {"SD", 0.9}, {"W2", -1.0}}, Purpose::Strength, "ASCE 7-22 2.3.1 (5)"));
+    // 1 + 2 + (2 roofs) + (2 roofs × 3 winds) + (3 winds × 2 roofs) + 3: winds exclude one another, W2 has two signs.
+    CHECK(count(m, Purpose::Strength) == 1 + 2 + 2 + 6 + 6 + 3);
+    for (const Combination& c : m.combinations) {
+        CHECK(c.basis == "lrfd");
+        CHECK_FALSE(c.title.empty());
+    }
+    // 7-16: snow is a service-level load; the exception halves live loads but not storage.
+    std::vector<Case> more = kBuilding;
+    more.push_back({"St", Action::Storage});
+    const MadeCombinations old = makeCombinations(
+        frameWith(more), {.standard = LoadingStandard::Asce16Lrfd, .service = false, .construction = false, .halfLive = true});
+    CHECK(has(old, {{"D", 1.2}, {"SD", 1.2}, {"S", 1.6}, {"L", 0.5}, {"St", 1.0}}));
+    CHECK(has(old, {{"D", 1.2}, {"SD", 1.2}, {"L", 1.6}, {"St", 1.6}, {"S", 0.5}}));
+}
+
+TEST_CASE("combinations: ASCE 7 ASD and earthquake by hand", "[combos]")
+{
+    std::vector<Case> cases = kBuilding;
+    cases.push_back({"E", Action::Seismic, true});
+    const MadeCombinations m = makeCombinations(
+        frameWith(cases),
+        {.standard = LoadingStandard::Asce22Asd, .service = false, .construction = false, .sds = 1.0, .redundancy = 1.3});
+    CHECK(has(m, {{"D", 1}, {"SD", 1}, {"L", 0.75}, {"S", 0.525}}));
+    CHECK(has(m, {{"D", 1}, {"SD", 1}, {"L", 0.75}, {"S", 0.525}, {"W1", 0.45}}));
+    CHECK(has(m, {{"D", 0.6}, {"SD", 0.6}, {"W2", -0.6}}));
+    CHECK(has(m, {{"D", 1.14}, {"SD", 1.14}, {"E", -0.91}}, Purpose::Seismic)); // 1 + 0.7·0.2, 0.7·1.3
+    CHECK(has(m, {{"D", 1.105}, {"SD", 1.105}, {"E", 0.6825}, {"L", 0.75}, {"S", 0.1}}, Purpose::Seismic));
+    CHECK(has(m, {{"D", 0.46}, {"SD", 0.46}, {"E", 0.91}}, Purpose::Seismic));
+    CHECK(m.findings.empty());
+    CHECK(makeCombinations(frameWith(cases), {}).findings.front().code == "combination.vertical-seismic");
+    const MadeCombinations lrfd = makeCombinations(frameWith(cases), {.sds = 1.0});
+    CHECK(has(lrfd, {{"D", 1.4}, {"SD", 1.4}, {"E", 1}, {"L", 1}, {"S", 0.15}}, Purpose::Seismic));
+    CHECK(has(lrfd, {{"D", 0.7}, {"SD", 0.7}, {"E", -1}}, Purpose::Seismic));
+    CHECK(has(lrfd, {{"D", 1}, {"SD", 1}, {"L", 0.5}, {"W1", 0.42}}, Purpose::Service));
+    CHECK(has(lrfd, {{"L", 1}}, Purpose::Service));
+}
+
+TEST_CASE("combinations: EN 1990 by hand", "[combos]")
+{
+    const std::vector<Case> cases{{"G", Action::Dead},     {"Q", Action::Live, false, "", "C"}, {"S", Action::Snow},
+                                  {"H", Action::RoofLive}, {"W", Action::Wind, true},           {"A", Action::Seismic}};
+    const MadeCombinations m = makeCombinations(frameWith(cases), {.standard = LoadingStandard::En610});
+    CHECK(has(m, {{"G", 1.35}}));
+    CHECK(has(m, {{"G", 1.35}, {"Q", 1.5}, {"S", 0.75}, {"W", -0.9}})); // 1.5·0.5, 1.5·0.6; ψ0 of roofs is 0
+    CHECK(has(m, {{"G", 1.35}, {"S", 1.5}, {"Q", 1.05}, {"W", 0.9}}));
+    CHECK(has(m, {{"G", 1.35}, {"W", 1.5}, {"Q", 1.05}, {"S", 0.75}}));
+    CHECK(has(m, {{"G", 1.35}, {"H", 1.5}, {"Q", 1.05}})); // no snow, no wind beside imposed load on roofs
+    CHECK(has(m, {{"G", 1.0}, {"W", -1.5}}));
+    CHECK(has(m, {{"G", 1.0}, {"A", 1.0}, {"Q", 0.6}}, Purpose::Seismic));
+    CHECK(has(m, {{"G", 1}, {"Q", 1}, {"S", 0.5}, {"W", 0.6}}, Purpose::Service, "EN 1990 6.14b"));
+    CHECK(has(m, {{"G", 1}, {"W", 0.2}, {"Q", 0.6}}, Purpose::Service, "EN 1990 6.15b"));
+    CHECK(has(m, {{"G", 1}, {"Q", 0.6}}, Purpose::Service, "EN 1990 6.16b"));
+    const MadeCombinations ab = makeCombinations(frameWith(cases), {.standard = LoadingStandard::En610ab});
+    CHECK(has(ab, {{"G", 1.35}, {"Q", 1.05}, {"S", 0.75}, {"W", 0.9}}, Purpose::Strength, "EN 1990 6.10a"));
+    CHECK(has(ab, {{"G", 0.85 * 1.35}, {"Q", 1.5}, {"S", 0.75}, {"W", 0.9}}, Purpose::Strength, "EN 1990 6.10b"));
+    CHECK_FALSE(has(ab, {{"G", 1.35}, {"Q", 1.5}, {"S", 0.75}, {"W", 0.9}}));
+    CHECK_THAT(imperfection(9, 3), WithinRel(2.0 / 3 * std::sqrt(2.0 / 3) / 200, 1e-12));
+    CHECK_THAT(imperfection(3, 1), WithinRel(1.0 / 200, 1e-12));
+}
+
+TEST_CASE("combinations: IS 800 Table 4 by hand", "[combos]")
+{
+    const MadeCombinations m = makeCombinations(frameWith({{"DL", Action::Dead},
+                                                           {"LL", Action::Live},
+                                                           {"CL", Action::Crane},
+                                                           {"WL", Action::Wind, true},
+                                                           {"ER", Action::Construction}}),
+                                                {.standard = LoadingStandard::Is800});
+    CHECK(has(m, {{"DL", 1.5}, {"LL", 1.5}, {"CL", 1.05}}));
+    CHECK(has(m, {{"DL", 1.5}, {"LL", 1.05}, {"CL", 1.5}}));
+    CHECK(has(m, {{"DL", 1.2}, {"LL", 1.2}, {"CL", 1.05}, {"WL", 0.6}}));
+    CHECK(has(m, {{"DL", 1.2}, {"LL", 1.2}, {"CL", 0.53}, {"WL", -1.2}}));
+    CHECK(has(m, {{"DL", 0.9}, {"WL", 1.5}}));
+    CHECK(has(m, {{"DL", 1.2}, {"ER", 1.2}}, Purpose::Construction));
+    CHECK(has(m, {{"DL", 1}, {"LL", 0.8}, {"CL", 0.8}, {"WL", 0.8}}, Purpose::Service));
+}
+
+TEST_CASE("combinations: exclusive cases, notional loads, hand-written ones, cases left out", "[combos]")
+{
+    Frame f = frameWith({{"D", Action::Dead},
+                         {"P1", Action::Live, false, "pattern"},
+                         {"P2", Action::Live, false, "pattern"},
+                         {"W", Action::Wind},
+                         {"T", Action::Thermal}});
+    Combination own;
+    own.id = "U2", own.terms = {{0, 1.0}};
+    f.combinations.push_back(own);
+    MakeOptions o{.service = false, .construction = false, .notional = NotionalUse::GravityOnly};
+    const MadeCombinations m = makeCombinations(f, o);
+    CHECK(m.combinations.front() == own);
+    for (const Combination& c : m.combinations) // patterns never together
+        CHECK_FALSE((std::any_of(c.terms.begin(), c.terms.end(), [](auto& t) { return t.first == 1; }) &&
+                     std::any_of(c.terms.begin(), c.terms.end(), [](auto& t) { return t.first == 2; })));
+    CHECK(std::count_if(m.combinations.begin(), m.combinations.end(), [](const Combination& c) { return c.id == "U2"; }) == 1);
+    // 1.4 D in four directions; with wind none.
+    CHECK(has(m, {{"D", 1.4}, {"Nx:D", 1.4}}));
+    CHECK(has(m, {{"D", 1.4}, {"Ny:D", -1.4}}));
+    CHECK(has(m, {{"D", 1.2}, {"P1", 1.6}, {"Nx:D", -1.2}, {"Nx:P1", -1.6}}));
+    CHECK(has(m, {{"D", 0.9}, {"W", 1.0}}));
+    CHECK(m.cases.size() == 5 + 6);
+    CHECK(m.cases.back().notional->factor == 0.002);
+    // Made again: the same, nothing doubled.
+    Frame again = f;
+    again.cases = m.cases, again.combinations = m.combinations;
+    const MadeCombinations twice = makeCombinations(again, o);
+    CHECK(twice.cases == m.cases);
+    CHECK(twice.combinations == m.combinations);
+    again.combinations.back().off = true;
+    CHECK(makeCombinations(again, o).combinations.back().off);
+    const MadeCombinations indian = makeCombinations(f, {.standard = LoadingStandard::Is800, .notional = NotionalUse::All});
+    CHECK(indian.cases.back().notional->factor == 0.005); // IS 800 4.3.6
+    const MadeCombinations is = makeCombinations(f, {.standard = LoadingStandard::Is800});
+    REQUIRE(is.findings.size() == 1);
+    CHECK(is.findings[0].code == "combination.left-out");
+    CHECK(is.findings[0].subject == "T");
+}
+
+TEST_CASE("combinations: as an edit, with undo, results that still fit stay", "[combos][edits]")
+{
+    Frame f = test::frameOf(test::demo("tern-street"));
+    const Frame before = f;
+    GivenResult r;
+    r.combination = 1;
+    f.results = {r};
+    MadeCombinations m = makeCombinations(f, {});
+    History h;
+    REQUIRE(h.run(f, SetLoads{m.cases, m.combinations, "Combinations of ASCE 7-22"}));
+    CHECK(h.undoWords() == "Combinations of ASCE 7-22");
+    CHECK(f.combinations.size() == m.combinations.size());
+    REQUIRE(f.results.size() == 1);
+    REQUIRE(h.undo(f));
+    CHECK(f.cases == before.cases);
+    CHECK(f.combinations == before.combinations);
+    CHECK(f.results.front().combination == 1);
+    Combination wrong = f.combinations.front();
+    const auto refused = h.run(f, SetLoads{f.cases, {wrong, wrong}, "x"});
+    REQUIRE_FALSE(refused);
+    CHECK(refused.error().find("two combinations") != std::string::npos);
+    wrong.terms = {{99, 1.0}};
+    CHECK_FALSE(h.run(f, SetLoads{f.cases, {wrong}, "x"}));
+}
