@@ -5,9 +5,9 @@
 #include <catch2/catch.hpp>
 #include <cstdio>
 #include <filesystem>
-#include <set>
 #include <fstream>
 #include <nlohmann/json.hpp>
+#include <set>
 #include <sstream>
 #include <sys/wait.h>
 #include <unistd.h>
