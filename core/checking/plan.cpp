@@ -90,9 +90,10 @@ std::pair<int, int> range(const std::vector<double>& x, double from, double to, 
 
 } // namespace
 
-MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& t)
+MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& t, double turn)
 {
     MemberPlan plan;
+    plan.turn = turn;
     spansOf(lanes, plan);
     const std::vector<Place> places = placesOf(m, plan, lanes, t);
     const size_t n = places.size();
@@ -176,12 +177,20 @@ bool peak(double h, double m0, double v0, double m1, double v1, double& value, d
     return true;
 }
 
-void takeMajor(double m, double x, Extreme& top, Extreme& bottom)
+// A moment belongs to the fibre it compresses.
+void takeMoment(double m, double x, Extreme& positive, Extreme& negative)
 {
     if (m >= 0)
-        top.take(m, x);
+        positive.take(m, x);
     else
-        bottom.take(-m, x);
+        negative.take(-m, x);
+}
+
+// Does the shear change by more than rounding (and the curvature of second order) between two stations?
+bool changes(const double* v, int first, int last)
+{
+    const auto [lo, hi] = std::minmax_element(v + first, v + last + 1);
+    return *hi - *lo > 0.01 * std::max(std::abs(*lo), std::abs(*hi));
 }
 
 void extremes(const MemberPlan& plan, const double* f, SetDemand& d)
@@ -194,8 +203,22 @@ void extremes(const MemberPlan& plan, const double* f, SetDemand& d)
         d.shearMinor.take(std::abs(vy[i]), x[i]);
         d.shearMajor.take(std::abs(vz[i]), x[i]);
         d.torsion.take(std::abs(t[i]), x[i]);
-        takeMajor(my[i], x[i], d.top, d.bottom);
-        d.minor.take(std::abs(mz[i]), x[i]);
+        takeMoment(my[i], x[i], d.top, d.bottom);
+        takeMoment(mz[i], x[i], d.plus, d.minus);
+    }
+    if (plan.endPanel > 0)
+        for (size_t i = 0; i < n; ++i) {
+            const bool end = x[i] < plan.endPanel || x[i] > x[n - 1] - plan.endPanel;
+            (end ? d.shearEnd : d.shearInside).take(std::abs(vz[i]), x[i]);
+        }
+    if (plan.turn == 0) {
+        d.shearUpright = d.shearMajor, d.shearFlat = d.shearMinor;
+        return;
+    }
+    const double c = std::cos(plan.turn), s = std::sin(plan.turn);
+    for (size_t i = 0; i < n; ++i) {
+        d.shearUpright.take(std::abs(c * vz[i] - s * vy[i]), x[i]);
+        d.shearFlat.take(std::abs(c * vy[i] + s * vz[i]), x[i]);
     }
 }
 
@@ -211,19 +234,24 @@ void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<cons
     out.spanSets.assign(sets.size() * plan.spans.size(), {});
     const size_t n = plan.stations();
     const double* x = plan.x.data();
+    out.x.clear(), out.forces.clear();
     for (size_t i = 0; i < sets.size(); ++i) {
         combine(plan, forces.sets[static_cast<size_t>(sets[i])], buffer);
         const double *f = buffer.data(), *vy = f + n, *vz = f + 2 * n, *my = f + 4 * n, *mz = f + 5 * n;
         SetDemand& d = out.sets[i];
         extremes(plan, f, d);
+        if (d.torsion.value > 0 && out.forces.empty()) out.x = plan.x, out.forces.resize(sets.size() * 6 * n);
+        if (!out.forces.empty()) std::copy_n(f, 6 * n, out.forces.begin() + static_cast<ptrdiff_t>(i * 6 * n));
         for (size_t k = 0; k < plan.spans.size(); ++k) {
             const Span& s = plan.spans[k];
             SpanDemand& p = out.of(i, k);
             for (int j = s.axialFirst; j <= s.axialLast; ++j)
                 p.tension.take(f[j], x[j]), p.compression.take(-f[j], x[j]);
             for (int j = s.first; j <= s.last; ++j)
-                takeMajor(my[j], x[j], p.top, p.bottom), p.minor.take(std::abs(mz[j]), x[j]);
+                takeMoment(my[j], x[j], p.top, p.bottom), takeMoment(mz[j], x[j], p.plus, p.minus);
             p.a = std::abs(my[s.quarter[0]]), p.b = std::abs(my[s.quarter[1]]), p.c = std::abs(my[s.quarter[2]]);
+            p.za = std::abs(mz[s.quarter[0]]), p.zb = std::abs(mz[s.quarter[1]]), p.zc = std::abs(mz[s.quarter[2]]);
+            p.loaded = changes(vz, s.first, s.last);
         }
         // Peaks between stations.
         for (size_t j = 0; j + 1 < n; ++j) {
@@ -231,16 +259,16 @@ void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<cons
             if (h <= 0) continue;
             double value = 0, at = 0;
             if (vz[j] * vz[j + 1] < 0 && peak(h, my[j], vz[j], my[j + 1], vz[j + 1], value, at)) {
-                takeMajor(value, x[j] + at, d.top, d.bottom);
+                takeMoment(value, x[j] + at, d.top, d.bottom);
                 for (size_t k = 0; k < plan.spans.size(); ++k)
                     if (static_cast<int>(j) >= plan.spans[k].first && static_cast<int>(j) < plan.spans[k].last)
-                        takeMajor(value, x[j] + at, out.of(i, k).top, out.of(i, k).bottom);
+                        takeMoment(value, x[j] + at, out.of(i, k).top, out.of(i, k).bottom);
             }
             if (vy[j] * vy[j + 1] < 0 && peak(h, mz[j], vy[j], mz[j + 1], vy[j + 1], value, at)) {
-                d.minor.take(std::abs(value), x[j] + at);
+                takeMoment(value, x[j] + at, d.plus, d.minus);
                 for (size_t k = 0; k < plan.spans.size(); ++k)
                     if (static_cast<int>(j) >= plan.spans[k].first && static_cast<int>(j) < plan.spans[k].last)
-                        out.of(i, k).minor.take(std::abs(value), x[j] + at);
+                        takeMoment(value, x[j] + at, out.of(i, k).plus, out.of(i, k).minus);
             }
         }
     }

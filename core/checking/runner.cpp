@@ -115,7 +115,11 @@ std::span<const int> CheckModel::setsFor(const Standard& s) const
 
 MemberPlan CheckModel::plan(size_t member) const
 {
-    return planMember(members_[member], lanes_[member], *forces_);
+    const Member& m = members_[member];
+    MemberPlan out =
+        planMember(m, lanes_[member], *forces_, frame_->sections[static_cast<size_t>(m.section)].properties.principal);
+    if (const Brief& b = briefOf(member); b.tensionField) out.endPanel = b.stiffenerSpacing.value_or(0);
+    return out;
 }
 
 Demands CheckModel::demands(size_t member) const

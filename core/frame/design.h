@@ -2,6 +2,7 @@
 // Positions and lengths in m along the member from its first end.
 #pragma once
 
+#include <array>
 #include <optional>
 #include <string>
 #include <string_view>
@@ -31,7 +32,8 @@ struct DesignRestraint
     std::string member;
     double at = 0;
     std::vector<Hold> holds, lets;
-    bool free = false; // an end that nothing holds
+    std::optional<double> to; // held continuously from `at` to here
+    bool free = false;        // an end that nothing holds
     Extras extras;
     bool operator==(const DesignRestraint&) const = default;
 };
@@ -46,6 +48,31 @@ struct DesignLength
     bool operator==(const DesignLength&) const = default;
 };
 
+// Where transverse loads act on a member, for lateral-torsional buckling.
+enum class LoadHeight { Top, Centroid, Bottom };
+
+// Safety of one limit state, as the engineer states it: LRFD factor, ASD factor.
+struct StatedSafety
+{
+    std::string state; // tensionYield tensionRupture compression flexure shear shearRolled torsion
+    std::optional<double> phi, omega;
+    bool operator==(const StatedSafety&) const = default;
+};
+
+// What only AISC 360 asks ("aisc360" in a brief).
+struct Aisc360Options
+{
+    enum class OneLeg { No, PlanarTruss, SpaceTruss }; // E5(a), E5(b)
+    OneLeg oneLeg = OneLeg::No;
+    bool connectedUpright = true;      // which leg is connected: h, else b
+    bool interactionH13 = false;       // H1.3 where it applies
+    bool tensionRaisesCb = false;      // H1.2
+    std::optional<double> flangeHoles; // F13.1: net over gross area of the tension flange
+    bool webOpenings = false;          // G7
+    std::vector<StatedSafety> safety;
+    bool operator==(const Aisc360Options&) const = default;
+};
+
 // Rules for checking one kind of member. Only what is stated differs from the defaults.
 struct Brief
 {
@@ -55,7 +82,18 @@ struct Brief
     std::optional<double> shearLag;     // U, default 1
     std::optional<double> cb;           // Cb stated instead of F1-1
     std::optional<double> torsionBelow; // torsion under this share of the torsional shear yield is neglected, default 0.01
-    std::optional<double> slendernessCompression, slendernessTension; // advised L/r limits, default 200 and 300
+    std::optional<double> slendernessCompression, slendernessTension; // L/r limits, default 200 and 300
+    bool slendernessRequired = false;                                 // over the limit is a failure, not advice
+    std::optional<double> connectorSpacing; // m, between the parts of a pair; none: connected at the ends only
+    bool connectorsSnug = false;            // bolted snug-tight; else welded or pretensioned
+    std::optional<double> stiffenerSpacing; // m, clear between transverse stiffeners of the web
+    bool tensionField = false;              // post-buckling strength of webs in shear
+    LoadHeight loadHeight = LoadHeight::Centroid;
+    std::array<std::optional<double>, 5> k;       // effective length factors by LengthAxis, where no length is given by hand
+    std::vector<std::string> leaveOut;            // checks that are not to be made, listed in the result
+    std::array<bool, 2> warpingFixed{};           // warping held at the first and the last end (torsion of open sections)
+    std::optional<double> ltbStress, localStress; // Pa, critical stresses found elsewhere (unsymmetrical shapes)
+    Aisc360Options aisc360;
     Extras extras;
     bool operator==(const Brief&) const = default;
 };

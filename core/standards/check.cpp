@@ -47,7 +47,7 @@ void MemberResult::settle()
 
 std::vector<Standard> shippedStandards()
 {
-    return {aisc360Lrfd(), aisc360Asd()};
+    return aisc360Standards();
 }
 
 } // namespace wr

@@ -33,16 +33,23 @@ struct Span
 
 struct SpanDemand
 {
-    Extreme tension, compression; // over the overlapping column segments
-    Extreme top, bottom;          // |my| that compresses the top (+z), the bottom fibre
-    Extreme minor;                // |mz|
-    double a = 0, b = 0, c = 0;   // |my| at the quarter points
+    Extreme tension, compression;  // over the overlapping column segments
+    Extreme top, bottom;           // |my| that compresses the top (+z), the bottom fibre
+    Extreme plus, minus;           // |mz| that compresses the +y, the -y fibre
+    double a = 0, b = 0, c = 0;    // |my| at the quarter points
+    double za = 0, zb = 0, zc = 0; // |mz| at the quarter points
+    bool loaded = false;           // the shear changes inside: something acts between the holds
     double largest() const { return top.value > bottom.value ? top.value : bottom.value; }
+    const Extreme& minor() const { return plus.value >= minus.value ? plus : minus; }
 };
 
 struct SetDemand
 {
-    Extreme tension, compression, top, bottom, minor, shearMajor, shearMinor, torsion; // shearMajor: |vz|
+    Extreme tension, compression, top, bottom, plus, minus, shearMajor, shearMinor, torsion; // shearMajor: |vz|
+    Extreme shearUpright, shearFlat; // along the shape's own directions: differ from vz, vy for angles only
+    Extreme shearEnd, shearInside;   // |vz| within and beyond one stiffener spacing of the ends, where that is stated
+    const Extreme& major() const { return top.value >= bottom.value ? top : bottom; }
+    const Extreme& minor() const { return plus.value >= minus.value ? plus : minus; }
 };
 
 struct Demands
@@ -52,6 +59,10 @@ struct Demands
     std::vector<SpanDemand> spanSets; // [set][span]
     std::vector<int> setIndex;        // per row of `sets`: index into ForceTable::sets
     bool valid = true;                // false: some force is missing (NaN)
+    // Concurrent forces of the sets that hold torsion, for sections that warp: stations (m) and [set][component][station];
+    // empty where no set has any.
+    std::vector<double> x, forces;
+    const double* concurrent(size_t set) const { return forces.empty() ? nullptr : forces.data() + set * 6 * x.size(); }
 
     const SpanDemand& of(size_t set, size_t span) const { return spanSets[set * spans.size() + span]; }
     SpanDemand& of(size_t set, size_t span) { return spanSets[set * spans.size() + span]; }

@@ -1,11 +1,11 @@
-// AISC 360-22 as two standards of the registry: LRFD and ASD.
+// AISC 360 as standards of the registry: each edition by LRFD and by ASD.
 #pragma once
 
 #include "core/standards/check.h"
 
 namespace wr {
 
-Standard aisc360Lrfd();
-Standard aisc360Asd();
+// 2022 first, then 2016, 2010, 2005; LRFD before ASD.
+std::vector<Standard> aisc360Standards();
 
 } // namespace wr

@@ -7,136 +7,181 @@ namespace wr::aisc360 {
 
 namespace {
 
-constexpr double kPi = 3.14159265358979323846;
-constexpr double sqr(double v)
+// E6.1: slenderness of a pair about its axis of symmetry, where the connectors carry the shear between the parts.
+template <class Sink> double pairSlenderness(const Context& c, double s0, double lcy, Sink& sink)
 {
-    return v * v;
-}
-
-// E3-2, E3-3: critical stress from the elastic buckling stress.
-template <class Sink> double criticalStress(double fy, double fe, Sink& sink)
-{
-    sink.put({"R", "F_y/F_e", "E3", Quantity::Ratio}, fy / fe);
-    if (fy / fe <= 2.25)
-        return sink.put({"F_cr", "0.658^(F_y/F_e)*F_y", "E3-2", Quantity::Stress}, std::pow(0.658, fy / fe) * fy);
-    return sink.put({"F_cr", "0.877*F_e", "E3-3", Quantity::Stress}, 0.877 * fe);
-}
-
-// E7.1: effective width of one flat element of width b and thickness t (E7-2, E7-3; c1, c2 of Table E7.1).
-template <class Sink>
-double effectiveWidth(double width, double t, double limit, double c1, double c2, double yield, double critical, Sink& sink)
-{
-    const double b = sink.put({"b", "", "B4.1", Quantity::SectionLength}, width);
-    const double thickness = sink.put({"t", "", "", Quantity::SectionLength}, t);
-    const double lambda = sink.put({"lambda", "b/t", "B4.1", Quantity::Ratio}, b / thickness);
-    const double lambdaR = sink.put({"lambda_r", "", "Table B4.1a", Quantity::Ratio}, limit);
-    if (lambda <= lambdaR * std::sqrt(yield / critical)) return sink.put({"b_e", "b", "E7-2", Quantity::SectionLength}, b);
-    const double k1 = sink.put({"c_1", "", "Table E7.1", Quantity::Ratio}, c1);
-    const double k2 = sink.put({"c_2", "", "Table E7.1", Quantity::Ratio}, c2);
-    const double fel =
-        sink.put({"F_el", "(c_2*lambda_r/lambda)^2*F_y", "E7-5", Quantity::Stress}, sqr(k2 * lambdaR / lambda) * yield);
-    const double be = b * (1 - k1 * std::sqrt(fel / critical)) * std::sqrt(fel / critical);
-    return sink.put({"b_e", "b*(1 - c_1*sqrt(F_el/F_cr))*sqrt(F_el/F_cr)", "E7-3", Quantity::SectionLength}, be);
-}
-
-// Table B4.1a limits.
-double flangeLimit(const Context& c)
-{
-    if (!c.s.welded) return 0.56 * std::sqrt(c.e / c.fy);
-    return 0.64 * std::sqrt(kc(c.s) * c.e / c.fy);
-}
-
-template <class Sink>
-double effectiveArea(const Context& c, double fcr, std::string_view& clause, std::string_view& uncovered, Sink& sink)
-{
-    const double ag = c.p.a, root = std::sqrt(c.e / c.fy);
-    if (c.s.kind == ShapeKind::Chs) {
-        const double ratio = c.s.d / c.s.t;
-        if (ratio <= 0.11 * c.e / c.fy) return ag;
-        clause = "E7.2";
-        if (ratio >= 0.45 * c.e / c.fy) {
-            uncovered = "a round tube with D/t of 0.45E/Fy or more is outside E7.2";
-            return ag;
-        }
-        sink.heading("Effective area of the slender tube", "E7.2");
-        sink.put({"E", "", "", Quantity::Stress}, c.e);
-        const double dt = sink.put({"d_t", "", "B4.1", Quantity::Ratio}, ratio);
-        return sink.put({"A_e", "(0.038*E/(F_y*d_t) + 2/3)*A_g", "E7-7", Quantity::Area},
-                        (0.038 * c.e / (c.fy * dt) + 2.0 / 3) * ag);
+    sink.heading("Shear in the connectors", "E6.1");
+    const PairPart part = pairPart(c.s);
+    const auto stated = c.in.brief.connectorSpacing;
+    if (!stated)
+        sink.note("No connectors are stated in the brief: the angles are taken as connected at the ends of the segment only.");
+    given(sink, "s_0", Quantity::Ratio, s0, "E6.1");
+    const double a = given(sink, "a", Quantity::Length, stated.value_or(lcy), "E6.1");
+    const double ri = given(sink, "r_i", Quantity::SectionLength, part.ri, "E6.1");
+    const double local = step(sink, "s_i", "a/r_i", "E6.1", Quantity::Ratio, a / ri);
+    if (c.in.brief.connectorsSnug)
+        return step(sink, "s_m", "sqrt(s_0^2 + s_i^2)", "E6-1", Quantity::Ratio, std::sqrt(sqr(s0) + sqr(local)));
+    if (c.edition <= 2005) {
+        const double rib = given(sink, "r_ib", Quantity::SectionLength, part.rib, "E6.1"),
+                     h = given(sink, "h", Quantity::SectionLength, part.h, "E6.1");
+        const double alpha = step(sink, "alpha", "h/(2*r_ib)", "E6.1", Quantity::Ratio, h / (2 * rib));
+        return step(sink, "s_m", "sqrt(s_0^2 + 0.82*alpha^2/(1 + alpha^2)*(a/r_ib)^2)", "E6-2", Quantity::Ratio,
+                    std::sqrt(sqr(s0) + 0.82 * sqr(alpha) / (1 + sqr(alpha)) * sqr(a / rib)));
     }
-    if (c.s.kind == ShapeKind::Rhs) {
-        const double b = wallFlat(c.s.b, c.s.t, c.s.ri), h = wallFlat(c.s.h, c.s.t, c.s.ri), limit = 1.40 * root;
-        if (std::max(b, h) / c.s.t <= limit * std::sqrt(c.fy / fcr)) return ag;
-        clause = "E7.1";
-        sink.heading("Effective widths of slender walls", "E7.1");
-        const double be = sink.put({"b_1", "b_e", "E7.1", Quantity::SectionLength},
-                                   effectiveWidth(b, c.s.t, limit, 0.20, 1.38, c.fy, fcr, sink));
-        const double lossB = sink.put({"d_1", "b - b_1", "E7.1", Quantity::SectionLength}, b - be);
-        const double he = sink.put({"h_1", "b_e", "E7.1", Quantity::SectionLength},
-                                   effectiveWidth(h, c.s.t, limit, 0.20, 1.38, c.fy, fcr, sink));
-        const double lossH = sink.put({"d_2", "b - h_1", "E7.1", Quantity::SectionLength}, h - he);
-        return sink.put({"A_e", "A_g - 2*(d_1 + d_2)*t", "E7.1", Quantity::Area}, ag - 2 * (lossB + lossH) * c.s.t);
+    if (local <= 40) return step(sink, "s_m", "s_0", "E6-2a", Quantity::Ratio, s0);
+    const double ki = given(sink, "K_i", Quantity::Ratio, 0.50, "E6.1");
+    return step(sink, "s_m", "sqrt(s_0^2 + (K_i*s_i)^2)", "E6-2b", Quantity::Ratio, std::sqrt(sqr(s0) + sqr(ki * local)));
+}
+
+// E5(a), (b): slenderness that stands for the eccentricity of a load through one leg. Nothing where the shape is outside.
+template <class Sink> double oneLegSlenderness(const Context& c, std::string_view& uncovered, Sink& sink)
+{
+    const bool space = c.in.brief.aisc360.oneLeg == Aisc360Options::OneLeg::SpaceTruss;
+    sink.heading("Single angle loaded through one leg", space ? "E5(b)" : "E5(a)");
+    const bool upright = c.in.brief.aisc360.connectedUpright;
+    const double connected = upright ? c.s.h : c.s.b, other = upright ? c.s.b : c.s.h;
+    const double shape = std::max(connected, other) / std::min(connected, other);
+    if (shape > 1 + 1e-9 && shape >= 1.7) uncovered = "a leg ratio of 1.7 or more is outside the simplified slenderness of E5";
+    // About the axis parallel to the connected leg: its second moment is that of distances away from the leg.
+    const double l = given(sink, "L", Quantity::Length, c.in.length, "E5"),
+                 ra = given(sink, "r_a", Quantity::SectionLength, std::sqrt((upright ? c.p.igz : c.p.igy) / c.p.a), "E5");
+    const double base = step(sink, "s_a", "L/r_a", "E5", Quantity::Ratio, l / ra);
+    double s = 0;
+    if (!space)
+        s = base <= 80 ? step(sink, "s", "72 + 0.75*s_a", "E5-1", Quantity::Ratio, 72 + 0.75 * base)
+                       : step(sink, "s", "32 + 1.25*s_a", "E5-2", Quantity::Ratio, 32 + 1.25 * base);
+    else
+        s = base <= 75 ? step(sink, "s", "60 + 0.8*s_a", "E5-3", Quantity::Ratio, 60 + 0.8 * base)
+                       : step(sink, "s", "45 + s_a", "E5-4", Quantity::Ratio, 45 + base);
+    if (connected < other * (1 - 1e-9)) { // through the shorter leg
+        const double bl = given(sink, "b_l", Quantity::SectionLength, other, "E5"),
+                     bs = given(sink, "b_s", Quantity::SectionLength, connected, "E5");
+        const double rz = given(sink, "r_z", Quantity::SectionLength, c.p.rz, "E5");
+        s = space ? step(sink, "s", "max(s + 6*((b_l/b_s)^2 - 1), 0.82*L/r_z)", "E5(b)", Quantity::Ratio,
+                         std::max(s + 6 * (sqr(bl / bs) - 1), 0.82 * l / rz))
+                  : step(sink, "s", "max(s + 4*((b_l/b_s)^2 - 1), 0.95*L/r_z)", "E5(a)", Quantity::Ratio,
+                         std::max(s + 4 * (sqr(bl / bs) - 1), 0.95 * l / rz));
     }
-    const double b = flangeOutstand(c.s), h = webDepth(c.s), flange = flangeLimit(c), web = 1.49 * root,
-                 grow = std::sqrt(c.fy / fcr);
-    if (b / c.s.tf <= flange * grow && h / c.s.tw <= web * grow) return ag;
-    clause = "E7.1";
-    sink.heading("Effective widths of slender flange and web", "E7.1");
-    const double be = effectiveWidth(b, c.s.tf, flange, 0.22, 1.49, c.fy, fcr, sink);
-    const double lossF = sink.put({"d_f", "4*(b - b_e)*t", "E7.1", Quantity::Area}, 4 * (b - be) * c.s.tf);
-    const double he = effectiveWidth(h, c.s.tw, web, 0.18, 1.31, c.fy, fcr, sink);
-    const double lossW = sink.put({"d_w", "(b - b_e)*t", "E7.1", Quantity::Area}, (h - he) * c.s.tw);
-    return sink.put({"A_e", "A_g - d_f - d_w", "E7.1", Quantity::Area}, ag - lossF - lossW);
+    if (s > 200)
+        uncovered = "a slenderness above 200 is outside the simplified route of E5: treat the angle as eccentrically loaded";
+    return s;
+}
+
+template <class Sink> double elastic(const Context& c, std::string_view symbol, std::string_view formula, double s, Sink& sink)
+{
+    return step(sink, symbol, formula, "E3-4", Quantity::Stress, kPi * kPi * c.e / (s * s));
 }
 
 } // namespace
 
-template <class Sink> Compression compression(const Context& c, double lcx, double lcy, double lcz, Sink& sink)
+PairPart pairPart(const Shape& s)
+{
+    Shape one = s;
+    one.kind = ShapeKind::Angle;
+    one.h = backLeg(s), one.b = outstandingLeg(s);
+    const SectionProperties p = computeProperties(one);
+    return {p.rz, std::sqrt(p.igz / p.a), 2 * p.cy + s.gap};
+}
+
+template <class Sink> double criticalStress(const Context& c, double fe, Sink& sink)
+{
+    step(sink, "R", "F_y/F_e", "E3", Quantity::Ratio, c.fy / fe);
+    if (c.fy / fe <= 2.25)
+        return step(sink, "F_cr", "0.658^(F_y/F_e)*F_y", "E3-2", Quantity::Stress, std::pow(0.658, c.fy / fe) * c.fy);
+    return step(sink, "F_cr", "0.877*F_e", "E3-3", Quantity::Stress, 0.877 * fe);
+}
+
+template <class Sink> Compression compressionBy(const Context& c, Modes modes, double lcx, double lcy, double lcz, Sink& sink)
 {
     Compression out;
     out.clause = "E3";
+    if (c.s.kind == ShapeKind::None)
+        out.uncovered =
+            "the section has stated properties but no dimensions, so its walls cannot be classified: give \"shape\" and "
+            "dimensions (E7)";
+    const bool oneLeg = c.s.kind == ShapeKind::Angle && c.in.brief.aisc360.oneLeg != Aisc360Options::OneLeg::No;
     sink.heading("Flexural buckling", "E3");
-    const double ag = sink.put({"A_g", "", "", Quantity::Area}, c.p.a);
-    sink.put({"F_y", "", "", Quantity::Stress}, c.fy);
-    sink.put({"E", "", "", Quantity::Stress}, c.e);
-    const double lx = sink.put({"L_cx", "", "E2", Quantity::Length}, lcx),
-                 rx = sink.put({"r_x", "", "", Quantity::SectionLength}, c.p.ry);
-    const double sx = sink.put({"s_x", "L_cx/r_x", "E2", Quantity::Ratio}, lx / rx);
-    const double ly = sink.put({"L_cy", "", "E2", Quantity::Length}, lcy),
-                 ry = sink.put({"r_y", "", "", Quantity::SectionLength}, c.p.rz);
-    const double sy = sink.put({"s_y", "L_cy/r_y", "E2", Quantity::Ratio}, ly / ry);
-    const double s = sink.put({"s", "max(s_x, s_y)", "E2", Quantity::Ratio}, std::max(sx, sy));
-    out.slenderness = s;
-    double fe = sink.put({"F_e", "pi()^2*E/s^2", "E3-4", Quantity::Stress}, kPi * kPi * c.e / (s * s));
-    if (c.s.kind == ShapeKind::I && lcz > lcy * (1 + 1e-9)) {
-        sink.heading("Torsional buckling", "E4");
-        const double lz = sink.put({"L_cz", "", "E4", Quantity::Length}, lcz);
-        const double cw = sink.put({"C_w", "", "", Quantity::Warping}, c.p.iw),
-                     j = sink.put({"J", "", "", Quantity::Inertia}, c.p.it);
-        const double g = sink.put({"G", "", "", Quantity::Stress}, c.g);
-        const double ix = sink.put({"I_x", "", "", Quantity::Inertia}, c.p.iy),
-                     iy = sink.put({"I_y", "", "", Quantity::Inertia}, c.p.iz);
-        const double ft = sink.put({"F_et", "(pi()^2*E*C_w/L_cz^2 + G*J)/(I_x + I_y)", "E4-2", Quantity::Stress},
-                                   (kPi * kPi * c.e * cw / (lz * lz) + g * j) / (ix + iy));
-        if (ft < fe) out.clause = "E4";
-        fe = sink.put({"F_e", "min(F_e, F_et)", "E4", Quantity::Stress}, std::min(fe, ft));
+    const double ag = given(sink, "A_g", Quantity::Area, c.p.a);
+    putSteel(c, sink);
+    double fe = 0, fcr = 0;
+    bool old = false;
+    if (oneLeg) {
+        const double s = oneLegSlenderness(c, out.uncovered, sink);
+        out.slenderness = s, out.clause = c.in.brief.aisc360.oneLeg == Aisc360Options::OneLeg::SpaceTruss ? "E5(b)" : "E5(a)";
+        fe = elastic(c, "F_e", "pi()^2*E/s^2", s, sink);
+    } else {
+        if (c.s.kind == ShapeKind::Angle) sink.note("x is the major, y the minor principal axis.");
+        const double lx = given(sink, "L_cx", Quantity::Length, lcx, "E2"),
+                     rx = given(sink, "r_x", Quantity::SectionLength, c.p.ry);
+        const double sx = step(sink, "s_x", "L_cx/r_x", "E2", Quantity::Ratio, lx / rx);
+        const double ly = given(sink, "L_cy", Quantity::Length, lcy, "E2"),
+                     ry = given(sink, "r_y", Quantity::SectionLength, c.p.rz);
+        double sy = step(sink, "s_y", "L_cy/r_y", "E2", Quantity::Ratio, ly / ry);
+        if (c.pair()) {
+            const double m = pairSlenderness(c, sy, lcy, sink);
+            if (m > sy) out.clause = "E6.1";
+            sy = step(sink, "s_y", "s_m", "E6.1", Quantity::Ratio, m);
+            if (sx >= sy) out.clause = "E3";
+        }
+        double s = std::max(sx, sy);
+        if (modes == Modes::InPlane)
+            s = step(sink, "s", "s_x", "E2", Quantity::Ratio, sx);
+        else if (modes == Modes::OutOfPlane)
+            s = step(sink, "s", "s_y", "E2", Quantity::Ratio, sy);
+        else
+            s = step(sink, "s", "max(s_x, s_y)", "E2", Quantity::Ratio, s);
+        out.slenderness = s;
+        fe = elastic(c, "F_e", "pi()^2*E/s^2", s, sink);
+        const bool twists = modes != Modes::InPlane && (!doublySymmetricI(c.s) || lcz > lcy * (1 + 1e-9));
+        if (twists) {
+            const double fex = kPi * kPi * c.e / sqr(sx), fey = kPi * kPi * c.e / sqr(sy);
+            // Editions before 2016 treat tees and pairs by their own equation, unless their elements are slender.
+            old = c.edition <= 2010 && (c.pair() || c.s.kind == ShapeKind::Tee);
+            if (old) {
+                NoTrace none;
+                const ColumnStrength plain = columnStrength(c, fe, none);
+                old = plain.clause.empty();
+            }
+            if (old) {
+                NoTrace none;
+                const double flexural = criticalStress(c, fe, sink);
+                given(sink, "F_1", Quantity::Stress, flexural, "E3");
+                sink.heading("Flexural-torsional buckling", "E4(a)");
+                const double fcry = given(sink, "F_cry", Quantity::Stress, criticalStress(c, fey, none), "E3");
+                const double ft = oldPairStress(c, fcry, sink);
+                if (ft < flexural) out.clause = "E4";
+                fcr = step(sink, "F_cr", "min(F_1, F_ft)", "E4", Quantity::Stress, std::min(flexural, ft));
+            } else {
+                const Torsional t = torsionalStress(c, fex, fey, lcz, sink);
+                if (t.fe < fe) out.clause = "E4";
+                if (t.fe < kUncovered) fe = step(sink, "F_e", "min(F_e, F_et)", "E4", Quantity::Stress, std::min(fe, t.fe));
+            }
+        }
     }
-    const double fcr = criticalStress(c.fy, fe, sink);
-    std::string_view local;
-    const double ae = effectiveArea(c, fcr, local, out.uncovered, sink);
     double pn = 0;
-    if (local.empty())
-        pn = sink.put({"P_n", "F_cr*A_g", "E3-1", Quantity::Force}, fcr * ag);
+    if (old)
+        pn = step(sink, "P_n", "F_cr*A_g", "E3-1", Quantity::Force, fcr * ag);
     else {
-        out.clause = local;
-        pn = sink.put({"P_n", "F_cr*A_e", "E7-1", Quantity::Force}, fcr * ae);
+        const ColumnStrength n = columnStrength(c, fe, sink);
+        pn = n.nominal;
+        if (!n.clause.empty()) out.clause = n.clause;
+        if (out.uncovered.empty()) out.uncovered = n.uncovered;
     }
     out.available = putAvailable(c, sink, {"P_c", "phi*P_n", "E1", Quantity::Force},
-                                 {"P_c", "P_n/Omega", "E1", Quantity::Force}, kCompression, pn);
+                                 {"P_c", "P_n/Omega", "E1", Quantity::Force}, c.safety.compression, pn);
     return out;
+}
+
+template <class Sink> Compression compression(const Context& c, double lcx, double lcy, double lcz, Sink& sink)
+{
+    return compressionBy(c, Modes::All, lcx, lcy, lcz, sink);
 }
 
 template Compression compression<NoTrace>(const Context&, double, double, double, NoTrace&);
 template Compression compression<Trace>(const Context&, double, double, double, Trace&);
+template Compression compressionBy<NoTrace>(const Context&, Modes, double, double, double, NoTrace&);
+template Compression compressionBy<Trace>(const Context&, Modes, double, double, double, Trace&);
+template double criticalStress<NoTrace>(const Context&, double, NoTrace&);
+template double criticalStress<Trace>(const Context&, double, Trace&);
 
 } // namespace wr::aisc360

@@ -4,6 +4,8 @@
 
 #include "core/standards/aisc360/section.h"
 
+#include <algorithm>
+
 namespace wr::aisc360 {
 
 // H1-1a, H1-1b. Required and available axial strength (N), moments (N·m). With tension the available strength is that of D2
@@ -20,6 +22,29 @@ template <class Sink> double interaction(double pr, double pc, double mrx, doubl
         return sink.put({"H", "P_r/P_c + 8/9*(M_rx/M_cx + M_ry/M_cy)", "H1-1a", Quantity::Ratio},
                         p + 8.0 / 9 * (mrx / mcx + mry / mcy));
     return sink.put({"H", "P_r/(2*P_c) + M_rx/M_cx + M_ry/M_cy", "H1-1b", Quantity::Ratio}, p / 2 + (mrx / mcx + mry / mcy));
+}
+
+// H1-3: out-of-plane buckling of doubly symmetric rolled compact members bent about the major axis. mcx: strength in
+// lateral-torsional buckling with Cb = 1; Cb·Mcx does not exceed the plastic one, mp.
+template <class Sink> double outOfPlane(double pr, double pcy, double mr, double mcx, double cb, double mp, Sink& sink)
+{
+    if constexpr (Sink::keeps) {
+        sink.put({"P_r", "", "H1.3", Quantity::Force}, pr), sink.put({"P_cy", "", "H1.3", Quantity::Force}, pcy);
+        sink.put({"M_rx", "", "H1.3", Quantity::Moment}, mr), sink.put({"M_cx", "", "H1.3", Quantity::Moment}, mcx);
+        sink.put({"C_b", "", "F1", Quantity::Ratio}, cb), sink.put({"M_px", "", "F2.1", Quantity::Moment}, mp);
+    }
+    const double p = pr / pcy, m = mr / std::min(cb * mcx, mp);
+    return sink.put({"H", "P_r/P_cy*(1.5 - 0.5*P_r/P_cy) + (M_rx/min(C_b*M_cx, M_px))^2", "H1-3", Quantity::Ratio},
+                    p * (1.5 - 0.5 * p) + m * m);
+}
+// H1-2 of 2005: out-of-plane buckling, Mcx with its Cb.
+template <class Sink> double outOfPlane2005(double pr, double pco, double mr, double mcx, Sink& sink)
+{
+    if constexpr (Sink::keeps) {
+        sink.put({"P_r", "", "H1.3", Quantity::Force}, pr), sink.put({"P_co", "", "H1.3", Quantity::Force}, pco);
+        sink.put({"M_rx", "", "H1.3", Quantity::Moment}, mr), sink.put({"M_cx", "", "H1.3", Quantity::Moment}, mcx);
+    }
+    return sink.put({"H", "P_r/P_co + (M_rx/M_cx)^2", "H1-2", Quantity::Ratio}, pr / pco + (mr / mcx) * (mr / mcx));
 }
 
 // H3-6: tubes where the torsion exceeds a fifth of the torsional strength; moments about both axes are added.

@@ -5,13 +5,33 @@
 
 namespace wr::aisc360 {
 
+SafetyTable safetyOf(const Brief& b)
+{
+    SafetyTable out;
+    for (const StatedSafety& s : b.aisc360.safety) {
+        Safety* into = s.state == "tensionYield"     ? &out.tensionYield
+                       : s.state == "tensionRupture" ? &out.tensionRupture
+                       : s.state == "compression"    ? &out.compression
+                       : s.state == "flexure"        ? &out.flexure
+                       : s.state == "shear"          ? &out.shear
+                       : s.state == "shearRolled"    ? &out.shearRolledI
+                       : s.state == "torsion"        ? &out.torsion
+                                                     : nullptr;
+        if (!into) continue;
+        if (s.phi) into->phi = *s.phi;
+        if (s.omega) into->omega = *s.omega;
+    }
+    return out;
+}
+
 double webDepth(const Shape& s)
 {
+    if (s.kind == ShapeKind::IUnequal) return s.h - s.tf - s.tf2 - 2 * s.r;
     return s.h - 2 * s.tf - 2 * s.r;
 }
 double flangeOutstand(const Shape& s)
 {
-    return s.b / 2;
+    return s.kind == ShapeKind::Channel ? s.b : s.b / 2;
 }
 double wallFlat(double outside, double t, double ri)
 {
@@ -20,6 +40,50 @@ double wallFlat(double outside, double t, double ri)
 double kc(const Shape& s)
 {
     return std::clamp(4 / std::sqrt(webDepth(s) / s.tw), 0.35, 0.76);
+}
+double backLeg(const Shape& s)
+{
+    return s.longBack ? std::max(s.h, s.b) : std::min(s.h, s.b);
+}
+double outstandingLeg(const Shape& s)
+{
+    return s.longBack ? std::min(s.h, s.b) : std::max(s.h, s.b);
+}
+FlangePlate topFlange(const Shape& s)
+{
+    return {s.b, s.tf};
+}
+FlangePlate bottomFlange(const Shape& s)
+{
+    return s.kind == ShapeKind::IUnequal ? FlangePlate{s.b2, s.tf2} : FlangePlate{s.b, s.tf};
+}
+bool doublySymmetricI(const Shape& s)
+{
+    return s.kind == ShapeKind::I || (s.kind == ShapeKind::IUnequal && s.b == s.b2 && s.tf == s.tf2);
+}
+
+std::string proportions(const Context& c)
+{
+    const Shape& s = c.s;
+    if (s.kind != ShapeKind::I && s.kind != ShapeKind::IUnequal) return {};
+    const FlangePlate top = topFlange(s), bottom = bottomFlange(s);
+    const double it = top.t * cube(top.b), ib = bottom.t * cube(bottom.b), share = it / (it + ib);
+    if (share < 0.1 || share > 0.9)
+        return "one flange has " + significant(share * 100, 2) +
+               " % of the flanges' inertia about the minor axis: outside 10 to 90 % (F13.2)";
+    const double h = webDepth(s), web = h / s.tw;
+    if (web <= 5.70 * c.root()) return {};
+    double most = 260;
+    std::string_view why = "without stiffeners";
+    if (const auto a = c.in.brief.stiffenerSpacing) {
+        most = *a / h <= 1.5 ? 12.0 * c.root() : 0.40 * c.e / c.fy;
+        why = "with the stated stiffeners";
+    }
+    if (web > most)
+        return "h/tw = " + significant(web, 4) + " is above the " + significant(most, 4) + " of F13.2 " + std::string(why);
+    const double aw = h * s.tw / std::min(top.b * top.t, bottom.b * bottom.t);
+    if (aw > 10) return "the web has more than ten times the area of a flange: outside F13.2";
+    return {};
 }
 
 } // namespace wr::aisc360

@@ -1,10 +1,13 @@
-// What AISC 360-22 asks of a section: its symbols, and the width-to-thickness limits of B4. Standard's axes: x major, y minor.
+// What AISC 360 asks of a section: its symbols, safety, the parts whose slenderness counts. Standard's axes: x major (local y),
+// y minor (local z); for angles the principal axes.
 #pragma once
 
+#include "core/base/powers.h"
 #include "core/standards/check.h"
 #include "core/standards/trace.h"
 
 #include <limits>
+#include <string>
 
 namespace wr::aisc360 {
 
@@ -13,28 +16,51 @@ struct Safety
 {
     double phi, omega;
 };
-constexpr Safety kTensionYield{0.90, 1.67};   // D2(a)
-constexpr Safety kTensionRupture{0.75, 2.00}; // D2(b)
-constexpr Safety kCompression{0.90, 1.67};    // E1
-constexpr Safety kFlexure{0.90, 1.67};        // F1
-constexpr Safety kShear{0.90, 1.67};          // G1
-constexpr Safety kShearRolledI{1.00, 1.50};   // G2.1(a)
-constexpr Safety kTorsion{0.90, 1.67};        // H3.1
+// The factors of the standard; a brief may state others.
+struct SafetyTable
+{
+    Safety tensionYield{0.90, 1.67};   // D2(a)
+    Safety tensionRupture{0.75, 2.00}; // D2(b)
+    Safety compression{0.90, 1.67};    // E1
+    Safety flexure{0.90, 1.67};        // F1
+    Safety shear{0.90, 1.67};          // G1
+    Safety shearRolledI{1.00, 1.50};   // G2.1(a)
+    Safety torsion{0.90, 1.67};        // H3
+};
+// Those of the table with what a brief states in their place. Names: frame-format.md, "safety".
+SafetyTable safetyOf(const Brief& b);
+
+// Method and edition; 2022 unless said otherwise.
+struct Method
+{
+    bool lrfd = true;
+    int edition = 2022; // 2022, 2016, 2010, 2005
+};
+
+// Fibre that a moment compresses: +z or +y, or the opposite one.
+enum class Side { Plus, Minus };
+// Axis of bending.
+enum class Axis { Major, Minor };
 
 struct Context
 {
     const MemberInput& in;
     bool lrfd;
+    int edition;
     const Shape& s;
     const SectionProperties& p;
     double e, g, fy, fu;
+    SafetyTable safety;
 
-    Context(const MemberInput& input, bool lrfdMethod)
-        : in(input), lrfd(lrfdMethod), s(input.shape), p(input.section), e(input.steel.e), g(input.steel.g), fy(input.steel.fy),
-          fu(input.steel.fu)
+    Context(const MemberInput& input, Method m)
+        : in(input), lrfd(m.lrfd), edition(m.edition), s(input.shape), p(input.section), e(input.steel.e), g(input.steel.g),
+          fy(input.steel.fy), fu(input.steel.fu), safety(safetyOf(input.brief))
     {
     }
+    Context(const MemberInput& input, bool lrfdMethod) : Context(input, Method{lrfdMethod, 2022}) {}
     double available(double nominal, Safety f) const { return lrfd ? f.phi * nominal : nominal / f.omega; }
+    double root() const { return std::sqrt(e / fy); } // of E/Fy
+    bool pair() const { return s.kind == ShapeKind::DoubleAngle; }
 };
 
 // Strength of what is not covered here: infinite, so that a demand of zero costs nothing; any other demand makes the check
@@ -42,12 +68,42 @@ struct Context
 constexpr double kUncovered = std::numeric_limits<double>::infinity();
 
 // Flat widths of B4.1. Walls of a rectangular tube: outside size less 3 t (corner radius not known) or less the known inside
-// corners, whichever is larger. Web of a rolled I: clear depth less the fillets; of a welded one: clear depth.
+// corners, whichever is larger. Web of a rolled I or channel: clear depth less the fillets; of a welded one: clear depth.
 double webDepth(const Shape& s);       // h
-double flangeOutstand(const Shape& s); // b: half the flange of an I
+double flangeOutstand(const Shape& s); // b: half the flange of an I or tee, all of a channel's
 double wallFlat(double outside, double t, double ri);
 // Table B4.1: k_c = 4/sqrt(h/tw), 0.35 to 0.76.
 double kc(const Shape& s);
+// Legs of a pair of angles: the two back to back, and the two that stand out at the top.
+double backLeg(const Shape& s);
+double outstandingLeg(const Shape& s);
+// The flanges of an I of any symmetry: full width and thickness.
+struct FlangePlate
+{
+    double b, t;
+};
+FlangePlate topFlange(const Shape& s);
+FlangePlate bottomFlange(const Shape& s);
+// I shapes with two equal flanges.
+bool doublySymmetricI(const Shape& s);
+// F13.2: Iyc/Iy within 0.1 and 0.9, web slenderness, aw at most 10. Empty: within; else the sentence that says what is not.
+std::string proportions(const Context& c);
+
+// Puts a value that is given, a value with its formula, and the usual ones of the steel.
+template <class Sink> double given(Sink& sink, std::string_view symbol, Quantity q, double v, std::string_view clause = "")
+{
+    return sink.put({symbol, "", clause, q}, v);
+}
+template <class Sink>
+double step(Sink& sink, std::string_view symbol, std::string_view formula, std::string_view equation, Quantity q, double v)
+{
+    return sink.put({symbol, formula, equation, q}, v);
+}
+template <class Sink> void putSteel(const Context& c, Sink& sink)
+{
+    given(sink, "F_y", Quantity::Stress, c.fy);
+    given(sink, "E", Quantity::Stress, c.e);
+}
 
 // Puts nominal strength and available strength with the method's factor into the trace; returns the available one.
 template <class Sink>
@@ -59,6 +115,11 @@ double putAvailable(const Context& c, Sink& sink, const Label& lrfd, const Label
     }
     sink.put({"Omega", "", asd.clause, Quantity::Ratio}, f.omega);
     return sink.put(asd, nominal / f.omega);
+}
+template <class Sink> double availableMoment(const Context& c, double nominal, Sink& sink)
+{
+    return putAvailable(c, sink, {"M_c", "phi*M_n", "F1", Quantity::Moment}, {"M_c", "M_n/Omega", "F1", Quantity::Moment},
+                        c.safety.flexure, nominal);
 }
 
 } // namespace wr::aisc360

@@ -7,8 +7,6 @@ namespace wr::aisc360 {
 
 namespace {
 
-constexpr double kPi = 3.14159265358979323846;
-
 template <class Sink> double availableShear(const Context& c, Safety f, double vn, Sink& sink)
 {
     return putAvailable(c, sink, {"V_c", "phi*V_n", "G1", Quantity::Force}, {"V_c", "V_n/Omega", "G1", Quantity::Force}, f, vn);
@@ -26,41 +24,122 @@ template <class Sink> double cv2(const Context& c, double ratio, double kv, Sink
     return sink.put({"C_v2", "1.51*k_v*E/(lambda^2*F_y)", "G2-11", Quantity::Ratio}, 1.51 * k * e / (l * l * fy));
 }
 
+// G2-5: plate buckling coefficient of a web with its stiffeners. Before 2016 5, since then 5.34 without stiffeners.
+template <class Sink> double webCoefficient(const Context& c, double h, double ratio, Sink& sink)
+{
+    const double plain = c.edition >= 2016 ? 5.34 : 5.0;
+    const auto a = c.in.brief.stiffenerSpacing;
+    const bool close = a && *a / h <= 3 && (c.edition >= 2016 || *a / h <= sqr(260 / ratio));
+    if (!close) return given(sink, "k_v", Quantity::Ratio, plain, "G2.1(b)");
+    const double spacing = given(sink, "a", Quantity::Length, *a, "G2"),
+                 depth = given(sink, "h", Quantity::SectionLength, h, "B4.1");
+    return step(sink, "k_v", "5 + 5/(a/h)^2", "G2-5", Quantity::Ratio, 5 + 5 / sqr(spacing / depth));
+}
+
+// G2.2 (2016, 2022), G3 (2005, 2010): interior panels with tension field action; 0 where it is not to be counted on.
+template <class Sink> double tensionField(const Context& c, double ratio, double kv, double aw, Sink& sink)
+{
+    const auto a = c.in.brief.stiffenerSpacing;
+    if (!c.in.brief.tensionField || !a) return 0;
+    const double h = webDepth(c.s);
+    const FlangePlate top = topFlange(c.s), bottom = bottomFlange(c.s);
+    const double flanges = 2 * aw / (top.b * top.t + bottom.b * bottom.t), slim = h / std::min(top.b, bottom.b);
+    const bool stout = flanges <= 2.5 && slim <= 6;
+    if (*a / h > 3 || (c.edition < 2016 && (!stout || *a / h > sqr(260 / ratio)))) {
+        sink.note("Tension field action is asked for but not allowed by the proportions of the panels.");
+        return 0;
+    }
+    const double root = std::sqrt(kv * c.e / c.fy);
+    if (ratio <= 1.10 * root) return 0; // G2-6: the whole web yields
+    sink.heading("Interior panels with tension field action", c.edition >= 2016 ? "G2.2" : "G3.2");
+    const double cv = cv2(c, ratio, kv, sink);
+    const double spacing = given(sink, "a", Quantity::Length, *a, "G2.2"),
+                 depth = given(sink, "h", Quantity::SectionLength, h, "B4.1");
+    const double area = given(sink, "A_w", Quantity::Area, aw, "G2");
+    const double x = spacing / depth, whole = std::sqrt(1 + x * x);
+    const double vn = stout ? step(sink, "V_n", "0.6*F_y*A_w*(C_v2 + (1 - C_v2)/(1.15*sqrt(1 + (a/h)^2)))", "G2-7",
+                                   Quantity::Force, 0.6 * c.fy * area * (cv + (1 - cv) / (1.15 * whole)))
+                            : step(sink, "V_n", "0.6*F_y*A_w*(C_v2 + (1 - C_v2)/(1.15*(a/h + sqrt(1 + (a/h)^2))))", "G2-8",
+                                   Quantity::Force, 0.6 * c.fy * area * (cv + (1 - cv) / (1.15 * (x + whole))));
+    return putAvailable(c, sink, {"V_ci", "phi*V_n", "G1", Quantity::Force}, {"V_ci", "V_n/Omega", "G1", Quantity::Force},
+                        c.safety.shear, vn);
+}
+
 template <class Sink> Shear iWeb(const Context& c, Sink& sink)
 {
     sink.heading("Shear in the web", "G2.1");
-    const double e = sink.put({"E", "", "", Quantity::Stress}, c.e), fy = sink.put({"F_y", "", "", Quantity::Stress}, c.fy);
-    const double ratio = sink.put({"lambda", "", "B4.1", Quantity::Ratio}, webDepth(c.s) / c.s.tw);
-    const double d = sink.put({"d", "", "", Quantity::SectionLength}, c.s.h),
-                 tw = sink.put({"t_w", "", "", Quantity::SectionLength}, c.s.tw);
-    const double aw = sink.put({"A_w", "d*t_w", "G2", Quantity::Area}, d * tw);
-    const bool stocky = !c.s.welded && ratio <= 2.24 * std::sqrt(e / fy);
-    double cv1 = 1.0;
-    std::string_view clause = "G2.1(b)";
+    putSteel(c, sink);
+    const double e = c.e, fy = c.fy, h = webDepth(c.s);
+    const double ratio = given(sink, "lambda", Quantity::Ratio, h / c.s.tw, "B4.1");
+    const double d = given(sink, "d", Quantity::SectionLength, c.s.h), tw = given(sink, "t_w", Quantity::SectionLength, c.s.tw);
+    const double aw = step(sink, "A_w", "d*t_w", "G2", Quantity::Area, d * tw);
+    const bool stocky = c.s.kind == ShapeKind::I && !c.s.welded && ratio <= 2.24 * std::sqrt(e / fy);
+    Shear out{0, "G2.1(b)", {}, 0};
+    double cv = 1.0, kv = 0;
     if (stocky) {
-        clause = "G2.1(a)";
+        out.clause = "G2.1(a)";
         sink.note("Rolled I with h/t_w not above 2.24 sqrt(E/F_y).");
-        cv1 = sink.put({"C_v1", "1", "G2-2", Quantity::Ratio}, 1.0);
+        cv = step(sink, "C_v1", "1", "G2-2", Quantity::Ratio, 1.0);
     } else {
-        const double kv = sink.put({"k_v", "", "G2.1(b)", Quantity::Ratio}, 5.34);
-        if (ratio <= 1.10 * std::sqrt(kv * e / fy))
-            cv1 = sink.put({"C_v1", "1", "G2-3", Quantity::Ratio}, 1.0);
+        kv = webCoefficient(c, h, ratio, sink);
+        const double root = std::sqrt(kv * e / fy);
+        if (ratio <= 1.10 * root)
+            cv = step(sink, "C_v1", "1", "G2-3", Quantity::Ratio, 1.0);
+        else if (c.edition >= 2016 || ratio <= 1.37 * root)
+            cv = step(sink, "C_v1", "1.1*sqrt(k_v*E/F_y)/lambda", "G2-4", Quantity::Ratio, 1.10 * root / ratio);
         else
-            cv1 = sink.put({"C_v1", "1.1*sqrt(k_v*E/F_y)/lambda", "G2-4", Quantity::Ratio},
-                           1.10 * std::sqrt(kv * e / fy) / ratio);
+            cv = step(sink, "C_v1", "1.51*k_v*E/(lambda^2*F_y)", "G2-5", Quantity::Ratio, 1.51 * kv * e / (ratio * ratio * fy));
     }
-    const double vn = sink.put({"V_n", "0.6*F_y*A_w*C_v1", "G2-1", Quantity::Force}, 0.6 * fy * aw * cv1);
-    return {availableShear(c, stocky ? kShearRolledI : kShear, vn, sink), clause, {}};
+    const double vn = step(sink, "V_n", "0.6*F_y*A_w*C_v1", "G2-1", Quantity::Force, 0.6 * fy * aw * cv);
+    out.available = availableShear(c, stocky ? c.safety.shearRolledI : c.safety.shear, vn, sink);
+    if (!stocky) out.interior = std::max(out.available, tensionField(c, ratio, kv, aw, sink));
+    return out;
 }
 
-template <class Sink> Shear iFlanges(const Context& c, Sink& sink)
+// G6: shear in flanges along the minor axis. n flanges of the whole width b, slenderness by b/2 (by b for a channel).
+template <class Sink> Shear flanges(const Context& c, Sink& sink)
 {
     sink.heading("Shear in the flanges", "G6");
+    Shear out{0, "G6", {}, 0};
     const double cv = cv2(c, flangeOutstand(c.s) / c.s.tf, 1.2, sink);
-    const double b = sink.put({"b_f", "", "", Quantity::SectionLength}, c.s.b),
-                 t = sink.put({"t_f", "", "", Quantity::SectionLength}, c.s.tf);
-    const double vn = sink.put({"V_n", "2*0.6*F_y*b_f*t_f*C_v2", "G6-1", Quantity::Force}, 2 * 0.6 * c.fy * b * t * cv);
-    return {availableShear(c, kShear, vn, sink), "G6", {}};
+    const double b = given(sink, "b_f", Quantity::SectionLength, c.s.b),
+                 t = given(sink, "t_f", Quantity::SectionLength, c.s.tf);
+    double vn = 0;
+    if (c.s.kind == ShapeKind::IUnequal) {
+        const double one = step(sink, "V_1", "0.6*F_y*b_f*t_f*C_v2", "G6-1", Quantity::Force, 0.6 * c.fy * b * t * cv);
+        sink.note("The bottom flange.");
+        const double cvb = cv2(c, c.s.b2 / 2 / c.s.tf2, 1.2, sink);
+        const double bb = given(sink, "b_f", Quantity::SectionLength, c.s.b2),
+                     tb = given(sink, "t_f", Quantity::SectionLength, c.s.tf2);
+        vn = step(sink, "V_n", "V_1 + 0.6*F_y*b_f*t_f*C_v2", "G6-1", Quantity::Force, one + 0.6 * c.fy * bb * tb * cvb);
+    } else {
+        const double n = given(sink, "n", Quantity::Ratio, c.s.kind == ShapeKind::Tee ? 1 : 2, "G6");
+        vn = step(sink, "V_n", "n*0.6*F_y*b_f*t_f*C_v2", "G6-1", Quantity::Force, n * 0.6 * c.fy * b * t * cv);
+    }
+    out.available = availableShear(c, c.safety.shear, vn, sink);
+    return out;
+}
+
+// G3 (2016, 2022): stems of tees, legs of angles: n plates b × t.
+template <class Sink> Shear leg(const Context& c, double width, double thickness, int n, Sink& sink)
+{
+    const std::string_view clause = c.edition >= 2016 ? "G3" : c.s.kind == ShapeKind::Tee ? "G2.1" : "G4";
+    sink.heading(c.s.kind == ShapeKind::Tee ? "Shear in the stem" : "Shear in the leg", clause);
+    const double cv = cv2(c, width / thickness, 1.2, sink);
+    const double b = given(sink, "b", Quantity::SectionLength, width), t = given(sink, "t", Quantity::SectionLength, thickness);
+    const double count = given(sink, "n", Quantity::Ratio, n);
+    const double vn = step(sink, "V_n", "n*0.6*F_y*b*t*C_v2", "G3-1", Quantity::Force, count * 0.6 * c.fy * b * t * cv);
+    return {availableShear(c, c.safety.shear, vn, sink), clause, {}, 0};
+}
+
+// G4 with the whole section for the web: solid bars yield in shear before they buckle.
+template <class Sink> Shear solid(const Context& c, Sink& sink)
+{
+    sink.heading("Shear of the solid section", "G4");
+    sink.note("The standard has no section of its own for bars: G4 with the whole area for A_w and C_v2 = 1.");
+    const double fy = given(sink, "F_y", Quantity::Stress, c.fy), ag = given(sink, "A_g", Quantity::Area, c.p.a);
+    const double vn = step(sink, "V_n", "0.6*F_y*A_g", "G4-1", Quantity::Force, 0.6 * fy * ag);
+    return {availableShear(c, c.safety.shear, vn, sink), "G4", {}, 0};
 }
 
 template <class Sink> Shear tubeWalls(const Context& c, bool major, Sink& sink)
@@ -72,7 +151,7 @@ template <class Sink> Shear tubeWalls(const Context& c, bool major, Sink& sink)
                  t = sink.put({"t", "", "", Quantity::SectionLength}, c.s.t);
     const double aw = sink.put({"A_w", "2*h*t", "G4", Quantity::Area}, 2 * h * t);
     const double vn = sink.put({"V_n", "0.6*F_y*A_w*C_v2", "G4-1", Quantity::Force}, 0.6 * c.fy * aw * cv);
-    return {availableShear(c, kShear, vn, sink), "G4", {}};
+    return {availableShear(c, c.safety.shear, vn, sink), "G4", {}, 0};
 }
 
 template <class Sink> Shear roundShear(const Context& c, Sink& sink)
@@ -88,29 +167,47 @@ template <class Sink> Shear roundShear(const Context& c, Sink& sink)
         std::min(0.6 * fy, std::max(1.6 * e / (std::sqrt(lv / d) * std::pow(dt, 1.25)), 0.78 * e / std::pow(dt, 1.5))));
     const double ag = sink.put({"A_g", "", "", Quantity::Area}, c.p.a);
     const double vn = sink.put({"V_n", "F_cr*A_g/2", "G5-1", Quantity::Force}, fcr * ag / 2);
-    return {availableShear(c, kShear, vn, sink), "G5", {}};
+    return {availableShear(c, c.safety.shear, vn, sink), "G5", {}, 0};
 }
 
 } // namespace
 
 template <class Sink> Shear shearMajor(const Context& c, Sink& sink)
 {
+    if (c.in.brief.aisc360.webOpenings)
+        return {kUncovered, "G7", "web openings are stated: their effect on shear is to be found by G7", 0};
     switch (c.s.kind) {
-    case ShapeKind::I: return iWeb(c, sink);
+    case ShapeKind::I:
+    case ShapeKind::IUnequal:
+    case ShapeKind::Channel: return iWeb(c, sink);
     case ShapeKind::Rhs: return tubeWalls(c, true, sink);
     case ShapeKind::Chs: return roundShear(c, sink);
-    default: return {kUncovered, "G", "this shape is not covered yet in chapter G"};
+    case ShapeKind::Tee: return leg(c, c.s.h, c.s.tw, 1, sink);
+    case ShapeKind::Angle: return leg(c, c.s.h, c.s.t, 1, sink);
+    case ShapeKind::DoubleAngle: return leg(c, backLeg(c.s), c.s.t, 2, sink);
+    case ShapeKind::BarFlat:
+    case ShapeKind::BarRound: return solid(c, sink);
+    case ShapeKind::None: break;
     }
+    return {kUncovered, "G", "a section without dimensions has no shear area by chapter G: give \"shape\" and dimensions", 0};
 }
 
 template <class Sink> Shear shearMinor(const Context& c, Sink& sink)
 {
     switch (c.s.kind) {
-    case ShapeKind::I: return iFlanges(c, sink);
+    case ShapeKind::I:
+    case ShapeKind::IUnequal:
+    case ShapeKind::Channel:
+    case ShapeKind::Tee: return flanges(c, sink);
     case ShapeKind::Rhs: return tubeWalls(c, false, sink);
     case ShapeKind::Chs: return roundShear(c, sink);
-    default: return {kUncovered, "G", "this shape is not covered yet in chapter G"};
+    case ShapeKind::Angle: return leg(c, c.s.b, c.s.t, 1, sink);
+    case ShapeKind::DoubleAngle: return leg(c, outstandingLeg(c.s), c.s.t, 2, sink);
+    case ShapeKind::BarFlat:
+    case ShapeKind::BarRound: return solid(c, sink);
+    case ShapeKind::None: break;
     }
+    return {kUncovered, "G", "a section without dimensions has no shear area by chapter G: give \"shape\" and dimensions", 0};
 }
 
 template <class Sink> Shear torsion(const Context& c, Sink& sink)
@@ -143,22 +240,17 @@ template <class Sink> Shear torsion(const Context& c, Sink& sink)
         else if (r <= 260)
             fcr = sink.put({"F_cr", "0.458*pi()^2*E/lambda^2", "H3-5", Quantity::Stress}, 0.458 * kPi * kPi * e / (r * r));
         else
-            return {kUncovered, "H3.1", "a wall with h/t above 260 is outside H3.1"};
+            return {kUncovered, "H3.1", "a wall with h/t above 260 is outside H3.1", 0};
         constant = sink.put({"C", "2*(B - t)*(H - t)*t - 4.5*(4 - pi())*t^3", "H3.1", Quantity::SectionModulus},
                             2 * (b - t) * (h - t) * t - 4.5 * (4 - kPi) * t * t * t);
     } else
-        return {kUncovered, "H3", "torsion of open sections (H3.3) is not covered yet"};
+        return {kUncovered, "H3.1", "only tubes have a torsional strength by H3.1", 0};
     const double tn = sink.put({"T_n", "F_cr*C", "H3-1", Quantity::Moment}, fcr * constant);
     return {putAvailable(c, sink, {"T_c", "phi*T_n", "H3.1", Quantity::Moment}, {"T_c", "T_n/Omega", "H3.1", Quantity::Moment},
-                         kTorsion, tn),
+                         c.safety.torsion, tn),
             "H3.1",
-            {}};
-}
-
-double openTorsionShare(const Context& c, double t)
-{
-    const double thick = std::max({c.s.tf, c.s.tw, c.s.t, c.s.tf2});
-    return c.p.it > 0 ? t * thick / c.p.it / c.available(0.6 * c.fy, kTorsion) : 1e9;
+            {},
+            0};
 }
 
 template Shear shearMajor<NoTrace>(const Context&, NoTrace&);

@@ -9,7 +9,7 @@ template <class Sink> Tension tension(const Context& c, Sink& sink)
     const double fy = sink.put({"F_y", "", "", Quantity::Stress}, c.fy);
     const double yield = sink.put({"P_n", "F_y*A_g", "D2-1", Quantity::Force}, fy * ag);
     const double byYield = putAvailable(c, sink, {"P_ty", "phi*P_n", "D2(a)", Quantity::Force},
-                                        {"P_ty", "P_n/Omega", "D2(a)", Quantity::Force}, kTensionYield, yield);
+                                        {"P_ty", "P_n/Omega", "D2(a)", Quantity::Force}, c.safety.tensionYield, yield);
 
     sink.heading("Rupture in the net section", "D2(b)");
     const double fu = sink.put({"F_u", "", "", Quantity::Stress}, c.fu);
@@ -20,7 +20,7 @@ template <class Sink> Tension tension(const Context& c, Sink& sink)
     const double ae = sink.put({"A_e", "U*r_n*A_g", "D3-1", Quantity::Area}, u * net * ag);
     const double rupture = sink.put({"P_n", "F_u*A_e", "D2-2", Quantity::Force}, fu * ae);
     const double byRupture = putAvailable(c, sink, {"P_tu", "phi*P_n", "D2(b)", Quantity::Force},
-                                          {"P_tu", "P_n/Omega", "D2(b)", Quantity::Force}, kTensionRupture, rupture);
+                                          {"P_tu", "P_n/Omega", "D2(b)", Quantity::Force}, c.safety.tensionRupture, rupture);
     const double t = sink.put({"P_t", "min(P_ty, P_tu)", "D2", Quantity::Force}, byYield < byRupture ? byYield : byRupture);
     return {t, byYield <= byRupture ? "D2(a)" : "D2(b)"};
 }

@@ -1,0 +1,196 @@
+#include "core/standards/aisc360/run.h"
+
+#include "core/standards/aisc360/meeting.h"
+#include "core/standards/aisc360/rows.h"
+#include "core/standards/aisc360/torsion_open.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace wr::aisc360 {
+
+namespace {
+
+// One outcome of one member, with what was found on the way.
+class Explained
+{
+public:
+    Explained(const Context& c, const Demands& d, const CheckOutcome& o)
+        : c_(c), d_(d), o_(o), s_(strengths(c, d)), span_(o.span >= 0 ? &d.spans[static_cast<size_t>(o.span)] : nullptr)
+    {
+        if (span_) l_ = columnLengths(c.in.lanes, span_->from, span_->to);
+        if (o.set >= 0) set_ = &d.sets[static_cast<size_t>(o.set)];
+    }
+
+    Trace run()
+    {
+        switch (o_.check) {
+        case kTensionRow:
+            tension(c_, t_);
+            ratio("P_r", "P_r/P_t", Quantity::Force);
+            break;
+        case kCompressionRow:
+            if (!span_) break;
+            compression(c_, l_.x, l_.y, l_.z, t_);
+            ratio("P_r", "P_r/P_c", Quantity::Force);
+            break;
+        case kFlexureMajor:
+            flexureMajor(c_, t_, side(s_.major, set_ ? &set_->top : nullptr, set_ ? &set_->bottom : nullptr, s_.sidedMajor));
+            ratio("M_r", "M_r/M_c", Quantity::Moment);
+            break;
+        case kFlexureMinor:
+            flexureMinor(c_, t_, side(s_.minor, set_ ? &set_->plus : nullptr, set_ ? &set_->minus : nullptr, s_.sidedMinor));
+            ratio("M_r", "M_r/M_c", Quantity::Moment);
+            break;
+        case kLtb:
+            if (!span_ || !set_) break;
+            lateral();
+            ratio("M_r", "M_r/M_c", Quantity::Moment);
+            break;
+        case kShearMajor:
+            shearMajor(c_, t_);
+            ratio("V_r", o_.clause == "G2.2" || o_.clause == "G3.2" ? "V_r/V_ci" : "V_r/V_c", Quantity::Force);
+            break;
+        case kShearMinor:
+            shearMinor(c_, t_);
+            ratio("V_r", "V_r/V_c", Quantity::Force);
+            break;
+        case kTorsionRow:
+            if (s_.tube) {
+                torsion(c_, t_);
+                ratio("T_r", "T_r/T_c", Quantity::Moment);
+            } else
+                openSection();
+            break;
+        case kInteraction:
+            if (span_ && set_) bendingAndAxial();
+            break;
+        case kSlenderness:
+            if (span_) slenderness();
+            break;
+        default: break;
+        }
+        return std::move(t_);
+    }
+
+private:
+    void ratio(std::string_view demand, std::string_view formula, Quantity q)
+    {
+        t_.heading("Ratio", o_.clause);
+        given(t_, demand, q, o_.demand);
+        step(t_, "ratio", formula, "", Quantity::Ratio, o_.demand / o_.capacity);
+    }
+    Side side(const std::array<Flexure, 2>& f, const Extreme* plus, const Extreme* minus, bool sidedSection) const
+    {
+        if (!sidedSection || !plus) return Side::Plus;
+        return plus->value / f[0].available >= minus->value / f[1].available ? Side::Plus : Side::Minus;
+    }
+    const SpanDemand& demand() const { return d_.of(static_cast<size_t>(o_.set), static_cast<size_t>(o_.span)); }
+
+    // Cb and lateral-torsional buckling of one moment.
+    void lateralOf(Axis axis, const Met& m, double raise = 1)
+    {
+        if (axis == Axis::Major ? !s_.ltbMajor : !s_.ltbMinor) return;
+        double cb = 1;
+        const Ltb& kept = axis == Axis::Major ? s_.spans[static_cast<size_t>(o_.span)].major[static_cast<size_t>(m.ltbSide)]
+                                              : s_.spans[static_cast<size_t>(o_.span)].minor;
+        if (kept.curve != Ltb::Curve::NoCb && kept.clause != "F9.2") {
+            t_.heading("Moment along the segment", "F1");
+            cb = spanCb(c_, *span_, demand(), axis, m.moment.m, t_) * raise;
+        }
+        if (m.ltbSide != m.moment.side)
+            t_.note("The stem is compressed somewhere in the segment: F9.2(b) counts for both signs.");
+        lateralTorsional(c_, span_->lb, cb, t_, m.ltbSide, axis);
+    }
+    void lateral()
+    {
+        const auto i = static_cast<size_t>(o_.set), k = static_cast<size_t>(o_.span);
+        const MetPair major = meet(c_, s_, d_, i, k, Axis::Major), minor = meet(c_, s_, d_, i, k, Axis::Minor);
+        const Met &a = major.worstLtb(), &b = minor.worstLtb();
+        const bool useMinor = s_.ltbMinor && (!s_.ltbMajor || b.moment.m / b.ltb > a.moment.m / a.ltb);
+        lateralOf(useMinor ? Axis::Minor : Axis::Major, useMinor ? b : a);
+    }
+    double warping() const
+    {
+        if (s_.tube || d_.forces.empty() || c_.s.kind == ShapeKind::None) return 0;
+        if (openTorsionShare(c_, set_->torsion.value) <= c_.in.brief.torsionBelow.value_or(0.01)) return 0;
+        return openTorsion(c_, d_.x, d_.concurrent(static_cast<size_t>(o_.set))).warping;
+    }
+    void bendingAndAxial()
+    {
+        const auto i = static_cast<size_t>(o_.set), k = static_cast<size_t>(o_.span);
+        NoTrace none;
+        const double w = warping();
+        const Interaction pushed = interactionOf(c_, s_, d_, i, k, false, w, none);
+        const bool pulled = demand().tension.value > 0 && interactionOf(c_, s_, d_, i, k, true, w, none).h > pushed.h;
+        const double raise = pulled ? tensionCb(c_, span_->lb, demand().tension.value) : 1;
+        const MetPair major = meet(c_, s_, d_, i, k, Axis::Major, raise), minor = meet(c_, s_, d_, i, k, Axis::Minor);
+        flexureMajor(c_, t_, major.worst().moment.side);
+        lateralOf(Axis::Major, major.worst(), raise);
+        flexureMinor(c_, t_, minor.worst().moment.side);
+        lateralOf(Axis::Minor, minor.worst());
+        if (pulled)
+            tension(c_, t_);
+        else
+            compression(c_, l_.x, l_.y, l_.z, t_);
+        t_.heading(s_.unsymmetric        ? "Axial force and bending about the principal axes"
+                   : o_.clause == "H3.2" ? "Torsion, shear, axial force and bending"
+                   : pulled              ? "Tension and bending"
+                                         : "Compression and bending",
+                   o_.clause);
+        interactionOf(c_, s_, d_, i, k, pulled, w, t_);
+    }
+    void openSection()
+    {
+        const auto i = static_cast<size_t>(o_.set);
+        const double* f = d_.concurrent(i);
+        if (!f) return;
+        const Twist twist = twistOf(c_, d_.x, f);
+        NoTrace none;
+        size_t station = 0;
+        double worst = -1;
+        for (size_t n = 0; n < d_.x.size(); ++n)
+            if (const double r = openTorsionAt(c_, d_.x, f, twist, n, none); r > worst) worst = r, station = n;
+        openTorsionAt(c_, d_.x, f, twist, station, t_);
+    }
+    void slenderness()
+    {
+        t_.heading("Slenderness", o_.clause);
+        if (c_.s.kind == ShapeKind::Angle || c_.pair()) {
+            t_.note("As in compression: L_c/r of E5 or E6 where they apply.");
+            given(t_, "s", Quantity::Ratio, o_.demand, "E2");
+        } else {
+            const double sx =
+                given(t_, "L_cx", Quantity::Length, l_.x, "E2") / given(t_, "r_x", Quantity::SectionLength, c_.p.ry);
+            const double sy =
+                given(t_, "L_cy", Quantity::Length, l_.y, "E2") / given(t_, "r_y", Quantity::SectionLength, c_.p.rz);
+            step(t_, "s", "max(L_cx/r_x, L_cy/r_y)", "E2", Quantity::Ratio, std::max(sx, sy));
+        }
+        given(t_, "s_adv", Quantity::Ratio, o_.capacity, o_.clause);
+        step(t_, "ratio", "s/s_adv", "", Quantity::Ratio, o_.demand / o_.capacity);
+    }
+
+    const Context& c_;
+    const Demands& d_;
+    const CheckOutcome& o_;
+    Strengths s_;
+    const Span* span_;
+    const SetDemand* set_ = nullptr;
+    ColumnLengths l_;
+    Trace t_;
+};
+
+} // namespace
+
+Trace explainCheck(Method m, const MemberInput& in, const Demands& d, const CheckOutcome& o)
+{
+    if (o.status == Status::Unchecked || o.status == Status::NotApplicable) {
+        Trace t;
+        t.note(o.reason);
+        return t;
+    }
+    const Context c(in, m);
+    return Explained(c, d, o).run();
+}
+
+} // namespace wr::aisc360

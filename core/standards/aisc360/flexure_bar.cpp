@@ -1,0 +1,97 @@
+// AISC 360 F11: rectangular bars and rounds; F12 with stresses found elsewhere.
+#include "core/standards/aisc360/flexure.h"
+
+namespace wr::aisc360 {
+
+template <class Sink> Flexure barFlexure(const Context& c, Axis axis, Sink& sink)
+{
+    Flexure out{0, "F11.1", {}};
+    const bool major = axis == Axis::Major;
+    sink.heading("Yielding", "F11.1");
+    const double fy = given(sink, "F_y", Quantity::Stress, c.fy),
+                 z = given(sink, "Z", Quantity::SectionModulus, major ? c.p.wply : c.p.wplz),
+                 s = given(sink, "S", Quantity::SectionModulus, major ? c.p.wely : c.p.welz);
+    // 2022 writes 1.5 for flats, whose Z/S is 1.5 anyway.
+    const double mn = step(sink, "M_n", "min(F_y*Z, 1.6*F_y*S)", "F11-1", Quantity::Moment, std::min(fy * z, 1.6 * fy * s));
+    out.available = availableMoment(c, mn, sink);
+    return out;
+}
+
+template <class Sink> Ltb barLtb(const Context& c, Axis axis, double lb, double cb, Sink& sink)
+{
+    Ltb out;
+    out.clause = "F11.2";
+    const bool major = axis == Axis::Major;
+    sink.heading("Lateral-torsional buckling", "F11.2");
+    putSteel(c, sink);
+    const double z = given(sink, "Z", Quantity::SectionModulus, major ? c.p.wply : c.p.wplz),
+                 s = given(sink, "S", Quantity::SectionModulus, major ? c.p.wely : c.p.welz);
+    const double mp = step(sink, "M_p", "min(F_y*Z, 1.6*F_y*S)", "F11-1", Quantity::Moment, std::min(c.fy * z, 1.6 * c.fy * s));
+    out.plateau = mp;
+    const double d = given(sink, "d", Quantity::SectionLength, major ? c.s.h : c.s.b),
+                 t = given(sink, "t", Quantity::SectionLength, major ? c.s.b : c.s.h);
+    const double l = given(sink, "L_b", Quantity::Length, lb, "F11.2");
+    const double lambda = step(sink, "lambda", "L_b*d/t^2", "F11.2", Quantity::Ratio, l * d / (t * t));
+    if (lambda <= 0.08 * c.e / c.fy) {
+        sink.note("L_b d/t² does not exceed 0.08 E/F_y: lateral-torsional buckling does not reduce the plastic moment.");
+        out.unit = std::numeric_limits<double>::infinity();
+        const double mn = step(sink, "M_n", "M_p", "F11.2(a)", Quantity::Moment, mp);
+        out.available = availableMoment(c, mn, sink);
+        return out;
+    }
+    if (lambda <= 1.9 * c.e / c.fy) {
+        const double my = step(sink, "M_y", "F_y*S", "F11.2", Quantity::Moment, c.fy * s);
+        out.unit = step(sink, "M_1", "(1.52 - 0.274*lambda*F_y/E)*M_y", "F11-2", Quantity::Moment,
+                        (1.52 - 0.274 * lambda * c.fy / c.e) * my);
+        return withCb(c, out, cb, "F11-2", "min(C_b*M_1, M_p)", sink);
+    }
+    const double f1 = step(sink, "F_1", "1.9*E/lambda", "F11-4", Quantity::Stress, 1.9 * c.e / lambda);
+    out.unit = step(sink, "M_1", "F_1*S", "F11-3", Quantity::Moment, f1 * s);
+    return withCb(c, out, cb, "F11-3", "min(C_b*M_1, M_p)", sink);
+}
+
+template <class Sink> Flexure statedFlexure(const Context& c, Axis axis, Side, Sink& sink)
+{
+    Flexure out{0, "F12.1", {}};
+    if (!c.in.brief.localStress || !c.in.brief.ltbStress) {
+        out.available = kUncovered;
+        out.uncovered =
+            "a section without dimensions is checked in bending by F12 only where the brief states \"ltbStress\" and "
+            "\"localStress\"";
+        return out;
+    }
+    sink.heading("Yielding and local buckling", "F12");
+    const double fy = given(sink, "F_y", Quantity::Stress, c.fy),
+                 fl = given(sink, "F_cr", Quantity::Stress, *c.in.brief.localStress, "F12-4"),
+                 s = given(sink, "S_min", Quantity::SectionModulus, axis == Axis::Major ? c.p.wely : c.p.welz);
+    if (fl < fy) out.clause = "F12.3";
+    const double fn = step(sink, "F_n", "min(F_y, F_cr)", "F12", Quantity::Stress, std::min(fy, fl));
+    const double mn = step(sink, "M_n", "F_n*S_min", "F12-1", Quantity::Moment, fn * s);
+    out.available = availableMoment(c, mn, sink);
+    return out;
+}
+
+template <class Sink> Ltb statedLtb(const Context& c, Side, Sink& sink)
+{
+    Ltb out;
+    out.clause = "F12.2", out.curve = Ltb::Curve::NoCb;
+    sink.heading("Lateral-torsional buckling", "F12.2");
+    const double fy = given(sink, "F_y", Quantity::Stress, c.fy),
+                 f = given(sink, "F_cr", Quantity::Stress, *c.in.brief.ltbStress, "F12-3"),
+                 s = given(sink, "S_min", Quantity::SectionModulus, c.p.wely);
+    out.plateau = fy * s, out.unit = f * s;
+    const double mn = step(sink, "M_n", "min(F_y, F_cr)*S_min", "F12-1", Quantity::Moment, out.nominal(1));
+    out.available = availableMoment(c, mn, sink);
+    return out;
+}
+
+template Flexure barFlexure<NoTrace>(const Context&, Axis, NoTrace&);
+template Flexure barFlexure<Trace>(const Context&, Axis, Trace&);
+template Ltb barLtb<NoTrace>(const Context&, Axis, double, double, NoTrace&);
+template Ltb barLtb<Trace>(const Context&, Axis, double, double, Trace&);
+template Flexure statedFlexure<NoTrace>(const Context&, Axis, Side, NoTrace&);
+template Flexure statedFlexure<Trace>(const Context&, Axis, Side, Trace&);
+template Ltb statedLtb<NoTrace>(const Context&, Side, NoTrace&);
+template Ltb statedLtb<Trace>(const Context&, Side, Trace&);
+
+} // namespace wr::aisc360

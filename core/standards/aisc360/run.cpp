@@ -1,0 +1,238 @@
+#include "core/standards/aisc360/run.h"
+
+#include "core/standards/aisc360/meeting.h"
+#include "core/standards/aisc360/rows.h"
+#include "core/standards/aisc360/torsion_open.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace wr::aisc360 {
+
+namespace {
+
+// The largest ratio of each check so far.
+class Best
+{
+public:
+    explicit Best(MemberResult& r) : r_(r)
+    {
+        r_.outcomes.assign(kRows, {});
+        for (int k = 0; k < kRows; ++k) {
+            CheckOutcome& o = at(static_cast<Row>(k));
+            o.check = k, o.status = Status::Ok, o.capacity = 1;
+            o.clause = kChecks[static_cast<size_t>(k)].chapter;
+        }
+        for (const Row row : {kTensionRow, kCompressionRow, kShearMajor, kShearMinor})
+            at(row).quantity = Quantity::Force;
+        for (const Row row : {kFlexureMajor, kLtb, kFlexureMinor})
+            at(row).quantity = Quantity::Moment;
+    }
+    CheckOutcome& at(Row k) { return r_.outcomes[static_cast<size_t>(k)]; }
+    void take(Row k, double ratio, double demand, double capacity, size_t set, int span, double x, std::string_view clause)
+    {
+        CheckOutcome& o = at(k);
+        if (std::isnan(o.ratio)) return; // a ratio that is no number is kept: it makes the check unchecked
+        if (!(ratio <= o.ratio) || o.set < 0) {
+            o.ratio = ratio, o.demand = demand, o.capacity = capacity;
+            o.set = static_cast<int>(set), o.span = span, o.at = x, o.clause = clause;
+        }
+    }
+    void unchecked(Row k, std::string_view reason)
+    {
+        CheckOutcome& o = at(k);
+        o.status = Status::Unchecked, o.reason = reason;
+    }
+    void notApplicable(Row k, std::string_view reason)
+    {
+        CheckOutcome& o = at(k);
+        o.status = Status::NotApplicable, o.reason = reason;
+    }
+
+private:
+    MemberResult& r_;
+};
+
+void allUnchecked(MemberResult& r, const std::string& reason)
+{
+    r.outcomes.clear();
+    for (int k = 0; k < kSlenderness; ++k) {
+        CheckOutcome o;
+        o.check = k, o.status = Status::Unchecked, o.reason = reason, o.clause = kChecks[static_cast<size_t>(k)].chapter;
+        r.outcomes.push_back(std::move(o));
+    }
+    r.settle();
+}
+
+void spanChecks(const Context& c, const Demands& d, const Strengths& s, size_t i, double warping, Best& best)
+{
+    for (size_t k = 0; k < d.spans.size(); ++k) {
+        const SpanDemand& x = d.of(i, k);
+        const SpanStrength& cap = s.spans[k];
+        const int at = static_cast<int>(k);
+        best.take(kCompressionRow, x.compression.value / cap.compression.available, x.compression.value,
+                  cap.compression.available, i, at, x.compression.at, cap.compression.clause);
+        const auto ltb = [&](Axis axis) {
+            const MetPair pair = meet(c, s, d, i, k, axis);
+            for (size_t n = 0; n < pair.count; ++n) {
+                const Met& m = pair.list[n];
+                const Ltb& l = axis == Axis::Major ? cap.major[static_cast<size_t>(m.ltbSide)] : cap.minor;
+                best.take(kLtb, m.moment.m / m.ltb, m.moment.m, m.ltb, i, at, m.moment.at, l.clause);
+            }
+        };
+        if (s.ltbMajor) ltb(Axis::Major);
+        if (s.ltbMinor) ltb(Axis::Minor);
+        NoTrace none;
+        for (const bool pulled : {false, true}) {
+            if (pulled && !(x.tension.value > 0)) continue;
+            const Interaction h = interactionOf(c, s, d, i, k, pulled, warping, none);
+            best.take(kInteraction, h.h, h.h, 1.0, i, at, h.at, h.clause);
+        }
+    }
+}
+
+void setChecks(const Context& c, const Demands& d, const Strengths& s, size_t i, Best& best)
+{
+    const SetDemand& x = d.sets[i];
+    const auto take = [&](Row row, const Extreme& e, double capacity, std::string_view clause) {
+        best.take(row, e.value / capacity, e.value, capacity, i, -1, e.at, clause);
+    };
+    take(kTensionRow, x.tension, s.tension.available, s.tension.clause);
+    const auto moments = [&](Row row, const std::array<Flexure, 2>& f, const Extreme& plus, const Extreme& minus,
+                             bool sidedSection) {
+        if (!sidedSection) return take(row, plus.value >= minus.value ? plus : minus, f[0].available, f[0].clause);
+        take(row, plus, f[0].available, f[0].clause);
+        take(row, minus, f[1].available, f[1].clause);
+    };
+    moments(kFlexureMajor, s.major, x.top, x.bottom, s.sidedMajor);
+    moments(kFlexureMinor, s.minor, x.plus, x.minus, s.sidedMinor);
+    if (s.shearMajor.interior > s.shearMajor.available && c.in.brief.tensionField) {
+        take(kShearMajor, x.shearEnd, s.shearMajor.available, s.shearMajor.clause);
+        take(kShearMajor, x.shearInside, s.shearMajor.interior, c.edition >= 2016 ? "G2.2" : "G3.2");
+    } else
+        take(kShearMajor, x.shearUpright, s.shearMajor.available, s.shearMajor.clause);
+    take(kShearMinor, x.shearFlat, s.shearMinor.available, s.shearMinor.clause);
+    if (s.tube) take(kTorsionRow, x.torsion, s.torsion.available, s.torsion.clause);
+}
+
+// Torsion of open shapes: neglected below the brief's threshold (and said so), else H3.3. Gives the warping part by set.
+std::vector<double> openTorsionChecks(const Context& c, const Demands& d, MemberResult& r, Best& best)
+{
+    std::vector<double> warping(d.sets.size(), 0.0);
+    double largest = 0;
+    for (const SetDemand& x : d.sets)
+        largest = std::max(largest, x.torsion.value);
+    const double share = openTorsionShare(c, largest), limit = c.in.brief.torsionBelow.value_or(0.01);
+    if (share <= limit || d.forces.empty()) {
+        best.notApplicable(kTorsionRow, "no torsion to speak of");
+        if (share > 1e-9)
+            r.notes.emplace_back("Torsion is neglected: its St Venant shear stress stays below " + significant(limit * 100, 2) +
+                                 " % of the available shear yield stress (brief: torsionBelow).");
+        return warping;
+    }
+    if (c.s.kind == ShapeKind::None) {
+        best.unchecked(kTorsionRow, "torsion of a section without dimensions: give \"shape\" and dimensions (H3.3)");
+        return warping;
+    }
+    for (size_t i = 0; i < d.sets.size(); ++i) {
+        if (openTorsionShare(c, d.sets[i].torsion.value) <= limit) continue;
+        const OpenTorsion t = openTorsion(c, d.x, d.concurrent(i));
+        best.take(kTorsionRow, t.ratio, t.ratio, 1.0, i, -1, t.at, "H3.3");
+        warping[i] = t.warping;
+    }
+    return warping;
+}
+
+void slendernessAdvice(const Context& c, const Demands& d, const Strengths& s, Best& best)
+{
+    bool compressed = false, pulled = false;
+    for (const SetDemand& x : d.sets)
+        compressed |= x.compression.value > 0, pulled |= x.tension.value > 0;
+    double slenderness = 0;
+    int span = -1;
+    for (size_t k = 0; k < s.spans.size(); ++k)
+        if (s.spans[k].compression.slenderness > slenderness)
+            slenderness = s.spans[k].compression.slenderness, span = static_cast<int>(k);
+    CheckOutcome& o = best.at(kSlenderness);
+    o.counts = c.in.brief.slendernessRequired;
+    if (!compressed && !pulled) return best.notApplicable(kSlenderness, "no axial force");
+    const double limit =
+        compressed ? c.in.brief.slendernessCompression.value_or(200) : c.in.brief.slendernessTension.value_or(300);
+    o.demand = slenderness, o.capacity = limit, o.ratio = slenderness / limit, o.span = span;
+    o.clause = compressed ? "E2" : "D1";
+    if (o.ratio > 1)
+        o.reason = std::string("L/r is above the ") + (o.counts ? "required " : "advised ") + significant(limit, 3);
+}
+
+// What the standard does not cover here stays unchecked, and takes the interaction with it, unless nothing asks for it.
+void spoilUncovered(const Strengths& s, const Demands& d, Best& best)
+{
+    const auto spoil = [&](Row row, std::string_view why) {
+        if (why.empty() || best.at(row).demand <= 0) return;
+        best.unchecked(row, why);
+        best.unchecked(kInteraction, why);
+        if (row == kFlexureMajor && s.ltbMajor) best.unchecked(kLtb, why);
+    };
+    const auto asked = [&](const Extreme SetDemand::*e) {
+        return std::any_of(d.sets.begin(), d.sets.end(), [&](const SetDemand& x) { return (x.*e).value > 0; });
+    };
+    spoil(kFlexureMajor, s.outside);
+    if (asked(&SetDemand::top)) spoil(kFlexureMajor, s.major[0].uncovered);
+    if (asked(&SetDemand::bottom)) spoil(kFlexureMajor, s.major[1].uncovered);
+    // An infinite strength has ratio 0: the demand is what tells whether anything asks.
+    if (asked(&SetDemand::plus) || asked(&SetDemand::minus))
+        for (const Flexure& f : s.minor)
+            spoil(kFlexureMinor, f.uncovered);
+    for (const SpanStrength& x : s.spans)
+        spoil(kCompressionRow, x.compression.uncovered);
+    spoil(kShearMajor, s.shearMajor.uncovered);
+    spoil(kShearMinor, s.shearMinor.uncovered);
+    if (s.tube) spoil(kTorsionRow, s.torsion.uncovered);
+}
+
+void leaveOut(const Brief& b, MemberResult& r)
+{
+    for (const std::string& key : b.leaveOut)
+        for (CheckOutcome& o : r.outcomes)
+            if (kChecks[static_cast<size_t>(o.check)].key == key && o.status != Status::NotApplicable) {
+                o.status = Status::NotApplicable, o.reason = "left out by the brief " + b.id;
+                r.notes.push_back(std::string(kChecks[static_cast<size_t>(o.check)].title) + " is left out by the brief " +
+                                  b.id + ".");
+            }
+}
+
+std::string refused(const MemberInput& in, const Demands& d)
+{
+    if (!in.steel.reason.empty()) return in.steel.reason;
+    if (d.sets.empty()) return "no strength combination of this standard: make them at the stop Frame";
+    if (!d.valid) return "forces are missing for one of its elements: analyse the frame, or give results for all elements";
+    const ShapeKind k = in.shape.kind;
+    if ((k == ShapeKind::I || k == ShapeKind::IUnequal || k == ShapeKind::Channel) && in.section.iz > in.section.iy)
+        return "Iz is larger than Iy: y must be the major axis";
+    return {};
+}
+
+} // namespace
+
+void runChecks(Method m, const MemberInput& in, const Demands& d, MemberResult& r)
+{
+    r = {};
+    if (const std::string reason = refused(in, d); !reason.empty()) return allUnchecked(r, reason);
+    const Context c(in, m);
+    const Strengths s = strengths(c, d);
+    Best best(r);
+    std::vector<double> warping(d.sets.size(), 0.0);
+    if (!s.tube) warping = openTorsionChecks(c, d, r, best);
+    if (s.tube) best.at(kTorsionRow).quantity = Quantity::Moment;
+    for (size_t i = 0; i < d.sets.size(); ++i) {
+        setChecks(c, d, s, i, best);
+        spanChecks(c, d, s, i, warping[i], best);
+    }
+    if (!s.ltbMajor && !s.ltbMinor) best.notApplicable(kLtb, "this shape does not buckle sideways in bending");
+    slendernessAdvice(c, d, s, best);
+    spoilUncovered(s, d, best);
+    leaveOut(in.brief, r);
+    r.settle();
+}
+
+} // namespace wr::aisc360

@@ -1,0 +1,11 @@
+// The check of one member by AISC 360 and its printed calculation.
+#pragma once
+
+#include "core/standards/aisc360/section.h"
+
+namespace wr::aisc360 {
+
+void runChecks(Method m, const MemberInput& in, const Demands& d, MemberResult& r);
+Trace explainCheck(Method m, const MemberInput& in, const Demands& d, const CheckOutcome& o);
+
+} // namespace wr::aisc360

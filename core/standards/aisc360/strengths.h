@@ -1,0 +1,73 @@
+// What a member has to offer by AISC 360, found once per member, and how a span's demand meets it. Used by the check (run.cpp)
+// and by its printed calculation (explain.cpp) alike.
+#pragma once
+
+#include "core/standards/aisc360/compression.h"
+#include "core/standards/aisc360/flexure.h"
+#include "core/standards/aisc360/shear.h"
+#include "core/standards/aisc360/tension.h"
+
+#include <array>
+#include <vector>
+
+namespace wr::aisc360 {
+
+// Effective lengths that go with a span: the longest of all column segments that overlap it, m.
+struct ColumnLengths
+{
+    double x = 0, y = 0, z = 0;
+};
+ColumnLengths columnLengths(const Lanes& lanes, double from, double to);
+
+struct SpanStrength
+{
+    ColumnLengths lengths;
+    Compression compression;
+    double inPlane = 0, outOfPlane = 0; // available, for H1.3
+    std::array<Ltb, 2> major;           // by Side, where ltbMajor
+    Ltb minor;                          // where ltbMinor
+};
+
+// Everything that does not depend on forces.
+struct Strengths
+{
+    Tension tension;
+    std::array<Flexure, 2> major, minor; // by Side
+    Shear shearMajor, shearMinor, torsion;
+    bool ltbMajor = false, ltbMinor = false;
+    bool sidedMajor = false, sidedMinor = false; // the two fibres differ
+    bool tube = false;                           // H3.1, H3.2
+    bool unsymmetric = false;                    // H2
+    bool singleAxis = false;                     // H1.3 is asked for and the section is within it
+    std::string outside;                         // F13.2, why not; else empty
+    std::vector<SpanStrength> spans;
+};
+Strengths strengths(const Context& c, const Demands& d);
+
+// The moment of one sign in a span and the Cb that goes with it. Where the segment's largest moment is of the other sign, Cb is
+// referred to the demand and never taken below 1.
+struct SpanMoment
+{
+    Side side = Side::Plus;
+    double m = 0, at = 0, cb = 1;
+};
+// At most two; those without demand are left out unless none has any. A span held for one flange only sees the moments that
+// compress that flange; where the fibres do not differ only the larger moment counts.
+struct SpanMoments
+{
+    std::array<SpanMoment, 2> list;
+    size_t count = 0;
+};
+SpanMoments spanMoments(const Context& c, const Span& span, const SpanDemand& d, Axis axis, bool sided);
+// Cb of a moment m in that span with its steps (F1-1, load height, other sign).
+template <class Sink> double spanCb(const Context& c, const Span& span, const SpanDemand& d, Axis axis, double m, Sink& sink);
+// H1.2: factor on Cb of doubly symmetric members in tension.
+double tensionCb(const Context& c, double lb, double tension);
+// Both signs of moment occur in a span of a tee or pair: F9.2(b) then counts for both.
+bool stemCompressedAnywhere(const Context& c, const SpanDemand& d);
+
+// H2: largest sum at heel and toes. p: signed axial ratio, compression positive; w, z: ratios of the moments that compress the
+// stated side. The trace shows the worst point.
+template <class Sink> double pointwise(const Context& c, double p, double w, Side wSide, double z, Side zSide, Sink& sink);
+
+} // namespace wr::aisc360
