@@ -97,8 +97,8 @@ std::vector<Finding> auditResults(const CheckModel& model, const CheckReport& re
                 break;
             }
         for (const std::string& note : r.notes)
-            out.push_back(finding("member.torsion-neglected", "", m.id,
-                                  "member " + m.id + ": torsion is" + note.substr(std::string("Torsion is").size())));
+            out.push_back(finding(note.starts_with("Torsion is neglected") ? "member.torsion-neglected" : "member.left-out", "",
+                                  m.id, fmt::format("member {}: {}", m.id, note)));
     }
     return out;
 }

@@ -54,6 +54,7 @@ const std::vector<FindingKind>& findingKinds()
         {"member.over", Warning, "a member over its limit"},
         {"member.excluded", Note, "a member left out by the engineer"},
         {"member.torsion-neglected", Note, "torsion under the brief's threshold was neglected"},
+        {"member.left-out", Warning, "a check left out by the brief"},
         {"member.restraint-outside", Error, "a restraint outside its member"},
         {"combination.none", Error, "no combination for a purpose that is checked"},
         {"combination.basis", Warning, "a combination of another standard's factors"},

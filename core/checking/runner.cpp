@@ -68,7 +68,10 @@ CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const
     const DesignIndex design(f.design);
     for (size_t i = 0; i < members_.size(); ++i) {
         const Member& m = members_[i];
-        lanes_.push_back(buildLanes(f, m, design, at, !forces_->given));
+        const Brief* brief = &defaults_;
+        for (const Brief& b : f.design.briefs)
+            if (b.id == m.brief) brief = &b;
+        lanes_.push_back(buildLanes(f, m, design, at, !forces_->given, *brief));
         const Lanes& l = lanes_.back();
         if (l.freeStart || l.freeEnd)
             findings_.push_back(finding(
@@ -79,9 +82,6 @@ CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const
                             : l.freeStart            ? "the first end"
                                                      : "the last end",
                             m.id)));
-        const Brief* brief = &defaults_;
-        for (const Brief& b : f.design.briefs)
-            if (b.id == m.brief) brief = &b;
         memberBrief_.push_back(brief);
         const Standard* own = brief->standard.empty() ? standard_ : byKey(brief->standard);
         if (!own)

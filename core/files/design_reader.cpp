@@ -1,5 +1,7 @@
 #include "core/files/design_reader.h"
 
+#include "core/files/brief_json.h"
+
 #include <algorithm>
 #include <fmt/format.h>
 
@@ -41,23 +43,7 @@ private:
         eachObject(top_.array("briefs"), "/design/briefs", findings_, [&](Cursor& c, size_t) {
             Brief b;
             b.id = briefs_.add(c);
-            b.standard = c.text("standard").value_or("");
-            const auto share = [&](const char* key, std::optional<double>& into) {
-                if (const auto v = c.positive(key)) {
-                    if (*v > 1) c.fault("frame.value", key, "must be at most 1");
-                    into = *v;
-                }
-            };
-            share("netAreaRatio", b.netAreaRatio);
-            share("shearLag", b.shearLag);
-            b.cb = c.positive("cb");
-            if (const auto v = c.number("torsionBelow")) {
-                if (*v < 0 || *v > 0.2) c.fault("frame.value", "torsionBelow", "must lie between 0 and 0.2");
-                b.torsionBelow = *v;
-            }
-            b.slendernessCompression = c.positive("slendernessCompression");
-            b.slendernessTension = c.positive("slendernessTension");
-            b.extras = c.finish();
+            readBrief(c, frame_.units, findings_, b);
             frame_.design.briefs.push_back(std::move(b));
         });
     }
@@ -156,6 +142,11 @@ private:
             readHolds(c, "holds", r.holds);
             readHolds(c, "lets", r.lets);
             r.free = c.flag("free").value_or(false);
+            if (const auto v = c.number("to")) {
+                r.to = length(*v);
+                checkInside(c, "to", r.member, *r.to);
+                if (*r.to <= r.at) c.fault("frame.value", "to", "\"to\" must lie after \"at\"");
+            }
             if (r.holds.empty() && r.lets.empty() && !r.free)
                 c.fault("frame.key-missing", "", "a restraint needs \"holds\", \"lets\" or \"free\"");
             checkInside(c, "at", r.member, r.at);

@@ -1,5 +1,6 @@
 #include "core/files/frame_writer.h"
 
+#include "core/files/brief_json.h"
 #include "core/files/json_cursor.h"
 #include "core/sections/catalogue.h"
 
@@ -312,6 +313,7 @@ private:
             Json j = {{"member", r.member}, {"at", out(Quantity::Length, r.at)}};
             if (!r.holds.empty()) j["holds"] = holds(r.holds);
             if (!r.lets.empty()) j["lets"] = holds(r.lets);
+            if (r.to) j["to"] = out(Quantity::Length, *r.to);
             if (r.free) j["free"] = true;
             return with(j, r.extras);
         });
@@ -324,7 +326,7 @@ private:
             if (l.length) j["length"] = out(Quantity::Length, *l.length);
             return with(j, l.extras);
         });
-        list(o, "briefs", d.briefs, [&](const Brief& b) { return brief(b); });
+        list(o, "briefs", d.briefs, [&](const Brief& b) { return briefJson(b, f_.units); });
         list(o, "groups", d.groups, [&](const Group& g) {
             Json j = {{"id", g.id}};
             if (!g.ladder.empty()) j["ladder"] = g.ladder;
@@ -338,22 +340,6 @@ private:
             return with(j, l.extras);
         });
         return with(o, d.extras);
-    }
-
-    static Json brief(const Brief& b)
-    {
-        Json j = {{"id", b.id}};
-        if (!b.standard.empty()) j["standard"] = b.standard;
-        const auto put = [&](const char* key, const std::optional<double>& v) {
-            if (v) j[key] = *v;
-        };
-        put("netAreaRatio", b.netAreaRatio);
-        put("shearLag", b.shearLag);
-        put("cb", b.cb);
-        put("torsionBelow", b.torsionBelow);
-        put("slendernessCompression", b.slendernessCompression);
-        put("slendernessTension", b.slendernessTension);
-        return with(j, b.extras);
     }
 
     const Frame& f_;

@@ -23,6 +23,7 @@ struct Held
         case Hold::Warping: break;
         }
     }
+    void add(const Held& o) { major |= o.major, minor |= o.minor, top |= o.top, bottom |= o.bottom, twist |= o.twist; }
     bool lane(LengthAxis a) const
     {
         switch (a) {
@@ -58,7 +59,7 @@ std::vector<std::vector<int>> elementsAtNodes(const Frame& f)
 }
 
 Lanes buildLanes(const Frame& f, const Member& m, const DesignIndex& design, const std::vector<std::vector<int>>& elementsAt,
-                 bool wholeFrame)
+                 bool wholeFrame, const Brief& brief)
 {
     Lanes out;
     const double l = m.length, eps = 1e-6 * l;
@@ -74,12 +75,14 @@ Lanes buildLanes(const Frame& f, const Member& m, const DesignIndex& design, con
         }
         return false;
     };
+    struct Stretch
+    {
+        double from, to;
+        Held held;
+    };
+    std::vector<Stretch> stretches;
     std::map<double, Held> points;
-    points[0] = heldEnd(m.startNode, m.pieces.front()) ? kFork : Held{};
-    points[l] = heldEnd(m.endNode, m.pieces.back()) ? kFork : Held{};
-    for (const DesignRestraint* entry : design.restraints(m.id)) {
-        const DesignRestraint& r = *entry;
-        double at = r.at;
+    const auto placed = [&](double at) {
         // A position that means a joint but was rounded in the file is that joint's.
         const double snap = std::max(1e-3, 1e-5 * l);
         for (const MemberPiece& p : m.pieces)
@@ -88,13 +91,31 @@ Lanes buildLanes(const Frame& f, const Member& m, const DesignIndex& design, con
         at = at < eps ? 0 : at > l - eps ? l : at;
         for (const auto& [x, h] : points)
             if (std::abs(x - at) < eps) at = x;
-        Held& h = points[at];
+        return at;
+    };
+    points[0] = heldEnd(m.startNode, m.pieces.front()) ? kFork : Held{};
+    points[l] = heldEnd(m.endNode, m.pieces.back()) ? kFork : Held{};
+    for (const DesignRestraint* entry : design.restraints(m.id)) {
+        const DesignRestraint& r = *entry;
+        Held& h = points[placed(r.at)];
         if (r.free) h = Held{};
         for (const Hold k : r.holds)
             h.set(k, true);
         for (const Hold k : r.lets)
             h.set(k, false);
+        if (!r.to) continue;
+        // Held all along: the two ends of the stretch are points, and what lies between has no length.
+        Stretch s{placed(r.at), placed(*r.to), {}};
+        for (const Hold k : r.holds)
+            s.held.set(k, true), points[s.to].set(k, true);
+        stretches.push_back(s);
     }
+    const auto alongHeld = [&](double from, double to, LengthAxis axis) {
+        Held all;
+        for (const Stretch& s : stretches)
+            if (s.from <= from + eps && s.to >= to - eps) all.add(s.held);
+        return all.lane(axis);
+    };
     const auto nothing = [](const Held& h) { return !h.major && !h.minor && !h.top && !h.bottom && !h.twist; };
     out.freeStart = nothing(points.begin()->second), out.freeEnd = nothing(points.rbegin()->second);
 
@@ -122,6 +143,9 @@ Lanes buildLanes(const Frame& f, const Member& m, const DesignIndex& design, con
             s.cantilever = (i == 0 && !startHeld) || (i + 2 == at.size() && !endHeld);
             const bool column = axis == LengthAxis::Major || axis == LengthAxis::Minor || axis == LengthAxis::Torsion;
             s.k = s.cantilever && column ? 2.0 : 1.0;
+            if (const auto& stated = brief.k[static_cast<size_t>(a)]) s.k = *stated, s.byHand = true;
+            s.continuous = alongHeld(s.from, s.to, axis);
+            if (s.continuous) s.k = 0, s.cantilever = false;
             for (const DesignLength* entry : design.lengths(m.id)) {
                 const DesignLength& d = *entry;
                 if (d.axis != axis) continue;

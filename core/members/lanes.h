@@ -19,6 +19,7 @@ struct LaneSegment
     double length = 0;       // effective length, m
     bool cantilever = false; // one end of it is free
     bool byHand = false;     // factor or length given by the engineer
+    bool continuous = false; // held all along: its effective length is zero
     double span() const { return to - from; }
 };
 
@@ -35,9 +36,9 @@ struct Lanes
 // `elementsAt`: elementsAtNodes(). An element that only continues the member's line (within 15°: steps and kinks) holds no end.
 // `wholeFrame`: the frame is analysed here, so an end with nothing at it is free; with given forces such an end is a fork end.
 // A lateral hold at one flange shortens minor-axis column buckling only where twist (or the other flange) is held too; LTB of a
-// flange is held by that flange or by twist.
+// flange is held by that flange or by twist. Factors of the brief stand where no length is given by hand.
 Lanes buildLanes(const Frame& f, const Member& m, const class DesignIndex& design,
-                 const std::vector<std::vector<int>>& elementsAt, bool wholeFrame);
+                 const std::vector<std::vector<int>>& elementsAt, bool wholeFrame, const Brief& brief);
 
 // The entries of the design block by member, so that thousands of members do not each read all of them.
 class DesignIndex

@@ -104,9 +104,9 @@ TEST_CASE("check: exit status 0, 1, 4 and 2", "[cli]")
     const Run over = cli("check " + f.write("over.json", beam(2.5)));
     CHECK(over.status == 1);
     CHECK(over.out.find("over  B1") != std::string::npos);
-    const Run unchecked = cli("check " + f.write("tee.json", beam(1.5, R"("shape":"tee","h":8,"b":8,"tw":0.4,"tf":0.6)")));
+    const Run unchecked = cli("check " + f.write("deep.json", beam(1.5, R"("shape":"i","h":60,"b":16,"tw":0.2,"tf":1,"a":0.2)")));
     CHECK(unchecked.status == 4);
-    CHECK(unchecked.out.find("not covered") != std::string::npos);
+    CHECK(unchecked.out.find("F13.2") != std::string::npos);
     CHECK(cli("check " + f.write("asd.json", beam(1.5, R"("name":"W18X50")", "asd"))).status == 4);
     const Run missing = cli("check " + f.file("none.json"));
     CHECK(missing.status == 2);

@@ -94,7 +94,7 @@ private:
         double cb = 1;
         const Ltb& kept = axis == Axis::Major ? s_.spans[static_cast<size_t>(o_.span)].major[static_cast<size_t>(m.ltbSide)]
                                               : s_.spans[static_cast<size_t>(o_.span)].minor;
-        if (kept.curve != Ltb::Curve::NoCb && kept.clause != "F9.2") {
+        if (kept.curve != Ltb::Curve::NoCb && kept.curve != Ltb::Curve::YieldNoCb) {
             t_.heading("Moment along the segment", "F1");
             cb = spanCb(c_, *span_, demand(), axis, m.moment.m, t_) * raise;
         }

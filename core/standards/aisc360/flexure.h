@@ -29,7 +29,8 @@ struct Ltb
     enum class Curve {
         Plateau, // min(Cb·unit, plateau)
         NoCb,    // min(unit, plateau): F9
-        Yield    // F10-2, F10-3: unit is Mcr, plateau is My
+        Yield,     // F10-2, F10-3: unit is Mcr, plateau is My
+        YieldNoCb, // the same without Cb: web legs of pairs, F9.2(b)
     };
     double unit = 0, plateau = 0; // nominal, N·m
     Curve curve = Curve::Plateau;
@@ -41,8 +42,9 @@ struct Ltb
         switch (curve) {
         case Curve::Plateau: return std::min(cb * unit, plateau);
         case Curve::NoCb: return std::min(unit, plateau);
-        case Curve::Yield: {
-            const double mcr = std::min(cb, 1.5) * unit, my = plateau;
+        case Curve::Yield:
+        case Curve::YieldNoCb: {
+            const double mcr = (curve == Curve::Yield ? std::min(cb, 1.5) : 1.0) * unit, my = plateau;
             if (std::isinf(mcr)) return 1.5 * my;
             return my <= mcr ? std::min(1.5 * my, (1.92 - 1.17 * std::sqrt(my / mcr)) * my) : (0.92 - 0.17 * mcr / my) * mcr;
         }

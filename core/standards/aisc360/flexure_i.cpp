@@ -233,10 +233,12 @@ template <class Sink> void throughHoles(const Context& c, const IBending& b, Fle
         sink.note("Rupture of the tension flange does not apply.");
         return;
     }
+    given(sink, "M_c1", Quantity::Moment, out.available);
     const double sx = given(sink, "S_x", Quantity::SectionModulus, b.sxt);
     const double mn = step(sink, "M_n", "F_u*A_fn/A_fg*S_x", "F13-1", Quantity::Moment, fu * afn / afg * sx);
     const double m = availableMoment(c, mn, sink);
-    if (m < out.available) out.available = m, out.clause = "F13.1";
+    if (m < out.available) out.clause = "F13.1";
+    out.available = step(sink, "M_c", "min(M_c1, M_c)", "F13.1", Quantity::Moment, std::min(out.available, m));
 }
 
 // F2.2 of I shapes and channels.

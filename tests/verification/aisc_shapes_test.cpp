@@ -1,0 +1,167 @@
+// Worked examples of the AISC Design Examples and of AISC Design Guide 9 over tees, channels, angles, pairs, bars, built-up
+// shapes and open sections in torsion; see aisc_examples_test.cpp for where published values and tolerances come from.
+#include "core/standards/aisc360/compression.h"
+#include "core/standards/aisc360/flexure.h"
+#include "core/standards/aisc360/shear.h"
+#include "core/standards/aisc360/tension.h"
+#include "core/standards/aisc360/torsion_open.h"
+#include "tests/support.h"
+
+#include <cmath>
+
+using namespace wr;
+using namespace wr::aisc360;
+using Catch::Matchers::WithinAbs;
+using Catch::Matchers::WithinRel;
+using test::Alone;
+
+namespace {
+
+constexpr double kipFt = kKip * kFoot;
+constexpr double kPublished = 0.005;
+NoTrace none;
+
+template <class F>
+void both(const Alone& a, double lrfd, double asd, double unit, F value, double tolerance = kPublished, int edition = 2022)
+{
+    const Context l(a.input, Method{true, edition}), s(a.input, Method{false, edition});
+    CHECK_THAT(value(l) / unit, WithinRel(lrfd, tolerance));
+    CHECK_THAT(value(s) / unit, WithinRel(asd, tolerance));
+}
+
+Shape shapeOf(ShapeKind k, double h, double b, double t1, double t2)
+{
+    Shape s;
+    s.kind = k, s.h = h * kInch, s.b = b * kInch;
+    if (k == ShapeKind::Angle || k == ShapeKind::DoubleAngle)
+        s.t = t1 * kInch;
+    else
+        s.tw = t1 * kInch, s.tf = t2 * kInch;
+    return s;
+}
+
+std::map<std::string, double> steps(const Trace& t)
+{
+    std::map<std::string, double> v;
+    for (const TraceStep& s : t.steps)
+        v[std::string(s.label.symbol)] = s.value;
+    return v;
+}
+
+} // namespace
+
+TEST_CASE("AISC D.2, D.3, D.5, D.6: yielding of an angle, a tee, a round tube and a pair", "[aisc360][D2]")
+{
+    const auto pt = [](const Context& c) { return tension(c, none).available; };
+    both(Alone("L4X4X1/2", 36, 58), 122, 80.8, kKip, pt, 0.008); // A = 3.75 in² of the example leaves out a part of the fillet
+    both(Alone("WT6X20", 50, 65), 263, 175, kKip, pt);
+    both(Alone("2L4X4X1/2X3/8", 36, 58), 243, 162, kKip, pt, 0.008);
+}
+
+TEST_CASE("AISC E.2: built-up column with a slender web, by the factor Q of 360-10", "[aisc360][E7]")
+{
+    // PL 1 x 8 flanges, PL 1/4 x 15 web, 15 ft: 506 kip and 337 kip.
+    Shape s = shapeOf(ShapeKind::I, 17, 8, 0.25, 1);
+    s.welded = true;
+    const Alone a(s, 50, 65);
+    const double l = 15 * kFoot;
+    both(
+        a, 506, 337, kKip, [&](const Context& c) { return compression(c, l, l, l, none).available; }, 0.01, 2010);
+}
+
+TEST_CASE("AISC E.7 and E.8: tees in compression", "[aisc360][E4][E7]")
+{
+    const auto at = [](double feet) {
+        return [=](const Context& c) { return compression(c, feet * kFoot, feet * kFoot, feet * kFoot, none).available; };
+    };
+    both(Alone("WT7X34", 50, 65), 128, 85.0, kKip, at(20), 0.01); // Fcr = 14.2 ksi of the example is rounded
+    both(Alone("WT7X15", 50, 65), 36.6, 24.4, kKip, at(20), 0.01, 2010);
+}
+
+TEST_CASE("AISC F.2: C15x33.9 (A36), continuously braced", "[aisc360][F2.1]")
+{
+    both(Alone("C15X33.9", 36, 58), 137, 91.3, kipFt, [](const Context& c) { return flexureMajor(c, none).available; });
+}
+
+TEST_CASE("AISC F.2-2: C15x33.9 (A36), braced at fifth points", "[aisc360][F2.2]")
+{
+    const Alone a("C15X33.9", 36, 58);
+    Trace t;
+    const double m = lateralTorsional(Context(a.input, true), 5 * kFoot, 1.0, t).available;
+    CHECK_THAT(m / kipFt, WithinRel(130, kPublished));
+    CHECK_THAT(steps(t)["L_p"] / kFoot, WithinRel(3.75, kPublished));
+    CHECK_THAT(steps(t)["L_r"] / kFoot, WithinRel(14.5, 0.01));
+}
+
+TEST_CASE("AISC F.10: WT5x6, stem in tension", "[aisc360][F9.1]")
+{
+    both(
+        Alone("WT5X6", 50, 65), 7.32, 4.87, kipFt, [](const Context& c) { return flexureMajor(c, none).available; }, 0.012);
+}
+
+TEST_CASE("AISC F.12 and F.13: rectangular and round bars (A36)", "[aisc360][F11]")
+{
+    const Alone flat(shapeOf(ShapeKind::BarFlat, 5, 3, 0, 0), 36, 58);
+    both(flat, 50.7, 33.7, kipFt, [](const Context& c) {
+        return std::min(flexureMajor(c, none).available, lateralTorsional(c, 12 * kFoot, 1.14, none).available);
+    });
+    Trace t;
+    lateralTorsional(Context(flat.input, true), 12 * kFoot, 1.14, t);
+    CHECK_THAT(steps(t)["lambda"], WithinRel(80.0, 1e-9));
+    CHECK_THAT(steps(t)["M_1"] / kipFt, WithinRel(56.0, kPublished)); // 1.493·37.5
+    Shape r;
+    r.kind = ShapeKind::BarRound, r.d = kInch;
+    both(Alone(r, 36, 58), 0.424, 0.282, kipFt, [](const Context& c) { return flexureMajor(c, none).available; });
+}
+
+TEST_CASE("AISC G.2, G.3, G.7: channel, single angle, channel about its minor axis (A36)", "[aisc360][G2.1][G3][G6]")
+{
+    both(Alone("C15X33.9", 36, 58), 117, 77.6, kKip, [](const Context& c) { return shearMajor(c, none).available; });
+    both(Alone("L5X3X1/4", 36, 58), 24.3, 16.2, kKip, [](const Context& c) { return shearMajor(c, none).available; });
+    both(Alone("C9X20", 36, 58), 42.6, 28.3, kKip, [](const Context& c) { return shearMinor(c, none).available; });
+}
+
+TEST_CASE("AISC H.4: W10x33, 14 ft: compression, both moments", "[aisc360][E3][F2.2][F6]")
+{
+    const Alone a("W10X33", 50, 65);
+    const double l = 14 * kFoot;
+    both(a, 253, 168, kKip, [&](const Context& c) { return compression(c, l, l, l, none).available; });
+    both(a, 137, 90.9, kipFt, [&](const Context& c) { return lateralTorsional(c, l, 1.14, none).available; });
+    both(a, 52.5, 34.9, kipFt, [](const Context& c) { return flexureMinor(c, none).available; });
+}
+
+TEST_CASE("Design Guide 9, 5.1 and AISC H.6: W10x49, 15 ft, 15 kip at midspan, 6 in off the shear centre", "[aisc360][H3.3]")
+{
+    // Forked ends, free to warp. Bending 12.4 ksi, warping 28.0 ksi, together 40.4 ksi; St Venant shear 6.21 ksi in the web at
+    // the ends.
+    const Alone a("W10X49", 50, 65, 15 * kFoot);
+    const Context c(a.input, true);
+    std::vector<double> x, f;
+    const double l = 15 * kFoot, p = 15 * kKip, torque = p * 6 * kInch / 2;
+    for (int k = 0; k <= 10; ++k) {
+        x.push_back(l * k / 10);
+        if (k == 5) x.push_back(x.back()); // before and behind the load
+    }
+    const size_t n = x.size();
+    f.assign(6 * n, 0.0);
+    for (size_t i = 0; i < n; ++i) {
+        const bool left = i <= 5;
+        f[2 * n + i] = (left ? 1 : -1) * p / 2;
+        f[3 * n + i] = (left ? 1 : -1) * torque;
+        f[4 * n + i] = p / 2 * std::min(x[i], l - x[i]);
+    }
+    const Twist twist = twistOf(c, x, f.data());
+    Trace middle, end;
+    openTorsionAt(c, x, f.data(), twist, 5, middle);
+    openTorsionAt(c, x, f.data(), twist, 0, end);
+    CHECK_THAT(steps(middle)["f_b"] / kKsi, WithinRel(12.4, 0.006));                          // S = 54.6 in³ of the table
+    CHECK_THAT(steps(middle)["f_w"] / kKsi, WithinRel(28.0, 0.02));                           // read off charts in the guide
+    CHECK_THAT(steps(end)["tau_sv"] * a.shape.tw / a.shape.tf / kKsi, WithinRel(6.21, 0.02)); // in the web
+    // In the closed form: φ'' at midspan is T/(2GJa)·tanh(L/2a) with half the torque either side.
+    const double gj = c.g * c.p.it, wide = std::sqrt(c.e * c.p.iw / gj);
+    CHECK_THAT(std::abs(twist.slope[5]), WithinRel(torque / (gj * wide) * std::tanh(l / 2 / wide), 1e-9));
+    CHECK_THAT(twist.rate[0], WithinRel(torque / gj * (1 - 1 / std::cosh(l / 2 / wide)), 1e-9));
+    const OpenTorsion worst = openTorsion(c, x, f.data());
+    CHECK_THAT(worst.at, WithinAbs(l / 2, 1e-9));
+    CHECK_THAT(worst.ratio, WithinRel(40.4 / 45, 0.02));
+}
