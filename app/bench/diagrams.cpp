@@ -49,6 +49,12 @@ void Diagrams::show(std::optional<size_t> member, int set)
     combineNow();
 }
 
+void Diagrams::setSpan(int span)
+{
+    span_ = span;
+    update();
+}
+
 void Diagrams::combineNow()
 {
     forces_.clear();
@@ -107,6 +113,16 @@ void Diagrams::paintEvent(QPaintEvent*)
     double at = kTop + kMember;
     for (const Shown& s : shown) {
         const auto values = component(s.component);
+        if (s.component == 4) { // unbraced segments of the flanges, the chosen mode's one tinted
+            for (size_t k = 0; k < plan_.spans.size(); ++k) {
+                const Span& span = plan_.spans[k];
+                if (static_cast<int>(k) == span_)
+                    p.fillRect(QRectF(QPointF(x(span.from), at), QPointF(x(span.to), at + kEach - 2)), t.violetTint);
+                p.setPen(QPen(t.ink3, 1, Qt::DashLine));
+                for (const double end : {span.from, span.to})
+                    if (end > 0 && end < m.length) p.drawLine(QPointF(x(end), at), QPointF(x(end), at + kEach - 2));
+            }
+        }
         const DiagramPicture d =
             drawDiagram(p, QRectF(0, at, width(), kEach - 2), plan_.x, values, m.length, s.name, s.q, doc_.units(), t);
         if (s.component == 4) largestMoment_ = d.largest;

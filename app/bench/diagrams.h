@@ -16,6 +16,10 @@ class Diagrams : public QWidget
 public:
     Diagrams(Document& doc, QWidget* parent = nullptr);
     void show(std::optional<size_t> member, int set); // set: row of the table's force sets
+    void chooseSet(int set) { combinations_->setCurrentIndex(set); }
+    // The unbraced segment the chosen mode belongs to, tinted under the moments; -1: none.
+    void setSpan(int span);
+    size_t segments() const { return plan_.spans.size(); }
     QComboBox& combinations() { return *combinations_; }
     double largestMoment() const { return largestMoment_; } // of the diagram shown, SI
 
@@ -29,6 +33,7 @@ private:
     std::optional<size_t> member_;
     MemberPlan plan_;
     std::vector<double> forces_;
+    int span_ = -1;
     double largestMoment_ = 0;
 };
 

@@ -1,5 +1,6 @@
 #include "app/bench/member_bench.h"
 
+#include "app/bench/check_chart.h"
 #include "app/bench/design_editor.h"
 #include "app/bench/diagrams.h"
 #include "app/shell/document.h"
@@ -129,17 +130,20 @@ void ModesView::keyPressEvent(QKeyEvent* e)
 
 MemberBench::MemberBench(Document& doc, QWidget* parent)
     : QWidget(parent), doc_(doc), modes_(new ModesView(doc)), trace_(new TraceView), diagrams_(new Diagrams(doc)),
-      editor_(new DesignEditor(doc)), checkPage_(new QWidget), notes_(new QLabel), hint_(new QLabel),
-      checkTab_(new QToolButton), designTab_(new QToolButton)
+      editor_(new DesignEditor(doc)), checkPage_(new QWidget), chart_(new CheckChart(doc)), headline_(new QLabel),
+      notes_(new QLabel), hint_(new QLabel), checkTab_(new QToolButton), designTab_(new QToolButton)
 {
     auto* page = new QVBoxLayout(checkPage_);
     page->setContentsMargins(0, 0, 0, 0);
     page->setSpacing(6);
+    page->addWidget(headline_);
     page->addWidget(diagrams_);
     page->addWidget(modes_);
+    page->addWidget(chart_);
     page->addWidget(notes_);
     page->addWidget(trace_);
     page->addStretch();
+    headline_->setWordWrap(true);
     notes_->setWordWrap(true);
     notes_->setObjectName("quiet");
     hint_->setWordWrap(true);
@@ -166,6 +170,7 @@ MemberBench::MemberBench(Document& doc, QWidget* parent)
     connect(checkTab_, &QToolButton::clicked, this, [this] { showDesign(false); });
     connect(designTab_, &QToolButton::clicked, this, [this] { showDesign(true); });
     connect(modes_, &ModesView::chose, this, &MemberBench::showTrace);
+    connect(chart_, &CheckChart::choseSet, diagrams_, &Diagrams::chooseSet);
     for (const auto signal : {&Document::opened, &Document::resultsChanged, &Document::modelChanged, &Document::pickChanged})
         connect(&doc_, signal, this, &MemberBench::refresh);
     refresh();
@@ -209,13 +214,48 @@ void MemberBench::refresh()
     }
     notes_->setText(notes.join("\n"));
     notes_->setVisible(!notes.isEmpty());
+    headline_->setText(any ? governingWords() : "");
+    headline_->setVisible(!headline_->text().isEmpty());
     diagrams_->show(any ? member_ : std::nullopt, set);
     showTrace(modes_->chosen());
     update();
 }
 
+QString MemberBench::governingWords() const
+{
+    if (!member_ || !doc_.checked()) return "";
+    const MemberResult& r = doc_.report().results[*member_];
+    const Standard& s = doc_.model().standardOf(*member_);
+    const auto words = [&](int row) {
+        const CheckOutcome& o = r.outcomes[static_cast<size_t>(row)];
+        QStringList out{QString("%1 %2").arg(str(s.checks[static_cast<size_t>(o.check)].title), str(o.clause))};
+        if (o.set >= 0)
+            out << QString::fromStdString(
+                combinationName(doc_.frame(), doc_.model().forces(), doc_.model().setsFor(s)[static_cast<size_t>(o.set)]));
+        if (o.span >= 0) {
+            const MemberPlan plan = doc_.model().plan(*member_);
+            const Span& span = plan.spans[static_cast<size_t>(o.span)];
+            out << QString("segment %1 to %2")
+                       .arg(QString::fromStdString(doc_.units().text(Quantity::Length, span.from)),
+                            QString::fromStdString(doc_.units().text(Quantity::Length, span.to)));
+        } else if (o.set >= 0)
+            out << QString("at %1").arg(QString::fromStdString(doc_.units().text(Quantity::Length, o.at)));
+        return out.join(", ") + QString(": %1").arg(o.ratio, 0, 'f', 2);
+    };
+    QString out;
+    if (r.governing >= 0) out = "Governs: " + words(r.governing) + ".";
+    if (r.runnerUp >= 0 && r.outcomes[static_cast<size_t>(r.runnerUp)].ratio > 0) out += " Next: " + words(r.runnerUp) + ".";
+    return out;
+}
+
 void MemberBench::showTrace(int outcome)
 {
+    chart_->show(member_, outcome);
+    int span = -1;
+    if (member_ && doc_.checked() && outcome >= 0 &&
+        static_cast<size_t>(outcome) < doc_.report().results[*member_].outcomes.size())
+        span = doc_.report().results[*member_].outcomes[static_cast<size_t>(outcome)].span;
+    diagrams_->setSpan(span);
     Trace t;
     if (member_ && doc_.checked() && outcome >= 0 &&
         static_cast<size_t>(outcome) < doc_.report().results[*member_].outcomes.size()) {

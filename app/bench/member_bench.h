@@ -42,6 +42,8 @@ private:
     int chosen_ = -1;
 };
 
+class CheckChart;
+
 class MemberBench : public QWidget
 {
     Q_OBJECT
@@ -51,6 +53,8 @@ public:
     ModesView& modes() { return *modes_; }
     TraceView& trace() { return *trace_; }
     Diagrams& diagrams() { return *diagrams_; }
+    CheckChart& chart() { return *chart_; }
+    QString headline() const { return headline_->text(); }
     DesignEditor& editor() { return *editor_; }
     void showDesign(bool on);
 
@@ -59,13 +63,15 @@ protected:
 
 private:
     void showTrace(int outcome);
+    QString governingWords() const;
     Document& doc_;
     ModesView* modes_;
     TraceView* trace_;
     Diagrams* diagrams_;
     DesignEditor* editor_;
     QWidget* checkPage_;
-    QLabel *notes_, *hint_;
+    CheckChart* chart_;
+    QLabel *headline_, *notes_, *hint_;
     QToolButton *checkTab_, *designTab_;
     std::optional<size_t> member_;
     bool design_ = false;

@@ -177,6 +177,21 @@ Trace CheckModel::explain(size_t member, const CheckOutcome& o) const
     return standardOf(member).explain(input(member), demands(member), o);
 }
 
+std::optional<LengthCurve> CheckModel::lengthCurve(size_t member, const CheckOutcome& o) const
+{
+    const Standard& s = standardOf(member);
+    if (!s.lengthCurve || o.status == Status::Unchecked || o.status == Status::NotApplicable || forces_->empty()) return {};
+    return s.lengthCurve(input(member), demands(member), o);
+}
+
+std::optional<InteractionDiagram> CheckModel::interactionDiagram(size_t member, const CheckOutcome& o) const
+{
+    const Standard& s = standardOf(member);
+    if (!s.interactionDiagram || o.status == Status::Unchecked || o.status == Status::NotApplicable || forces_->empty())
+        return {};
+    return s.interactionDiagram(input(member), demands(member), o);
+}
+
 bool CheckModel::checkAll(CheckReport& report, Progress& progress, std::span<const size_t> which) const
 {
     report.standard = standard_->key;

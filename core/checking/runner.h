@@ -58,6 +58,8 @@ public:
 
     MemberResult check(size_t member) const;
     Trace explain(size_t member, const CheckOutcome& o) const;
+    std::optional<LengthCurve> lengthCurve(size_t member, const CheckOutcome& o) const;
+    std::optional<InteractionDiagram> interactionDiagram(size_t member, const CheckOutcome& o) const;
     // Checks the listed members (all if empty) into `report`, in parallel; false if cancelled.
     bool checkAll(CheckReport& report, Progress& progress, std::span<const size_t> which = {}) const;
 

@@ -7,6 +7,7 @@
 #include "core/standards/demand.h"
 #include "core/standards/trace.h"
 
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -61,6 +62,32 @@ struct MemberResult
     void settle();
 };
 
+// Capacity over unbraced or effective length, as a handbook plots it, with today's length on it. SI.
+struct LengthCurve
+{
+    std::string_view title; // "Moment capacity over unbraced length"
+    Quantity quantity = Quantity::Moment;
+    std::vector<double> length, capacity; // of the same size; ascending lengths
+    std::vector<double> plain;            // the same under uniform moment, where that is another line; else empty
+    double at = 0, demand = 0, capacityNow = 0;
+    std::vector<std::pair<double, std::string_view>> marks; // lengths where the formula changes, "L_p"
+};
+
+// Axial force against moment, each over its strength: the surface of the standard and every combination of one stretch.
+// Compression is positive; moments about both axes are added as the standard's linear terms add them.
+struct InteractionDiagram
+{
+    std::string_view clause;
+    std::vector<std::pair<double, double>> surface; // (moment, axial), from full tension to full compression
+    struct Point
+    {
+        double moment = 0, axial = 0, ratio = 0;
+        int set = -1;
+    };
+    std::vector<Point> points;           // by set; the check's ratio decides whether one is outside
+    double compression = 0, tension = 0; // N, strengths that stand for 1 and -1
+};
+
 struct CheckRow
 {
     std::string_view key;     // "compression", as in the command line's answer
@@ -78,6 +105,9 @@ struct Standard
     std::vector<CheckRow> checks;
     void (*run)(const MemberInput&, const Demands&, MemberResult&) = nullptr;
     Trace (*explain)(const MemberInput&, const Demands&, const CheckOutcome&) = nullptr;
+    // Pictures of an outcome, from the functions of the check; nothing where there is none to draw.
+    std::optional<LengthCurve> (*lengthCurve)(const MemberInput&, const Demands&, const CheckOutcome&) = nullptr;
+    std::optional<InteractionDiagram> (*interactionDiagram)(const MemberInput&, const Demands&, const CheckOutcome&) = nullptr;
 };
 
 // The one list of shipped standards.

@@ -78,7 +78,7 @@ Frame beamColumn(const std::string& section, const std::string& brief, const std
     return test::frameOf(fmt::format(
         R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":200000,"g":77200,"density":7850,"fy":345,"fu":450}}],"sections":[{{"id":"S",{0}}}],
 "nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[{7},0,0]}}],"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
-"combinations":[{{"id":"U","terms":{{"G":1}}}},{{"id":"T","terms":{{"G":-0.9}}}}],
+"combinations":[{{"id":"U","terms":{{"G":1}}}},{{"id":"T","terms":{{"G":-0.5}}}}],
 "results":[{{"case":"G","elements":[{{"element":"E","stations":[{{"s":0,"n":-60,"vy":2,"vz":12,"t":4,"my":{1},"mz":{2}}},{{"s":{7},"n":-60,"vy":2,"vz":12,"t":4,"my":{3},"mz":{4}}}]}}]}}],
 "design":{{"standard":"{5}","members":[{{"id":"E","elements":["E"],"brief":"b"}}],"briefs":[{{"id":"b"{6}}}]}}}})",
         section, my * 2, mz, my * 74, mz * 13, standard, brief, length));

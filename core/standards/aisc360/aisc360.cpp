@@ -17,6 +17,12 @@ template <bool Lrfd, int Edition> Standard make(std::string_view key, std::strin
     s.explain = [](const MemberInput& in, const Demands& d, const CheckOutcome& o) {
         return aisc360::explainCheck({Lrfd, Edition}, in, d, o);
     };
+    s.lengthCurve = [](const MemberInput& in, const Demands& d, const CheckOutcome& o) {
+        return aisc360::lengthCurveOf({Lrfd, Edition}, in, d, o);
+    };
+    s.interactionDiagram = [](const MemberInput& in, const Demands& d, const CheckOutcome& o) {
+        return aisc360::interactionDiagramOf({Lrfd, Edition}, in, d, o);
+    };
     return s;
 }
 

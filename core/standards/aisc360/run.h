@@ -6,6 +6,8 @@
 namespace wr::aisc360 {
 
 void runChecks(Method m, const MemberInput& in, const Demands& d, MemberResult& r);
+std::optional<LengthCurve> lengthCurveOf(Method m, const MemberInput& in, const Demands& d, const CheckOutcome& o);
+std::optional<InteractionDiagram> interactionDiagramOf(Method m, const MemberInput& in, const Demands& d, const CheckOutcome& o);
 Trace explainCheck(Method m, const MemberInput& in, const Demands& d, const CheckOutcome& o);
 
 } // namespace wr::aisc360

@@ -1,0 +1,45 @@
+// The picture of the chosen mode at the stop Check: capacity over length for compression and lateral-torsional buckling, the
+// interaction diagram with every combination for axial force and bending. Other modes have none.
+#pragma once
+
+#include "render/check_charts.h"
+
+#include <QWidget>
+#include <optional>
+
+namespace wr {
+
+class Document;
+
+class CheckChart : public QWidget
+{
+    Q_OBJECT
+public:
+    explicit CheckChart(Document& doc, QWidget* parent = nullptr);
+    void show(std::optional<size_t> member, int outcome);
+    const std::optional<LengthCurve>& curve() const { return curve_; }
+    const std::optional<InteractionDiagram>& diagram() const { return diagram_; }
+    const InteractionPicture& interactionPicture() const { return interaction_; }
+    const LengthCurvePicture& curvePicture() const { return curvePicture_; }
+
+Q_SIGNALS:
+    void choseSet(int set); // a combination was clicked: index into the force table's sets
+
+protected:
+    void paintEvent(QPaintEvent*) override;
+    void mouseMoveEvent(QMouseEvent*) override;
+    void mousePressEvent(QMouseEvent*) override;
+
+private:
+    QString pointWords(int point) const;
+    int tableSet(int point) const;
+    Document& doc_;
+    std::optional<size_t> member_;
+    std::optional<LengthCurve> curve_;
+    std::optional<InteractionDiagram> diagram_;
+    int governing_ = -1;
+    InteractionPicture interaction_;
+    LengthCurvePicture curvePicture_;
+};
+
+} // namespace wr

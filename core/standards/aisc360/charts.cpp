@@ -1,0 +1,129 @@
+// Pictures of a check: strength over length, axial force against moment. Every point comes from the functions of the check.
+#include "core/standards/aisc360/meeting.h"
+#include "core/standards/aisc360/rows.h"
+#include "core/standards/aisc360/run.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace wr::aisc360 {
+
+namespace {
+
+constexpr int kPoints = 120;
+
+// Lengths from nearly nothing to one and a half times today's, at least to where the curve has fallen.
+std::vector<double> lengthsTo(double end)
+{
+    std::vector<double> out;
+    for (int k = 0; k <= kPoints; ++k)
+        out.push_back(std::max(1e-3, end * k / kPoints));
+    return out;
+}
+
+// A length of the trace by its symbol, 0 where it was not needed.
+double stepOf(const Trace& t, std::string_view symbol)
+{
+    double v = 0;
+    for (const TraceStep& s : t.steps)
+        if (s.kind == TraceStep::Kind::Value && s.label.symbol == symbol) v = s.value;
+    return v;
+}
+
+LengthCurve momentCurve(const Context& c, const Strengths& s, const Demands& d, const CheckOutcome& o)
+{
+    const auto set = static_cast<size_t>(o.set), k = static_cast<size_t>(o.span);
+    const MetPair major = meet(c, s, d, set, k, Axis::Major), minor = meet(c, s, d, set, k, Axis::Minor);
+    const bool useMinor = s.ltbMinor && (!s.ltbMajor || minor.worstLtb().moment.m / minor.worstLtb().ltb >
+                                                            major.worstLtb().moment.m / major.worstLtb().ltb);
+    const Axis axis = useMinor ? Axis::Minor : Axis::Major;
+    const Met& m = useMinor ? minor.worstLtb() : major.worstLtb();
+    const double lb = d.spans[k].lb;
+    NoTrace none;
+    LengthCurve out;
+    out.title = "Moment capacity over unbraced length";
+    out.at = lb, out.demand = m.moment.m;
+    Trace far;
+    lateralTorsional(c, 1e3, 1.0, far, m.ltbSide, axis); // so long that every length of change is found
+    const double lp = stepOf(far, "L_p"), lr = stepOf(far, "L_r");
+    out.length = lengthsTo(std::max({1.6 * lb, 1.4 * lr, 2.5 * lp, 1.0}));
+    for (const double l : out.length) {
+        const Ltb ltb = lateralTorsional(c, l, 1.0, none, m.ltbSide, axis);
+        out.capacity.push_back(std::min(m.local, c.available(ltb.nominal(m.moment.cb), c.safety.flexure)));
+        out.plain.push_back(std::min(m.local, c.available(ltb.nominal(1.0), c.safety.flexure)));
+    }
+    if (lp > 0) out.marks.emplace_back(lp, "L_p");
+    if (lr > 0) out.marks.emplace_back(lr, "L_r");
+    out.capacityNow = m.capacity();
+    if (out.plain == out.capacity) out.plain.clear();
+    return out;
+}
+
+LengthCurve columnCurve(const Context& c, const Demands& d, const CheckOutcome& o)
+{
+    const Span& span = d.spans[static_cast<size_t>(o.span)];
+    const ColumnLengths l = columnLengths(c.in.lanes, span.from, span.to);
+    // The lengths keep their proportions; the one of the more slender axis is drawn.
+    const bool minor = l.y / c.p.rz >= l.x / c.p.ry;
+    const double now = minor ? l.y : l.x;
+    NoTrace none;
+    LengthCurve out;
+    out.title = minor ? "Compression capacity over minor-axis length" : "Compression capacity over major-axis length";
+    out.quantity = Quantity::Force;
+    out.at = now, out.demand = o.demand, out.capacityNow = o.capacity;
+    out.length = lengthsTo(std::max(1.6 * now, 60 * (minor ? c.p.rz : c.p.ry)));
+    for (const double x : out.length)
+        out.capacity.push_back(compression(c, l.x * x / now, l.y * x / now, l.z * x / now, none).available);
+    return out;
+}
+
+} // namespace
+
+std::optional<LengthCurve> lengthCurveOf(Method method, const MemberInput& in, const Demands& d, const CheckOutcome& o)
+{
+    if (o.span < 0 || o.set < 0) return {};
+    const Context c(in, method);
+    if (o.check == kCompressionRow) return columnCurve(c, d, o);
+    if (o.check != kLtb) return {};
+    const Strengths s = strengths(c, d);
+    if (c.s.kind == ShapeKind::None || !(s.ltbMajor || s.ltbMinor)) return {};
+    return momentCurve(c, s, d, o);
+}
+
+std::optional<InteractionDiagram> interactionDiagramOf(Method method, const MemberInput& in, const Demands& d,
+                                                       const CheckOutcome& o)
+{
+    if (o.check != kInteraction || o.span < 0 || o.set < 0) return {};
+    const Context c(in, method);
+    const Strengths s = strengths(c, d);
+    const auto k = static_cast<size_t>(o.span);
+    InteractionDiagram out;
+    out.clause = s.unsymmetric ? "H2" : "H1.1";
+    out.compression = s.spans[k].compression.available, out.tension = s.tension.available;
+    NoTrace none;
+    // Where the sum is 1: along each axial ratio the moment ratio by halving; H2 adds the ratios as they are.
+    const auto at = [&](double p) {
+        double lo = 0, hi = 1;
+        for (int i = 0; i < 60; ++i) {
+            const double m = (lo + hi) / 2, h = s.unsymmetric ? p + m : interaction(p, 1.0, m, 1.0, 0.0, 1.0, none);
+            (h <= 1 ? lo : hi) = m;
+        }
+        return lo;
+    };
+    for (int i = -40; i <= 40; ++i)
+        out.surface.emplace_back(at(std::abs(i / 40.0)), i / 40.0);
+    for (size_t i = 0; i < d.sets.size(); ++i) {
+        const SpanDemand& x = d.of(i, k);
+        const MetPair major = meet(c, s, d, i, k, Axis::Major), minor = meet(c, s, d, i, k, Axis::Minor);
+        const double moment = major.worst().ratio() + minor.worst().ratio();
+        for (const bool pulled : {false, true}) {
+            if (pulled && !(x.tension.value > 0)) continue;
+            if (!pulled && x.tension.value > 0 && !(x.compression.value > 0)) continue;
+            const double axial = pulled ? -x.tension.value / out.tension : x.compression.value / out.compression;
+            out.points.push_back({moment, axial, interactionOf(c, s, d, i, k, pulled, 0, none).h, static_cast<int>(i)});
+        }
+    }
+    return out;
+}
+
+} // namespace wr::aisc360
