@@ -103,7 +103,7 @@ InteractionPicture drawInteraction(QPainter& p, const QRectF& area, const Intera
                                    const UnitSystem& u, const Theme& t)
 {
     InteractionPicture out;
-    title(p, area, QString("Axial force over strength against moments over theirs, %1").arg(str(d.clause)), t);
+    title(p, area, QString("Axial force against moments, over their strengths, %1").arg(str(d.clause)), t);
     double right = 1.1, top = 1.1, bottom = 0;
     for (const InteractionDiagram::Point& x : d.points)
         right = std::max(right, x.moment * 1.05), top = std::max(top, x.axial * 1.05), bottom = std::min(bottom, x.axial * 1.1);
@@ -136,11 +136,11 @@ InteractionPicture drawInteraction(QPainter& p, const QRectF& area, const Intera
     p.setPen(QPen(t.utilisation(0.9), 1.8));
     p.drawPolyline(inside);
     p.setPen(t.ink2);
-    p.drawText(QRectF(out.plot.left() + 4, py(1) - 15, 200, 14), Qt::AlignLeft | Qt::AlignVCenter,
-               "compression " + QString::fromStdString(u.text(Quantity::Force, d.compression)));
+    p.drawText(QRectF(out.plot.right() - 200, py(1) + 1, 200, 14), Qt::AlignRight | Qt::AlignVCenter,
+               "compression 1 = " + QString::fromStdString(u.text(Quantity::Force, d.compression)));
     if (tension)
-        p.drawText(QRectF(out.plot.left() + 4, py(-1) + 1, 200, 14), Qt::AlignLeft | Qt::AlignVCenter,
-                   "tension " + QString::fromStdString(u.text(Quantity::Force, d.tension)));
+        p.drawText(QRectF(out.plot.right() - 200, py(-1) - 15, 200, 14), Qt::AlignRight | Qt::AlignVCenter,
+                   "tension −1 = " + QString::fromStdString(u.text(Quantity::Force, d.tension)));
     const auto mark = [&](const InteractionDiagram::Point& x, bool current) {
         const QPointF at(px(x.moment), py(x.axial));
         const bool over = x.ratio > 1;

@@ -144,6 +144,7 @@ MemberBench::MemberBench(Document& doc, QWidget* parent)
     page->addWidget(trace_);
     page->addStretch();
     headline_->setWordWrap(true);
+    headline_->setObjectName("quiet");
     notes_->setWordWrap(true);
     notes_->setObjectName("quiet");
     hint_->setWordWrap(true);
@@ -228,23 +229,23 @@ QString MemberBench::governingWords() const
     const Standard& s = doc_.model().standardOf(*member_);
     const auto words = [&](int row) {
         const CheckOutcome& o = r.outcomes[static_cast<size_t>(row)];
-        QStringList out{QString("%1 %2").arg(str(s.checks[static_cast<size_t>(o.check)].title), str(o.clause))};
+        QStringList out{str(o.clause)};
         if (o.set >= 0)
             out << QString::fromStdString(
                 combinationName(doc_.frame(), doc_.model().forces(), doc_.model().setsFor(s)[static_cast<size_t>(o.set)]));
+        const auto length = [&](double v) { return QString::number(doc_.units().show(Quantity::Length, v), 'f', 2); };
+        const QString unit = QString::fromStdString(doc_.units().symbol(Quantity::Length));
         if (o.span >= 0) {
             const MemberPlan plan = doc_.model().plan(*member_);
             const Span& span = plan.spans[static_cast<size_t>(o.span)];
-            out << QString("segment %1 to %2")
-                       .arg(QString::fromStdString(doc_.units().text(Quantity::Length, span.from)),
-                            QString::fromStdString(doc_.units().text(Quantity::Length, span.to)));
+            out << QString("segment %1 to %2 %3").arg(length(span.from), length(span.to), unit);
         } else if (o.set >= 0)
-            out << QString("at %1").arg(QString::fromStdString(doc_.units().text(Quantity::Length, o.at)));
-        return out.join(", ") + QString(": %1").arg(o.ratio, 0, 'f', 2);
+            out << QString("at %1 %2").arg(length(o.at), unit);
+        return out.join(" · ") + QString(" · %1").arg(o.ratio, 0, 'f', 2);
     };
     QString out;
-    if (r.governing >= 0) out = "Governs: " + words(r.governing) + ".";
-    if (r.runnerUp >= 0 && r.outcomes[static_cast<size_t>(r.runnerUp)].ratio > 0) out += " Next: " + words(r.runnerUp) + ".";
+    if (r.governing >= 0) out = "Governs: " + words(r.governing);
+    if (r.runnerUp >= 0 && r.outcomes[static_cast<size_t>(r.runnerUp)].ratio > 0) out += "\nNext: " + words(r.runnerUp);
     return out;
 }
 

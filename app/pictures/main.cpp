@@ -1,6 +1,7 @@
 // Takes a picture of each main view with the demo frames: wrenrail-pictures FOLDER. Used for docs/screenshots and where there
 // is no display.
 #include "app/bench/bench.h"
+#include "app/bench/check_chart.h"
 #include "app/bench/member_bench.h"
 #include "app/frame/frame_tables_view.h"
 #include "app/frameview/frame_view.h"
@@ -18,6 +19,8 @@
 #include <QFile>
 #include <QPixmap>
 #include <QScreen>
+#include <QScrollArea>
+#include <QScrollBar>
 #include <QStandardPaths>
 #include <QTemporaryDir>
 #include <cstdio>
@@ -83,6 +86,19 @@ int main(int argc, char** argv)
     take("check-lines");
     w.document().setPick({index(w, "EB-1S")});
     take("check-trace");
+    // The charts stand under the modes: the bench is scrolled to them.
+    const auto chart = [&](const char* key, const char* name) {
+        MemberBench& b = w.bench().member();
+        const MemberResult& r = w.document().report().results[*w.document().pick().begin()];
+        for (size_t i = 0; i < r.outcomes.size(); ++i)
+            if (w.document().model().standard().checks[static_cast<size_t>(r.outcomes[i].check)].key == key) b.modes().choose(static_cast<int>(i));
+        QApplication::processEvents();
+        for (QWidget* p = &b; p; p = p->parentWidget())
+            if (auto* area = qobject_cast<QScrollArea*>(p)) area->verticalScrollBar()->setValue(b.chart().mapTo(&b, QPoint(0, 0)).y() - 190);
+        take(name);
+    };
+    chart("ltb", "check-length-curve");
+    chart("interaction", "check-interaction");
     w.bench().member().showDesign(true);
     take("check-change");
     w.browseSections();

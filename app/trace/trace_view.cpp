@@ -106,11 +106,17 @@ void TraceView::layOut()
                 line.push_back(layoutText("=", kSize, t.ink2));
                 // The same with numbers put in, unless it is a bare symbol.
                 if (e->kind != Expression::Kind::Symbol && e->kind != Expression::Kind::Number) {
-                    line.push_back(
-                        layoutFormula(*e, kSize - 1, t.ink2, [&](const std::string& symbol) -> std::optional<QString> {
+                    const auto numbers = [&](double size) {
+                        return layoutFormula(*e, size, t.ink2, [&](const std::string& symbol) -> std::optional<QString> {
                             const auto it = seen.find(symbol);
                             return it == seen.end() ? std::nullopt : std::optional(it->second);
-                        }));
+                        });
+                    };
+                    // Numbers with units run wide: what does not fit a line is set smaller, down to what can still be read.
+                    MathBox put = numbers(kSize - 1);
+                    const double room = right - kMargin - kIndent - 2;
+                    if (put.width > room) put = numbers(std::max(7.0, (kSize - 1) * room / put.width));
+                    line.push_back(std::move(put));
                     line.push_back(layoutText("=", kSize, t.ink2));
                 }
             }

@@ -177,6 +177,16 @@ Trace CheckModel::explain(size_t member, const CheckOutcome& o) const
     return standardOf(member).explain(input(member), demands(member), o);
 }
 
+std::vector<BraceRow> CheckModel::bracing(size_t member) const
+{
+    const Standard& s = standardOf(member);
+    const Member& m = members_[member];
+    if (!s.bracing || forces_->empty() || m.exclude || !m.broken.empty()) return {};
+    const Demands d = demands(member);
+    if (!d.valid || d.sets.empty()) return {};
+    return s.bracing(input(member), d);
+}
+
 std::optional<LengthCurve> CheckModel::lengthCurve(size_t member, const CheckOutcome& o) const
 {
     const Standard& s = standardOf(member);

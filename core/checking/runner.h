@@ -58,6 +58,8 @@ public:
 
     MemberResult check(size_t member) const;
     Trace explain(size_t member, const CheckOutcome& o) const;
+    // What the holds inside a member must offer; empty where nothing can be said.
+    std::vector<BraceRow> bracing(size_t member) const;
     std::optional<LengthCurve> lengthCurve(size_t member, const CheckOutcome& o) const;
     std::optional<InteractionDiagram> interactionDiagram(size_t member, const CheckOutcome& o) const;
     // Checks the listed members (all if empty) into `report`, in parallel; false if cancelled.

@@ -54,6 +54,25 @@ Json checkJson(const CheckModel& model, size_t member, const CheckOutcome& o)
     return j;
 }
 
+// What the holds inside a member are asked for.
+Json bracingJson(const CheckModel& model, size_t member)
+{
+    const UnitSystem& u = model.frame().units;
+    Json out = Json::array();
+    for (const BraceRow& b : model.bracing(member)) {
+        const Quantity force = b.twist ? Quantity::Moment : Quantity::Force,
+                       spring = b.twist ? Quantity::SpringMoment : Quantity::SpringForce;
+        out.push_back({{"at", number(u.show(Quantity::Length, b.at))},
+                       {"holds", b.kind},
+                       {"clause", b.clause},
+                       {"strength", number(u.show(force, b.strength))},
+                       {"stiffness", number(u.show(spring, b.stiffness))},
+                       {"combination", combinationName(model.frame(), model.forces(),
+                                                       model.setsFor(model.standardOf(member))[static_cast<size_t>(b.set)])}});
+    }
+    return out;
+}
+
 Json unitsJson(const UnitSystem& u)
 {
     return {{"length", u.length}, {"force", u.force}, {"section", u.section},
@@ -84,6 +103,7 @@ std::string writeAnswer(const CheckModel& model, const CheckReport& report, cons
         for (const CheckOutcome& o : r.outcomes)
             if (o.status != Status::NotApplicable) j["checks"].push_back(checkJson(model, i, o));
         if (!r.notes.empty()) j["notes"] = r.notes;
+        if (Json braces = bracingJson(model, i); !braces.empty()) j["bracing"] = std::move(braces);
         out["members"].push_back(std::move(j));
     }
     for (const Finding& x : findings) {

@@ -88,6 +88,16 @@ struct InteractionDiagram
     double compression = 0, tension = 0; // N, strengths that stand for 1 and -1
 };
 
+// What a restraint inside a member is asked for: strength and stiffness, the largest over all sets. SI.
+struct BraceRow
+{
+    double at = 0; // m along the member
+    std::string_view kind, clause;
+    double strength = 0, stiffness = 0; // N and N/m; N·m and N·m/rad where it holds twist
+    bool twist = false;
+    int set = -1; // row of Demands::sets
+};
+
 struct CheckRow
 {
     std::string_view key;     // "compression", as in the command line's answer
@@ -108,6 +118,7 @@ struct Standard
     // Pictures of an outcome, from the functions of the check; nothing where there is none to draw.
     std::optional<LengthCurve> (*lengthCurve)(const MemberInput&, const Demands&, const CheckOutcome&) = nullptr;
     std::optional<InteractionDiagram> (*interactionDiagram)(const MemberInput&, const Demands&, const CheckOutcome&) = nullptr;
+    std::vector<BraceRow> (*bracing)(const MemberInput&, const Demands&) = nullptr; // by place, then kind
 };
 
 // The one list of shipped standards.

@@ -23,6 +23,7 @@ template <bool Lrfd, int Edition> Standard make(std::string_view key, std::strin
     s.interactionDiagram = [](const MemberInput& in, const Demands& d, const CheckOutcome& o) {
         return aisc360::interactionDiagramOf({Lrfd, Edition}, in, d, o);
     };
+    s.bracing = [](const MemberInput& in, const Demands& d) { return aisc360::bracingOf({Lrfd, Edition}, in, d); };
     return s;
 }
 

@@ -30,6 +30,12 @@ double stepOf(const Trace& t, std::string_view symbol)
     return v;
 }
 
+// Strengths that Cb does not change (F9).
+bool withoutCb(const Ltb& l)
+{
+    return l.curve == Ltb::Curve::NoCb || l.curve == Ltb::Curve::YieldNoCb;
+}
+
 LengthCurve momentCurve(const Context& c, const Strengths& s, const Demands& d, const CheckOutcome& o)
 {
     const auto set = static_cast<size_t>(o.set), k = static_cast<size_t>(o.span);
@@ -55,7 +61,8 @@ LengthCurve momentCurve(const Context& c, const Strengths& s, const Demands& d, 
     if (lp > 0) out.marks.emplace_back(lp, "L_p");
     if (lr > 0) out.marks.emplace_back(lr, "L_r");
     out.capacityNow = m.capacity();
-    if (out.plain == out.capacity) out.plain.clear();
+    if (std::abs(m.moment.cb - 1) < 0.02 || withoutCb(lateralTorsional(c, lb, 1.0, none, m.ltbSide, axis)))
+        out.plain.clear(); // one line would hide the other
     return out;
 }
 

@@ -27,8 +27,8 @@ bool sided(const Context& c, Axis axis);
 struct Ltb
 {
     enum class Curve {
-        Plateau, // min(Cb·unit, plateau)
-        NoCb,    // min(unit, plateau): F9
+        Plateau,   // min(Cb·unit, plateau)
+        NoCb,      // min(unit, plateau): F9
         Yield,     // F10-2, F10-3: unit is Mcr, plateau is My
         YieldNoCb, // the same without Cb: web legs of pairs, F9.2(b)
     };

@@ -123,13 +123,18 @@ template <class Sink> void putModuli(const IBending& b, Sink& sink)
 template <class Sink> Flexure compactWeb(const Context& c, const IBending& b, Sink& sink)
 {
     Flexure out{0, "F2.1", {}};
+    sink.heading("Classification", "B4.1");
+    putFlange(b, sink);
+    sink.note(b.lambda <= b.lambdaPf   ? "The flange is compact."
+              : b.lambda <= b.lambdaRf ? "The flange is noncompact."
+                                       : "The flange is slender.");
+    putWeb(b, sink);
     sink.heading("Yielding", "F2.1");
     const double mp = plasticMoment(c, true, "F2-1", sink);
     double mn = step(sink, "M_n", "M_p", "F2-1", Quantity::Moment, mp);
     if (b.lambda > b.lambdaPf) {
         out.clause = "F3.2";
         sink.heading("Compression flange local buckling", "F3.2");
-        putFlange(b, sink);
         const double sx = given(sink, "S_x", Quantity::SectionModulus, c.p.wely);
         if (b.lambda <= b.lambdaRf)
             mn = step(sink, "M_n", "M_p - (M_p - 0.7*F_y*S_x)*(lambda - lambda_pf)/(lambda_rf - lambda_pf)", "F3-1",

@@ -7,7 +7,9 @@ namespace wr::aisc360 {
 
 void runChecks(Method m, const MemberInput& in, const Demands& d, MemberResult& r);
 std::optional<LengthCurve> lengthCurveOf(Method m, const MemberInput& in, const Demands& d, const CheckOutcome& o);
-std::optional<InteractionDiagram> interactionDiagramOf(Method m, const MemberInput& in, const Demands& d, const CheckOutcome& o);
+std::optional<InteractionDiagram> interactionDiagramOf(Method m, const MemberInput& in, const Demands& d,
+                                                       const CheckOutcome& o);
+std::vector<BraceRow> bracingOf(Method m, const MemberInput& in, const Demands& d);
 Trace explainCheck(Method m, const MemberInput& in, const Demands& d, const CheckOutcome& o);
 
 } // namespace wr::aisc360

@@ -119,6 +119,17 @@ template <class Sink> ColumnStrength today(const Context& c, double fe, Sink& si
     }
     const Plates plates = platesOf(c);
     const double grow = std::sqrt(c.fy / fcr);
+    if constexpr (Sink::keeps) {
+        if (plates.count > 0) sink.heading("Slenderness of the elements", "E7.1");
+        for (size_t k = 0; k < plates.count; ++k) {
+            const Plate& p = plates.list[k];
+            sink.note(p.name);
+            given(sink, "lambda", Quantity::Ratio, p.b / p.t, "B4.1");
+            given(sink, "lambda_r", Quantity::Ratio, p.limit, "Table B4.1a");
+            step(sink, "lambda_1", "lambda_r*sqrt(F_y/F_cr)", "E7-2", Quantity::Ratio, p.limit * grow);
+            sink.note(p.b / p.t <= p.limit * grow ? "The whole width is effective." : "A part of the width is not effective.");
+        }
+    }
     double ae = ag;
     for (size_t k = 0; k < plates.count; ++k) {
         const Plate& p = plates.list[k];
