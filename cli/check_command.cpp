@@ -112,7 +112,8 @@ Run addCheck(CLI::App& app)
         "check", "Check every member of a frame; without results in the file the frame is analysed first (linear).");
     c->add_option("FRAME", a->frame, "frame file (.frame.json)")->required();
     a->choice.add(*c); // for frames without results
-    c->add_option("--standard", a->standard, "design standard instead of the file's (aisc360-22-lrfd, aisc360-22-asd)");
+    c->add_option("--standard", a->standard,
+                  "design standard instead of the file's (aisc360-22-lrfd, aisc360-22-asd, the same of -16-, -10- and -05-)");
     c->add_option("--json", a->json, "write the answer to this file; - for standard output");
     c->add_option("--trace", a->trace, "print the whole calculation of one member as JSON");
     c->add_flag("--quiet", a->quiet, "no summary and no findings on the terminal");

@@ -1,5 +1,6 @@
 #include "core/analysis/amplified.h"
 
+#include "core/analysis/cm.h"
 #include "core/analysis/direct_method.h"
 #include "core/analysis/shares.h"
 #include "core/base/powers.h"
@@ -348,14 +349,13 @@ private:
         move(result, load, b2);
         result.solved = true;
     }
-
     // The sway analysis has no loads inside elements, so fewer stations may stand there: looked up by place.
     SectionForces swayAt(size_t e, int station, size_t column) const
     {
         return interpolate(sway_.forces, static_cast<int>(e), held_.forces.s[static_cast<size_t>(station)], column, true);
     }
 
-    // B1 of one run (Eq. A-8-3): Cm from the end moments of nt, 1 where it is loaded along its length.
+    // B1 of one run (Eq. A-8-3), Cm by cm.h.
     bool amplifyRun(const Run& r, int axis, const WholeLoad& load, double alpha, const std::vector<SectionForces>& nt,
                     const std::vector<SectionForces>& lt, std::vector<std::array<double, 2>>& b1)
     {
@@ -378,8 +378,7 @@ private:
         const double pe = sqr(kPi) * modulus * (axis == 0 ? p.iy : p.iz) / sqr(r.length); // Eq. A-8-5, K = 1
         const double m1 = r.elements.front().sign * nt[end(true)][static_cast<size_t>(moment)],
                      m2 = r.elements.back().sign * nt[end(false)][static_cast<size_t>(moment)];
-        const double large = std::max(std::abs(m1), std::abs(m2)), small = std::min(std::abs(m1), std::abs(m2));
-        // Loaded inside where the shear changes along the run.
+        const double large = std::max(std::abs(m1), std::abs(m2));
         double least = 1e300, most = -1e300;
         for (const auto& [e, reversed, sign] : r.elements)
             for (int k = t.first[static_cast<size_t>(e)]; k < t.first[static_cast<size_t>(e) + 1]; ++k) {
@@ -387,9 +386,7 @@ private:
                 least = std::min(least, v), most = std::max(most, v);
             }
         const bool loaded = most - least > 1e-6 * std::max({std::abs(most), std::abs(least), large / r.length, 1e-9});
-        // Moments of one sign bend in single curvature: M1/M2 negative (Eq. A-8-4).
-        const double ratio = large > 0 ? (m1 * m2 > 0 ? -1 : 1) * small / large : 1;
-        const double cm = loaded ? 1.0 : 0.6 - 0.4 * ratio;
+        const double cm = equivalentMoment(m1, m2, loaded, cm_[static_cast<size_t>(r.elements.front().element)]);
         const double rest = 1 - alpha * thrust / pe;
         if (rest <= 0) {
             out_.wholes.findings.push_back(finding(
@@ -401,9 +398,9 @@ private:
             return false;
         }
         const double b = std::max(1.0, cm / rest);
-        if (b > out_.largestB1) out_.largestB1 = b;
-        for (const auto& [e, reversed, sign] : r.elements)
-            b1[static_cast<size_t>(e)][static_cast<size_t>(axis)] = b;
+        out_.largestB1 = std::max(out_.largestB1, b);
+        for (const auto& piece : r.elements)
+            b1[static_cast<size_t>(piece.element)][static_cast<size_t>(axis)] = b;
         return true;
     }
 
@@ -451,6 +448,7 @@ private:
     const Frame& f_;
     const CombinationOptions& o_;
     bool reduced_;
+    std::vector<std::optional<double>> cm_ = statedCm(f_); // by element
     std::function<bool(const WholeLoad&)> mine_;
     Progress& progress_;
     Frame soft_; // with reduced stiffness where it is to be

@@ -1,5 +1,7 @@
 #include "core/audit/audit.h"
 
+#include "core/audit/stability.h"
+
 #include <algorithm>
 #include <fmt/format.h>
 
@@ -73,6 +75,7 @@ std::vector<Finding> audit(const CheckModel& model)
     std::vector<Finding> out = model.findings();
     auditCombinations(model, out);
     auditForces(model, out);
+    auditStability(model, out);
     for (const Member& m : model.members())
         if (m.exclude)
             out.push_back(finding("member.excluded", "", m.id, fmt::format("member {} is left out of checking", m.id)));
@@ -82,6 +85,7 @@ std::vector<Finding> audit(const CheckModel& model)
 std::vector<Finding> auditResults(const CheckModel& model, const CheckReport& report)
 {
     std::vector<Finding> out;
+    auditSquash(model, report, out);
     for (size_t i = 0; i < report.results.size(); ++i) {
         const Member& m = model.members()[i];
         const MemberResult& r = report.results[i];

@@ -90,10 +90,10 @@ std::pair<int, int> range(const std::vector<double>& x, double from, double to, 
 
 } // namespace
 
-MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& t, double turn)
+MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& t, double turn, bool aboutLegs)
 {
     MemberPlan plan;
-    plan.turn = turn;
+    plan.turn = turn, plan.aboutLegs = aboutLegs;
     spansOf(lanes, plan);
     const std::vector<Place> places = placesOf(m, plan, lanes, t);
     const size_t n = places.size();
@@ -119,6 +119,19 @@ MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& t, 
                 if (std::isnan(v[k])) plan.complete = false;
             }
         }
+    }
+    if (aboutLegs && turn != 0) {
+        // (mz, my) are the first moments of the stresses along y and z: they turn like a vector.
+        const double co = std::cos(turn), si = std::sin(turn);
+        for (size_t c = 0; c < t.columns; ++c)
+            for (size_t i = 0; i < n; ++i) {
+                for (const size_t k : {size_t{4}, size_t{2}}) { // moments with the shears that are their slopes
+                    double &alongZ = plan.values[(c * 6 + k) * n + i],
+                           &alongY = plan.values[(c * 6 + (k == 4 ? 5 : 1)) * n + i];
+                    const double upright = co * alongZ - si * alongY, flat = co * alongY + si * alongZ;
+                    alongZ = upright, alongY = flat;
+                }
+            }
     }
     const double eps = 1e-7 * m.length;
     for (Span& s : plan.spans) {
@@ -211,7 +224,7 @@ void extremes(const MemberPlan& plan, const double* f, SetDemand& d)
             const bool end = x[i] < plan.endPanel || x[i] > x[n - 1] - plan.endPanel;
             (end ? d.shearEnd : d.shearInside).take(std::abs(vz[i]), x[i]);
         }
-    if (plan.turn == 0) {
+    if (plan.turn == 0 || plan.aboutLegs) {
         d.shearUpright = d.shearMajor, d.shearFlat = d.shearMinor;
         return;
     }

@@ -18,15 +18,16 @@ struct MemberPlan
     std::vector<double> values; // [column][component n vy vz t my mz][station], member axes
     size_t columns = 0;
     std::vector<Span> spans;
-    bool complete = true; // no force missing in a used column
-    double turn = 0;      // rad, from the shape's own directions to y and z (angles)
-    double endPanel = 0;  // m, stiffener spacing: shear within it of either end is told apart
+    bool complete = true;   // no force missing in a used column
+    double turn = 0;        // rad, from the shape's own directions to y and z (angles)
+    bool aboutLegs = false; // moments are about the shape's own directions, not about y and z
+    double endPanel = 0;    // m, stiffener spacing: shear within it of either end is told apart
     size_t stations() const { return x.size(); }
 };
 
 // Element stations, hold points and quarter points of every span; forces there by interpolation that is exact for loads up to
-// linear. `turn`: SectionProperties::principal of the section.
-MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& forces, double turn = 0);
+// linear. `turn`: SectionProperties::principal of the section. `aboutLegs`: moments are turned back by it.
+MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& forces, double turn = 0, bool aboutLegs = false);
 
 // Section forces of one set at every station: out[component][station].
 void combine(const MemberPlan& plan, const ForceSet& set, std::vector<double>& out);

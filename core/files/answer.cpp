@@ -99,6 +99,9 @@ std::string writeAnswer(const CheckModel& model, const CheckReport& report, cons
                   {"utilisation", number(r.utilisation)}};
         if (&model.standardOf(i) != &model.standard()) j["standard"] = model.standardOf(i).key;
         if (const CheckOutcome* g = r.govern()) j["governing"] = model.standardOf(i).checks[static_cast<size_t>(g->check)].key;
+        if (r.runnerUp >= 0)
+            j["runnerUp"] =
+                model.standardOf(i).checks[static_cast<size_t>(r.outcomes[static_cast<size_t>(r.runnerUp)].check)].key;
         j["checks"] = Json::array();
         for (const CheckOutcome& o : r.outcomes)
             if (o.status != Status::NotApplicable) j["checks"].push_back(checkJson(model, i, o));

@@ -51,6 +51,12 @@ std::optional<bool> uprightFromName(std::string_view n)
     if (n == "b") return false;
     return std::nullopt;
 }
+std::optional<bool> legsFromName(std::string_view n)
+{
+    if (n == "principal") return false;
+    if (n == "legs") return true;
+    return std::nullopt;
+}
 std::optional<bool> h13FromName(std::string_view n)
 {
     if (n == "H1.1") return false;
@@ -72,6 +78,7 @@ public:
         share(c_, "netAreaRatio", b_.netAreaRatio);
         share(c_, "shearLag", b_.shearLag);
         b_.cb = c_.positive("cb");
+        share(c_, "cm", b_.cm);
         if (const auto v = c_.number("torsionBelow")) {
             if (*v < 0 || *v > 0.2) c_.fault("frame.value", "torsionBelow", "must lie between 0 and 0.2");
             b_.torsionBelow = *v;
@@ -96,6 +103,7 @@ public:
             if (const auto v = k.positive("ltb", true)) b_.ltbStress = u_.read(Quantity::Stress, *v);
             if (const auto v = k.positive("local", true)) b_.localStress = u_.read(Quantity::Stress, *v);
         });
+        b_.anglesAboutLegs = c_.word("angleAxes", legsFromName, "principal, legs").value_or(false);
         leaveOut();
         warping();
         inside("aisc360", [&](Cursor& k) { aisc(k); });
@@ -207,6 +215,7 @@ Json briefJson(const Brief& b, const UnitSystem& u)
     put("netAreaRatio", b.netAreaRatio);
     put("shearLag", b.shearLag);
     put("cb", b.cb);
+    put("cm", b.cm);
     put("torsionBelow", b.torsionBelow);
     put("slendernessCompression", b.slendernessCompression);
     put("slendernessTension", b.slendernessTension);
@@ -222,6 +231,7 @@ Json briefJson(const Brief& b, const UnitSystem& u)
     if (b.ltbStress && b.localStress)
         j["statedStress"] = {{"ltb", u.show(Quantity::Stress, *b.ltbStress)},
                              {"local", u.show(Quantity::Stress, *b.localStress)}};
+    if (b.anglesAboutLegs) j["angleAxes"] = "legs";
     if (!b.leaveOut.empty()) j["leaveOut"] = b.leaveOut;
     if (b.warpingFixed != std::array<bool, 2>{})
         j["warpingEnds"] = {b.warpingFixed[0] ? "fixed" : "free", b.warpingFixed[1] ? "fixed" : "free"};

@@ -89,9 +89,11 @@ struct Brief
     std::optional<double> stiffenerSpacing; // m, clear between transverse stiffeners of the web
     bool tensionField = false;              // post-buckling strength of webs in shear
     LoadHeight loadHeight = LoadHeight::Centroid;
-    std::array<std::optional<double>, 5> k;       // effective length factors by LengthAxis, where no length is given by hand
-    std::vector<std::string> leaveOut;            // checks that are not to be made, listed in the result
-    std::array<bool, 2> warpingFixed{};           // warping held at the first and the last end (torsion of open sections)
+    std::array<std::optional<double>, 5> k; // effective length factors by LengthAxis, where no length is given by hand
+    std::optional<double> cm;               // Cm stated instead of Eq. A-8-4, where B1 is asked for
+    std::vector<std::string> leaveOut;      // checks that are not to be made, listed in the result
+    bool anglesAboutLegs = false;           // single angles held all along, so that they bend about their legs' directions
+    std::array<bool, 2> warpingFixed{};     // warping held at the first and the last end (torsion of open sections)
     std::optional<double> ltbStress, localStress; // Pa, critical stresses found elsewhere (unsymmetrical shapes)
     Aisc360Options aisc360;
     Extras extras;

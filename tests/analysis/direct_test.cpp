@@ -171,6 +171,18 @@ TEST_CASE("amplified: with nothing above the sums are first order, and braced co
     REQUIRE(b.wholes.ok);
     CHECK_THAT(b.largestB1, WithinRel(1 / 0.7, 1e-6));
     CHECK_THAT(std::abs(b.wholes.forces.at(5, 0)[4]), WithinRel(10e3 / 0.7, 1e-6));
+    // Cm stated in the brief of the member takes the place of Eq. A-8-4.
+    Frame stated = c;
+    stated.hasDesign = true;
+    DesignMember column;
+    column.id = "A", column.elements = {0, 1}, column.brief = "x";
+    stated.design.members.push_back(column);
+    Brief brief;
+    brief.id = "x", brief.cm = 0.9;
+    stated.design.briefs.push_back(brief);
+    CHECK_THAT(analyseAmplified(stated, {.shearDeformation = false}, p).largestB1, WithinRel(0.9 / 0.7, 1e-6));
+    stated.design.briefs[0].cm = 0.5; // never below 1
+    CHECK_THAT(analyseAmplified(stated, {.shearDeformation = false}, p).largestB1, WithinRel(1.0, 1e-12));
 }
 
 TEST_CASE("conditioning: stiffness ratios are measured and told, never called a mechanism", "[analysis][conditioning]")

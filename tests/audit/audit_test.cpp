@@ -1,3 +1,4 @@
+#include "core/analysis/analyse.h"
 #include "core/audit/audit.h"
 #include "tests/support.h"
 
@@ -63,4 +64,56 @@ TEST_CASE("audit: members over and unchecked are findings", "[audit]")
     model->checkAll(r, p);
     const auto found = auditResults(*model, r);
     CHECK(std::count_if(found.begin(), found.end(), [](const Finding& x) { return x.code == "member.over"; }) == r.counts.over);
+}
+
+TEST_CASE("audit: the method of design for stability is named with what it wants", "[audit][stability]")
+{
+    const Frame f = test::frameOf(test::demo("tern-street"));
+    const auto words = [](const std::vector<Finding>& list, std::string_view code) {
+        for (const Finding& x : list)
+            if (x.code == code) return x.text;
+        return std::string();
+    };
+    CHECK(words(audit(*test::modelOf(f)), "stability.method").find("Appendix 7.3") != std::string::npos);
+    const auto with = [&](Frame frame, bool reduced) {
+        SilentProgress p;
+        const FrameForces r = analyseForces(frame, {ForceOrder::Second, reduced}, p);
+        REQUIRE(r.ok);
+        return audit(CheckModel(std::make_shared<const Frame>(frame), std::make_shared<const ForceTable>(r.forces),
+                                std::make_shared<const std::vector<Standard>>(shippedStandards())));
+    };
+    CHECK(words(with(f, false), "stability.method").find("7.2") != std::string::npos);
+    const auto direct = with(f, true);
+    CHECK(words(direct, "stability.method").find("direct analysis method") != std::string::npos);
+    CHECK(has(direct, "stability.notional")); // its gravity combinations hold none
+    CHECK_FALSE(has(direct, "stability.factors"));
+    Frame stated = f;
+    stated.design.lengths.push_back({stated.design.members.front().id, {}, {}, LengthAxis::Major, 1.6, {}, {}});
+    CHECK(words(with(stated, true), "stability.factors").find(stated.design.members.front().id) != std::string::npos);
+    // Every strength combination with a notional case: nothing is missing.
+    Frame notional = f;
+    LoadCase n;
+    n.id = "N", n.action = Action::Notional;
+    n.nodal.push_back({0, {1, 0, 0}, {}});
+    notional.cases.push_back(n);
+    for (Combination& c : notional.combinations)
+        c.terms.emplace_back(static_cast<int>(notional.cases.size()) - 1, 1.0);
+    CHECK_FALSE(has(with(notional, true), "stability.notional"));
+}
+
+TEST_CASE("audit: a thrust above half the squash load is told where forces are first order", "[audit][stability]")
+{
+    const auto at = [](double thrust) {
+        const auto model = test::modelOf(test::frameOf(test::beam(
+            R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"2","at":[0.5,0,0]}],
+"elements":[{"id":"A","nodes":["1","2"],"section":"S","material":"M"}])",
+            fmt::format(R"({{"id":"G","nodal":[{{"node":"2","f":[{},0,0]}}]}})", -thrust),
+            R"(,"combinations":[{"id":"U","terms":{"G":1}}])")));
+        CheckReport r;
+        SilentProgress p;
+        model->checkAll(r, p);
+        return auditResults(*model, r);
+    };
+    CHECK(has(at(0.55 * 355 * 20), "stability.thrust")); // squash load 355 MPa · 20 000 mm² = 7100 kN
+    CHECK_FALSE(has(at(0.45 * 355 * 20), "stability.thrust"));
 }

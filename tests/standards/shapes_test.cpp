@@ -185,17 +185,51 @@ TEST_CASE("briefs: what each option changes", "[aisc360][briefs]")
     CHECK(ratio(frameText(angle, R"(,"aisc360":{"throughOneLeg":"space-truss"})", "", 0.01), "compression") != h);
 }
 
+TEST_CASE("briefs: a single angle held all along bends about its legs", "[aisc360][F10][briefs]")
+{
+    // L4x4x1/4, principal axes at 45°: moments of 3 and 1 about them are (3 ± 1)/√2 about the legs. Local y is the major axis.
+    const auto with = [](const std::string& brief, double my, double mz) {
+        return test::modelOf(test::frameOf(fmt::format(
+            R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":200000,"g":77200,"density":7850,"fy":248,"fu":400}}],"sections":[{{"id":"S","name":"L4X4X1/4"}}],
+"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[2,0,0]}}],"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
+"combinations":[{{"id":"U","terms":{{"G":1}}}}],
+"results":[{{"case":"G","elements":[{{"element":"E","stations":[{{"s":0,"n":0,"my":{0},"mz":{1}}},{{"s":2,"n":0,"my":{0},"mz":{1}}}]}}]}}],
+"design":{{"members":[{{"id":"E","elements":["E"],"brief":"b"}}],"briefs":[{{"id":"b"{2}}}]}}}})",
+            my, mz, brief)));
+    };
+    const auto model = with(R"(,"angleAxes":"legs")", 3, 1);
+    const MemberResult r = model->check(0);
+    const CheckOutcome &major = test::outcome(*model, r, 0, "flexure-major"),
+                       &minor = test::outcome(*model, r, 0, "flexure-minor");
+    const double a = 4e3 / std::sqrt(2), b = 2e3 / std::sqrt(2);
+    CHECK_THAT(std::max(major.demand, minor.demand), WithinRel(a, 1e-6));
+    CHECK_THAT(std::min(major.demand, minor.demand), WithinRel(b, 1e-6));
+    CHECK(test::outcome(*model, r, 0, "ltb").status == Status::NotApplicable);
+    // S = I/(b - x) of the table: 1.03 in³; M_n = 1.5·F_y·S where the compressed leg (b/t = 16 > 0.54·sqrt(E/Fy) = 15.3) allows
+    // it.
+    const double s = 1.03 * std::pow(kInch, 3), e = 200e9, fy = 248e6;
+    const double leg = fy * s * (2.43 - 1.72 * 16 * std::sqrt(fy / e)), yield = 1.5 * fy * s;
+    CHECK_THAT(std::min(major.capacity, minor.capacity), WithinRel(0.9 * std::min(leg, yield), 0.01));
+    // About principal axes the same moments meet lateral-torsional buckling.
+    const auto principal = with("", 3, 1);
+    const MemberResult q = principal->check(0);
+    CHECK(test::outcome(*principal, q, 0, "ltb").ratio > 0);
+    CHECK_THAT(test::outcome(*principal, q, 0, "flexure-major").demand, WithinRel(3e3, 1e-9));
+}
+
 TEST_CASE("briefs: every key is read, written back and read again; faults name their place", "[aisc360][briefs][files]")
 {
     const std::string all =
         R"(,"netAreaRatio":0.8,"shearLag":0.9,"cb":1.1,"slendernessCompression":180,"slendernessRequired":true,"stiffenerSpacing":1.2,"tensionField":true,
-"loadHeight":"top","connectors":{"spacing":0.6,"joined":"snug"},"k":{"major":1.2,"bottom":0.9},"statedStress":{"ltb":120,"local":200},"leaveOut":["torsion"],
+"loadHeight":"top","connectors":{"spacing":0.6,"joined":"snug"},"cm":0.85,"angleAxes":"legs","k":{"major":1.2,"bottom":0.9},"statedStress":{"ltb":120,"local":200},"leaveOut":["torsion"],
 "warpingEnds":["fixed","free"],"aisc360":{"throughOneLeg":"space-truss","connectedLeg":"b","interaction":"H1.3","tensionRaisesCb":true,"flangeHoles":0.8,"webOpenings":true,
 "safety":{"flexure":{"phi":0.85,"omega":1.8}}})";
     const Frame f = test::frameOf(frameText(R"("name":"W12X22")", all));
     const Frame g = test::frameOf(writeFrame(f));
     REQUIRE(g.design.briefs.size() == 1);
     CHECK(g.design.briefs[0].aisc360 == f.design.briefs[0].aisc360);
+    CHECK(g.design.briefs[0].cm == 0.85);
+    CHECK(g.design.briefs[0].anglesAboutLegs);
     CHECK(g.design.briefs[0].k == f.design.briefs[0].k);
     CHECK(g.design.briefs[0].leaveOut == f.design.briefs[0].leaveOut);
     CHECK(g.design.briefs[0].warpingFixed == f.design.briefs[0].warpingFixed);

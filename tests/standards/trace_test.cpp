@@ -73,7 +73,8 @@ TEST_CASE("trace: every printed formula is the computed one, and its ratio is th
 namespace {
 
 // A simple beam-column by given forces: section, brief, standard, and which fibres the moments compress.
-Frame beamColumn(const std::string& section, const std::string& brief, const std::string& standard, int my, int mz, double length)
+Frame beamColumn(const std::string& section, const std::string& brief, const std::string& standard, int my, int mz,
+                 double length)
 {
     return test::frameOf(fmt::format(
         R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":200000,"g":77200,"density":7850,"fy":345,"fu":450}}],"sections":[{{"id":"S",{0}}}],
@@ -124,7 +125,7 @@ TEST_CASE("trace: every shape, edition and method prints what it computes, and i
         R"(,"aisc360":{"throughOneLeg":"planar-truss","connectedLeg":"b","interaction":"H1.3","tensionRaisesCb":true,"flangeHoles":0.6},
                                    "connectors":{"spacing":1.2,"joined":"snug"},"loadHeight":"top","stiffenerSpacing":1.0,"tensionField":true,"warpingEnds":["fixed","free"])",
         R"(,"aisc360":{"throughOneLeg":"space-truss"},"connectors":{"spacing":2.5},"k":{"minor":0.8,"top":0.5},"statedStress":{"ltb":200,"local":250})",
-                            R"(,"connectors":{"spacing":0.4})"};
+        R"(,"connectors":{"spacing":0.4},"angleAxes":"legs")"};
     const double lengths[] = {6, 2, 2, 6};
     std::set<std::string_view> clauses;
     int formulas = 0;
@@ -132,7 +133,8 @@ TEST_CASE("trace: every shape, edition and method prints what it computes, and i
         for (const char* const& brief : briefs)
             for (const Standard& s : shippedStandards())
                 for (const auto& [my, mz] : {std::pair{1, 1}, {-1, 1}, {1, -1}, {1, 0}}) {
-                    const auto model = test::modelOf(beamColumn(section, brief, std::string(s.key), my, mz, lengths[&brief - briefs]));
+                    const auto model =
+                        test::modelOf(beamColumn(section, brief, std::string(s.key), my, mz, lengths[&brief - briefs]));
                     const MemberResult r = model->check(0);
                     for (const CheckOutcome& o : r.outcomes) {
                         CAPTURE(section, brief, s.key, s.checks[static_cast<size_t>(o.check)].key, o.reason);

@@ -63,7 +63,7 @@ bool ltbApplies(const Context& c, Axis axis)
     case ShapeKind::BarFlat: return stiffer;
     case ShapeKind::Tee:
     case ShapeKind::DoubleAngle: return major || stiffer;
-    case ShapeKind::Angle: return major;
+    case ShapeKind::Angle: return major && !c.in.brief.anglesAboutLegs;
     case ShapeKind::None: return major && c.in.brief.ltbStress && c.in.brief.localStress;
     default: return false;
     }

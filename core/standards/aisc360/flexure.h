@@ -91,7 +91,14 @@ struct AnglePoints
     Point heel, upright, flat; // upright, flat: the corner of that leg's end farther from the axis matters, see toe()
     Point uprightInner, flatInner;
 };
+// About the directions of the legs where the brief says that the angle is held all along.
 AnglePoints anglePoints(const Context& c);
+// Second moment about the axis of bending, m⁴, and the elastic modulus to the farthest corner, m³.
+struct AngleBending
+{
+    double inertia, modulus;
+};
+AngleBending angleBending(const Context& c, Axis axis);
 // Which leg's toe a moment about that axis compresses most, and its section modulus; none: both toes are in tension.
 struct CompressedToe
 {

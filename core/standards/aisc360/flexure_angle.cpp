@@ -5,7 +5,7 @@ namespace wr::aisc360 {
 
 AnglePoints anglePoints(const Context& c)
 {
-    const double co = std::cos(c.p.principal), si = std::sin(c.p.principal);
+    const double turn = c.in.brief.anglesAboutLegs ? 0.0 : c.p.principal, co = std::cos(turn), si = std::sin(turn);
     const auto at = [&](double y, double z) {
         y -= c.p.cy, z -= c.p.cz;
         return AnglePoints::Point{co * y - si * z, si * y + co * z};
@@ -14,19 +14,32 @@ AnglePoints anglePoints(const Context& c)
     return {at(0, 0), at(0, s.h), at(s.b, 0), at(s.t, s.h), at(s.b, s.t)};
 }
 
+AngleBending angleBending(const Context& c, Axis axis)
+{
+    const bool major = axis == Axis::Major;
+    if (!c.in.brief.anglesAboutLegs) return {major ? c.p.iy : c.p.iz, major ? c.p.wely : c.p.welz};
+    const double inertia = major ? c.p.igy : c.p.igz, edge = major ? c.p.cz : c.p.cy, leg = major ? c.s.h : c.s.b;
+    return {inertia, inertia / std::max(edge, leg - edge)};
+}
+
 CompressedToe compressedToe(const Context& c, Axis axis, Side side)
 {
     const AnglePoints p = anglePoints(c);
     const auto fibre = [&](AnglePoints::Point q) { return (axis == Axis::Major ? q.z : q.y) * (side == Side::Plus ? 1 : -1); };
     const double upright = std::max(fibre(p.upright), fibre(p.uprightInner)),
                  flat = std::max(fibre(p.flat), fibre(p.flatInner));
-    const double inertia = axis == Axis::Major ? c.p.iy : c.p.iz;
+    const double inertia = angleBending(c, axis).inertia;
     CompressedToe out;
     out.equal = std::abs(c.s.h - c.s.b) < 1e-6 * c.s.h;
     // About the minor axis both toes lie on one side, and the longer leg is the more slender one; where the heel is compressed
     // there is no compressed toe (a corner of one may lie just past the axis).
     bool takeUpright = upright > flat;
-    if (axis == Axis::Minor) {
+    if (c.in.brief.anglesAboutLegs) {
+        // Either the leg across the axis has its toe compressed, or the leg along it is compressed all over, its toe with it.
+        const bool along = fibre(p.heel) > 0;
+        takeUpright = (axis == Axis::Major) != along;
+        if (along) return {takeUpright ? c.s.h : c.s.b, inertia / fibre(p.heel), false, out.equal};
+    } else if (axis == Axis::Minor) {
         if (fibre(p.heel) > 0) return out;
         takeUpright = c.s.h > c.s.b;
     }
@@ -42,9 +55,13 @@ template <class Sink> Flexure angleFlexure(const Context& c, Axis axis, Side sid
 {
     Flexure out{0, "F10.1", {}};
     sink.heading("Yielding", "F10.1");
-    sink.note(axis == Axis::Major ? "Bending about the major principal axis." : "Bending about the minor principal axis.");
+    sink.note(c.in.brief.anglesAboutLegs
+                  ? (axis == Axis::Major ? "Held all along: bent about the direction of the flat leg."
+                                         : "Held all along: bent about the direction of the upright leg.")
+              : axis == Axis::Major ? "Bending about the major principal axis."
+                                    : "Bending about the minor principal axis.");
     putSteel(c, sink);
-    const double s = given(sink, "S", Quantity::SectionModulus, axis == Axis::Major ? c.p.wely : c.p.welz);
+    const double s = given(sink, "S", Quantity::SectionModulus, angleBending(c, axis).modulus);
     const double my = step(sink, "M_y", "F_y*S", "F10", Quantity::Moment, c.fy * s);
     double mn = step(sink, "M_n", "1.5*M_y", "F10-1", Quantity::Moment, 1.5 * my);
     const CompressedToe toe = compressedToe(c, axis, side);

@@ -138,8 +138,9 @@ template <class Sink> double pointwise(const Context& c, double p, double w, Sid
     const double sw = wSide == Side::Plus ? 1 : -1, sz = zSide == Side::Plus ? 1 : -1;
     // At a toe the available stress goes with the toe's own modulus, so the ratio is that of the moments; at the heel, which
     // may lie near an axis, it is taken down with the stress there.
-    const double heelW = std::clamp(std::abs(a.heel.z) * c.p.wely / c.p.iy, 0.0, 1.0),
-                 heelZ = std::clamp(std::abs(a.heel.y) * c.p.welz / c.p.iz, 0.0, 1.0);
+    const AngleBending bw = angleBending(c, Axis::Major), bz = angleBending(c, Axis::Minor);
+    const double heelW = std::clamp(std::abs(a.heel.z) * bw.modulus / bw.inertia, 0.0, 1.0),
+                 heelZ = std::clamp(std::abs(a.heel.y) * bz.modulus / bz.inertia, 0.0, 1.0);
     struct At
     {
         std::string_view name;

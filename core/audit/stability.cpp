@@ -1,0 +1,122 @@
+#include "core/audit/stability.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace wr {
+
+namespace {
+
+bool isAisc(const CheckModel& model)
+{
+    return model.standard().key.starts_with("aisc360");
+}
+
+bool lateral(Action a)
+{
+    return a == Action::Wind || a == Action::Seismic || a == Action::Crane;
+}
+
+// Strength combinations of gravity alone that hold no notional case.
+std::vector<std::string> withoutNotional(const CheckModel& model)
+{
+    const Frame& f = model.frame();
+    std::vector<std::string> out;
+    for (const int s : model.setsFor(model.standard())) {
+        const Combination& c = f.combinations[static_cast<size_t>(model.forces().sets[static_cast<size_t>(s)].combination)];
+        const bool covered = std::any_of(c.terms.begin(), c.terms.end(), [&](const auto& t) {
+            const LoadCase& k = f.cases[static_cast<size_t>(t.first)];
+            return t.second != 0 && (lateral(k.action) || k.action == Action::Notional || k.notional);
+        });
+        if (!covered && (out.empty() || out.back() != c.id)) out.push_back(c.id);
+    }
+    return out;
+}
+
+std::string firstOf(const std::vector<std::string>& ids)
+{
+    std::string out;
+    for (size_t i = 0; i < ids.size() && i < 4; ++i)
+        out += (i ? ", " : "") + ids[i];
+    return ids.size() > 4 ? fmt::format("{} and {} more", out, ids.size() - 4) : out;
+}
+
+bool firstOrder(const CheckModel& model)
+{
+    const ForceTable& t = model.forces();
+    return std::any_of(t.sets.begin(), t.sets.end(), [&](const ForceSet& s) { return !t.inSecond(s.combination); });
+}
+
+} // namespace
+
+void auditStability(const CheckModel& model, std::vector<Finding>& out)
+{
+    const ForceTable& t = model.forces();
+    if (!isAisc(model) || t.empty() || model.setsFor(model.standard()).empty()) return;
+    const bool first = firstOrder(model), direct = !first && t.reducedStiffness;
+    if (first)
+        out.push_back(finding("stability.method", "", "",
+                              "first-order forces: without second-order effects only the first-order method (Appendix 7.3) may "
+                              "be used: α·Pr at most "
+                              "half of Fy·Ag in members that resist sway, Δ2nd/Δ1st at most 1.5, additional lateral loads of "
+                              "2.1·α·(Δ/L)·Yi and at "
+                              "least 0.0042·Yi in every combination, B1 on moments; the drift ratio and B1 are not known from "
+                              "first-order forces"));
+    else if (direct)
+        out.push_back(
+            finding("stability.method", "", "",
+                    "second-order forces with reduced stiffness: the direct analysis method (C); K = 1 for all members (C3)"));
+    else
+        out.push_back(finding(
+            "stability.method", "", "",
+            "second-order forces with the whole stiffness: the effective length method (Appendix 7.2), allowed while Δ2nd/Δ1st "
+            "does not "
+            "exceed 1.5; K of columns that resist sway from a buckling analysis, 1 only while that ratio is at most 1.1"));
+    if (!t.given)
+        if (const auto ids = withoutNotional(model); !ids.empty())
+            out.push_back(finding(
+                "stability.notional", "/combinations", "",
+                fmt::format(
+                    "gravity combinations without notional loads: {}; C2.2b wants 0.002·α·Yi in them: make the combinations "
+                    "with notional loads, or add notional cases",
+                    firstOf(ids))));
+    if (!direct) return;
+    std::vector<std::string> stated;
+    for (size_t i = 0; i < model.members().size(); ++i)
+        for (const LengthAxis a : {LengthAxis::Major, LengthAxis::Minor})
+            for (const LaneSegment& s : model.lanes(i).of(a))
+                if (s.byHand && !s.continuous && std::abs(s.k - 1) > 1e-9 &&
+                    (stated.empty() || stated.back() != model.members()[i].id))
+                    stated.push_back(model.members()[i].id);
+    if (!stated.empty())
+        out.push_back(finding(
+            "stability.factors", "", stated.front(),
+            fmt::format("the direct analysis method takes K = 1 (C3), but other factors are given to {}", firstOf(stated))));
+}
+
+void auditSquash(const CheckModel& model, const CheckReport& report, std::vector<Finding>& out)
+{
+    if (!isAisc(model) || model.forces().empty() || !firstOrder(model)) return;
+    const double alpha = model.standard().basis == "asd" ? 1.6 : 1.0;
+    double worst = 0;
+    std::string id;
+    for (size_t i = 0; i < report.results.size(); ++i) {
+        if (model.members()[i].exclude) continue;
+        const MemberInput in = model.input(i);
+        for (const CheckOutcome& o : report.results[i].outcomes)
+            if (o.status != Status::Unchecked && o.set >= 0 &&
+                model.standardOf(i).checks[static_cast<size_t>(o.check)].key == "compression" && in.steel.fy > 0 &&
+                in.section.a > 0)
+                if (const double share = alpha * o.demand / (in.steel.fy * in.section.a); share > worst)
+                    worst = share, id = model.members()[i].id;
+    }
+    if (worst > 0.5)
+        out.push_back(finding(
+            "stability.thrust", "", id,
+            fmt::format("member {} carries {:.2f} of its squash load: above the half that the first-order method allows "
+                        "(Appendix 7.3)",
+                        id, worst)));
+}
+
+} // namespace wr
