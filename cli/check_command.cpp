@@ -3,6 +3,7 @@
 
 #include "core/analysis/analyse.h"
 #include "core/audit/audit.h"
+#include "core/audit/stability.h"
 #include "core/files/answer.h"
 #include "core/files/frame_reader.h"
 
@@ -80,6 +81,7 @@ Report run(const CheckArguments& a)
     model.checkAll(report, progress);
     for (auto&& more : {audit(model), auditResults(model, report)})
         findings.insert(findings.end(), more.begin(), more.end());
+    if (const auto drift = driftRatio(model, progress)) findings.push_back(*drift);
     if (!a.json.empty() && !writeOut(writeAnswer(model, report, findings), a.json)) out.badInput = true;
     if (!a.trace.empty()) {
         bool found = false;

@@ -1,5 +1,7 @@
 #include "core/audit/stability.h"
 
+#include "core/analysis/amplified.h"
+
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
@@ -117,6 +119,50 @@ void auditSquash(const CheckModel& model, const CheckReport& report, std::vector
             fmt::format("member {} carries {:.2f} of its squash load: above the half that the first-order method allows "
                         "(Appendix 7.3)",
                         id, worst)));
+}
+
+std::optional<Finding> driftRatio(const CheckModel& model, Progress& progress)
+{
+    const ForceTable& t = model.forces();
+    const Frame& f = model.frame();
+    if (!isAisc(model) || t.empty() || t.given) return {};
+    const bool first = firstOrder(model), direct = !first && t.reducedStiffness;
+    CombinationOptions o;
+    o.stations = 2, o.reducedStiffness = direct;
+    const AmplifiedResult r = analyseAmplified(f, o, progress);
+    const StoreyFactor* worst = nullptr;
+    for (const StoreyFactor& x : r.factors)
+        if (x.combination >= 0 && forStrength(f.combinations[static_cast<size_t>(x.combination)].purpose) &&
+            (!worst || x.b2 > worst->b2))
+            worst = &x;
+    if (!worst || progress.cancelled()) return {};
+    // C2.2b(4) with reduced stiffness 1.7; Appendix 7.2.1 and 7.3.1 with the whole one 1.5.
+    const double limit = direct ? 1.7 : 1.5;
+    const Storey& s = r.storeys[static_cast<size_t>(worst->storey)];
+    std::string text =
+        fmt::format("Δ2nd/Δ1st, as B2 of Appendix 8, is at most {:.2f}: storey up to {} along {}, combination {}; ", worst->b2,
+                    f.units.text(Quantity::Length, s.level),
+                    worst->direction == 0 ? "x"
+                    : f.up == Up::Z       ? "y"
+                                          : "z",
+                    f.combinations[static_cast<size_t>(worst->combination)].id);
+    const bool over = worst->b2 > limit;
+    if (direct)
+        text += over ? "above 1.7: notional loads are to be added in every combination, not only those of gravity alone (C2.2b)"
+                     : "not above 1.7: notional loads are needed in the combinations of gravity alone only (C2.2b)";
+    else if (over)
+        text += first
+                    ? "above 1.5: the first-order method is not allowed (Appendix 7.3.1)"
+                    : "above 1.5: the effective length method is not allowed, analyse with reduced stiffness (Appendix 7.2.1)";
+    else if (first)
+        text += "not above the 1.5 of the first-order method (Appendix 7.3.1)";
+    else
+        text += worst->b2 <= 1.1
+                    ? "not above 1.1: K = 1 may be taken for all columns (Appendix 7.2.3)"
+                    : "above 1.1: K of columns that resist sway is to come from a buckling analysis (Appendix 7.2.3)";
+    Finding out = finding("stability.drift", "", "", text);
+    if (over) out.severity = Severity::Warning;
+    return out;
 }
 
 } // namespace wr

@@ -2,12 +2,19 @@
 // conditions that can be told from the frame.
 #pragma once
 
+#include "core/base/progress.h"
 #include "core/checking/runner.h"
+
+#include <optional>
 
 namespace wr {
 
 void auditStability(const CheckModel& model, std::vector<Finding>& out);
 // α·Pr against half the squash load of every member, which the first-order method wants (Appendix 7.3).
 void auditSquash(const CheckModel& model, const CheckReport& report, std::vector<Finding>& out);
+
+// Δ2nd/Δ1st of the frame as B2 of Appendix 8, storey by storey, by an analysis of its own (amplified.h), against what the
+// method wants of it. Nothing where the frame has no storeys or one-way elements, or the forces came with the file.
+std::optional<Finding> driftRatio(const CheckModel& model, Progress& progress);
 
 } // namespace wr

@@ -55,6 +55,7 @@ const std::vector<FindingKind>& findingKinds()
         {"member.excluded", Note, "a member left out by the engineer"},
         {"member.torsion-neglected", Note, "torsion under the brief's threshold was neglected"},
         {"stability.method", Note, "the method of design for stability that the forces stand for, and its conditions"},
+        {"stability.drift", Note, "the ratio of second-order to first-order drift against what the method allows"},
         {"stability.notional", Warning, "gravity combinations without notional loads"},
         {"stability.factors", Warning, "effective length factors that the method does not want"},
         {"stability.thrust", Warning, "a thrust above what the first-order method allows"},

@@ -1,5 +1,6 @@
 #include "core/analysis/analyse.h"
 #include "core/audit/audit.h"
+#include "core/audit/stability.h"
 #include "tests/support.h"
 
 #include <algorithm>
@@ -99,6 +100,33 @@ TEST_CASE("audit: the method of design for stability is named with what it wants
     for (Combination& c : notional.combinations)
         c.terms.emplace_back(static_cast<int>(notional.cases.size()) - 1, 1.0);
     CHECK_FALSE(has(with(notional, true), "stability.notional"));
+}
+
+TEST_CASE("audit: the drift ratio is B2 of the worst storey, and what the method says to it", "[audit][stability]")
+{
+    // A portal of one bay: ratio 1/(1 - P/Pe) by its own sway analysis; heavier loads pass 1.1 and 1.5.
+    const auto at = [](double weight, bool second) {
+        const Frame f = test::frameOf(test::beam(
+            R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"2","at":[6,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
+{"id":"3","at":[0,0,4],"support":{"uy":true}},{"id":"4","at":[6,0,4],"support":{"uy":true}}],
+"elements":[{"id":"L","nodes":["1","3"],"section":"S","material":"M"},{"id":"R","nodes":["2","4"],"section":"S","material":"M"},{"id":"B","nodes":["3","4"],"section":"S","material":"M"}])",
+            fmt::format(R"({{"id":"G","nodal":[{{"node":"3","f":[1,0,{0}]}},{{"node":"4","f":[1,0,{0}]}}]}})", -weight),
+            R"(,"combinations":[{"id":"U","terms":{"G":1}}])"));
+        SilentProgress p;
+        const FrameForces r = analyseForces(f, {second ? ForceOrder::Second : ForceOrder::First, false}, p);
+        REQUIRE(r.ok);
+        const CheckModel model(std::make_shared<const Frame>(f), std::make_shared<const ForceTable>(r.forces),
+                               std::make_shared<const std::vector<Standard>>(shippedStandards()));
+        const auto found = driftRatio(model, p);
+        REQUIRE(found);
+        return *found;
+    };
+    CHECK(at(20, true).text.find("K = 1 may be taken") != std::string::npos);
+    CHECK(at(1200, true).text.find("buckling analysis") != std::string::npos);
+    CHECK(at(1200, true).severity == Severity::Note);
+    CHECK(at(2500, true).severity == Severity::Warning);
+    CHECK(at(2500, true).text.find("effective length method is not allowed") != std::string::npos);
+    CHECK(at(2500, false).text.find("first-order method is not allowed") != std::string::npos);
 }
 
 TEST_CASE("audit: a thrust above half the squash load is told where forces are first order", "[audit][stability]")

@@ -142,6 +142,19 @@ TEST_CASE("runner: what is not covered is unchecked with a reason", "[checking]"
               .find("no yield strength") != std::string::npos);
 }
 
+TEST_CASE("runner: what is not covered is found whichever combination asks for it", "[checking]")
+{
+    // The first combination bends nothing, the second does: an infinite strength has ratio 0 in both.
+    const auto model = test::modelOf(test::frameOf(
+        R"({"format":"wren-frame","version":1,"materials":[{"id":"M","e":200000,"g":77200,"density":7850,"fy":345,"fu":450}],"sections":[{"id":"S","shape":"chs","d":1000,"t":3.5}],
+"nodes":[{"id":"1","at":[0,0,0]},{"id":"2","at":[4,0,0]}],"elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M"}],"cases":[{"id":"G"}],
+"combinations":[{"id":"A","terms":{"G":0}},{"id":"B","terms":{"G":1}}],
+"results":[{"case":"G","elements":[{"element":"E","stations":[{"s":0,"my":10},{"s":4,"my":10}]}]}]})"));
+    const MemberResult r = model->check(0);
+    CHECK(r.status == Status::Unchecked);
+    CHECK(test::outcome(*model, r, 0, "flexure-major").status == Status::Unchecked);
+}
+
 TEST_CASE("runner: a clause that is not covered costs nothing where nothing asks for it", "[checking]")
 {
     std::string json = beamColumn(kUs, 14, -40, 0, 0, kSteelUs);

@@ -69,6 +69,64 @@ TEST_CASE("AISC E.2: built-up column with a slender web, by the factor Q of 360-
         a, 506, 337, kKip, [&](const Context& c) { return compression(c, l, l, l, none).available; }, 0.01, 2010);
 }
 
+TEST_CASE("AISC E.5: 2L4x3-1/2x3/8 LLBB (A36), 8 ft, two intermediate connectors", "[aisc360][E3][E4][E6]")
+{
+    Alone a("2L4X3-1/2X3/8X3/8LLBB", 36, 58);
+    a.brief.connectorSpacing = 8.0 / 3 * kFoot;
+    const double l = 8 * kFoot;
+    both(a, 127, 84.7, kKip, [&](const Context& c) { return compression(c, l, l, l, none).available; });
+}
+
+TEST_CASE("AISC E.10: HSS12x8x3/16 (A500 Gr. B), slender walls, 24 ft, by the factor Q of 360-10", "[aisc360][E7]")
+{
+    Shape s;
+    s.kind = ShapeKind::Rhs, s.h = 12 * kInch, s.b = 8 * kInch, s.t = 0.174 * kInch, s.ro = 2 * s.t, s.ri = s.t;
+    const double l = 24 * kFoot;
+    both(
+        Alone(s, 46, 58), 156, 103, kKip, [&](const Context& c) { return compression(c, l, l, l, none).available; }, 0.015,
+        2010);
+}
+
+TEST_CASE("AISC F.8: HSS8x8x3/16 (A500 Gr. B), slender flange", "[aisc360][F7.2]")
+{
+    Shape s;
+    s.kind = ShapeKind::Rhs, s.h = s.b = 8 * kInch, s.t = 0.174 * kInch, s.ro = 2 * s.t, s.ri = s.t;
+    both(Alone(s, 46, 58), 43.3, 28.8, kipFt, [](const Context& c) { return flexureMajor(c, none).available; });
+}
+
+TEST_CASE("AISC G.8A: girder web 5/16 x 36 (A36) without stiffeners, by 360-10", "[aisc360][G2.1]")
+{
+    Shape s = shapeOf(ShapeKind::I, 39, 16, 0.3125, 1.5);
+    s.welded = true;
+    both(
+        Alone(s, 36, 58), 109, 72.5, kKip, [](const Context& c) { return shearMajor(c, none).available; }, kPublished, 2010);
+}
+
+TEST_CASE("AISC Manual, Table 3-2: plastic moment, Lp, Lr and shear of W shapes, Fy = 50 ksi, LRFD", "[aisc360][F2][G2.1]")
+{
+    struct Row
+    {
+        const char* name;
+        double mp, lp, lr, vn;
+    };
+    for (const Row& r : {Row{"W8X31", 114, 7.18, 24.8, 68.4},
+                         {"W10X49", 227, 8.97, 31.6, 102},
+                         {"W16X31", 203, 4.13, 11.8, 131},
+                         {"W18X35", 249, 4.31, 12.3, 159},
+                         {"W21X44", 358, 4.45, 13.0, 217},
+                         {"W24X55", 503, 4.73, 13.9, 252}}) {
+        INFO(r.name);
+        const Alone a(r.name, 50, 65);
+        const Context c(a.input, true);
+        Trace t;
+        lateralTorsional(c, 10 * r.lr * kFoot, 1.0, t);
+        CHECK_THAT(steps(t)["L_p"] / kFoot, WithinRel(r.lp, 0.009)); // r_y of the table has three digits
+        CHECK_THAT(steps(t)["L_r"] / kFoot, WithinRel(r.lr, 0.015)); // J and Cw of the table are rounded
+        CHECK_THAT(0.9 * steps(t)["M_p"] / kipFt, WithinRel(r.mp, 0.007));
+        CHECK_THAT(shearMajor(c, none).available / kKip, WithinRel(r.vn, 0.006));
+    }
+}
+
 TEST_CASE("AISC E.7 and E.8: tees in compression", "[aisc360][E4][E7]")
 {
     const auto at = [](double feet) {

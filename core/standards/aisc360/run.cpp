@@ -164,30 +164,32 @@ void slendernessAdvice(const Context& c, const Demands& d, const Strengths& s, B
         o.reason = std::string("L/r is above the ") + (o.counts ? "required " : "advised ") + significant(limit, 3);
 }
 
-// What the standard does not cover here stays unchecked, and takes the interaction with it, unless nothing asks for it.
+// What the standard does not cover here stays unchecked, and takes the interaction with it, unless nothing asks for it in any
+// set: an infinite strength has ratio 0, so the outcome's own demand does not tell.
 void spoilUncovered(const Strengths& s, const Demands& d, Best& best)
 {
-    const auto spoil = [&](Row row, std::string_view why) {
-        if (why.empty() || best.at(row).demand <= 0) return;
+    const auto asked = [&](std::initializer_list<Extreme SetDemand::*> list) {
+        return std::any_of(d.sets.begin(), d.sets.end(), [&](const SetDemand& x) {
+            return std::any_of(list.begin(), list.end(), [&](Extreme SetDemand::*e) { return (x.*e).value > 0; });
+        });
+    };
+    const auto spoil = [&](Row row, std::string_view why, std::initializer_list<Extreme SetDemand::*> by) {
+        if (why.empty() || !asked(by)) return;
         best.unchecked(row, why);
         best.unchecked(kInteraction, why);
         if (row == kFlexureMajor && s.ltbMajor) best.unchecked(kLtb, why);
     };
-    const auto asked = [&](const Extreme SetDemand::*e) {
-        return std::any_of(d.sets.begin(), d.sets.end(), [&](const SetDemand& x) { return (x.*e).value > 0; });
-    };
-    spoil(kFlexureMajor, s.outside);
-    if (asked(&SetDemand::top)) spoil(kFlexureMajor, s.major[0].uncovered);
-    if (asked(&SetDemand::bottom)) spoil(kFlexureMajor, s.major[1].uncovered);
-    // An infinite strength has ratio 0: the demand is what tells whether anything asks.
-    if (asked(&SetDemand::plus) || asked(&SetDemand::minus))
-        for (const Flexure& f : s.minor)
-            spoil(kFlexureMinor, f.uncovered);
+    using D = SetDemand;
+    spoil(kFlexureMajor, s.outside, {&D::top, &D::bottom});
+    for (const Flexure& f : s.major)
+        spoil(kFlexureMajor, f.uncovered, {&D::top, &D::bottom});
+    for (const Flexure& f : s.minor)
+        spoil(kFlexureMinor, f.uncovered, {&D::plus, &D::minus});
     for (const SpanStrength& x : s.spans)
-        spoil(kCompressionRow, x.compression.uncovered);
-    spoil(kShearMajor, s.shearMajor.uncovered);
-    spoil(kShearMinor, s.shearMinor.uncovered);
-    if (s.tube) spoil(kTorsionRow, s.torsion.uncovered);
+        spoil(kCompressionRow, x.compression.uncovered, {&D::compression});
+    spoil(kShearMajor, s.shearMajor.uncovered, {&D::shearUpright});
+    spoil(kShearMinor, s.shearMinor.uncovered, {&D::shearFlat});
+    if (s.tube) spoil(kTorsionRow, s.torsion.uncovered, {&D::torsion});
 }
 
 void leaveOut(const Brief& b, MemberResult& r)

@@ -144,7 +144,9 @@ template <class Sink> double openTorsionAt(const Context& c, std::span<const dou
     const double fn1 = step(sink, "f_n", "f_b + f_w", "H3.3", Quantity::Stress,
                             bending + (w.wns > 0 ? warping : given(sink, "f_w", Quantity::Stress, 0.0)));
     const double sv = c.g * thickest(c.s) * std::abs(twist.rate[i]);
-    const double webShear = std::abs(vz[i]) / std::max(c.p.avz, 1e-12) + std::abs(vy[i]) / std::max(c.p.avy, 1e-12);
+    // Shear-stiffness areas stand for those of the web and flanges; none stated: the whole section.
+    const double av = c.p.avz > 0 ? c.p.avz : c.p.a, ah = c.p.avy > 0 ? c.p.avy : c.p.a;
+    const double webShear = std::abs(vz[i]) / av + std::abs(vy[i]) / ah;
     given(sink, "tau_sv", Quantity::Stress, sv, "G·t·φ'");
     given(sink, "tau_w", Quantity::Stress, warpingShear, "E·S_ws·φ'''/t");
     given(sink, "tau_v", Quantity::Stress, webShear);
