@@ -107,7 +107,8 @@ void drawSectionSheet(QPainter& p, const QRectF& area, const CatalogueSection& c
     const bool round = s.kind == ShapeKind::Chs || s.kind == ShapeKind::BarRound;
     const QPointF low = fit.at(fit.y0, fit.z0), high = fit.at(fit.y1, fit.z1);
     if (!round) dimensionLine(p, {low.x() - 10, high.y()}, {low.x() - 10, low.y()}, told("h", s.depth()), t);
-    dimensionLine(p, {low.x(), low.y() + 9}, {high.x(), low.y() + 9}, told(round ? "d" : "b", round ? s.d : fit.y1 - fit.y0), t);
+    dimensionLine(p, {low.x(), low.y() + 9}, {high.x(), low.y() + 9}, told(round ? "d" : "b", round ? s.d : fit.y1 - fit.y0),
+                  t);
     // Walls: the point is inside the wall, in section coordinates of this outline.
     const double right = high.x() + 12, cy = o.shapeOrigin.y, cz = o.shapeOrigin.z;
     const auto wall = [&](double y, double z, double lift, const char* name, double v) {
@@ -135,6 +136,10 @@ void drawSectionSheet(QPainter& p, const QRectF& area, const CatalogueSection& c
     case ShapeKind::DoubleAngle:
         wall(fit.y1 * 0.7, fit.z1 - s.t / 2, 10, "t", s.t);
         if (s.gap > 0) wall(0, fit.z0 + (fit.z1 - fit.z0) * 0.2, 0, "gap", s.gap);
+        break;
+    case ShapeKind::Cruciform:
+        wall(s.b / 2 * 0.7, 0, 14, "tf", s.tf);
+        wall(0, s.h * 0.35, 0, "tw", s.tw);
         break;
     case ShapeKind::Rhs: wall(s.b / 2 - s.t / 2, s.h * 0.2, -8, "t", s.t); break;
     case ShapeKind::Chs: wall(s.d / 2 - s.t / 2, s.d * 0.03, -8, "t", s.t); break;

@@ -29,7 +29,8 @@ FrameBench::FrameBench(Document& doc, QWidget* parent)
     all->addWidget(results_);
     all->addWidget(head_);
     all->addWidget(list_, 1);
-    for (const auto signal : {&Document::opened, &Document::resultsChanged, &Document::modelChanged})
+    for (const auto signal :
+         {&Document::opened, &Document::resultsChanged, &Document::modelChanged, &Document::findingsChanged})
         connect(&doc_, signal, this, &FrameBench::refresh);
     connect(list_, &QListWidget::itemActivated, this, [this](QListWidgetItem* i) {
         const std::string id = i->data(Qt::UserRole).toString().toStdString();

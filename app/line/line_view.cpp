@@ -41,7 +41,8 @@ LineView::LineView(Document& doc, QWidget* parent) : QWidget(parent), doc_(doc)
     setFocusPolicy(Qt::TabFocus);
     setAccessibleName("The line");
     setAccessibleDescription("The seven stops of the work; keys 1 to 7 ride to a stop");
-    for (const auto signal : {&Document::opened, &Document::resultsChanged, &Document::modelChanged, &Document::historyChanged})
+    for (const auto signal : {&Document::opened, &Document::resultsChanged, &Document::modelChanged, &Document::historyChanged,
+                              &Document::findingsChanged})
         connect(&doc_, signal, this, qOverload<>(&QWidget::update));
 }
 

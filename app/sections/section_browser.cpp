@@ -41,10 +41,11 @@ int region(const std::string& standard)
 QString dimensionWords(const QString& key, ShapeKind k)
 {
     const bool angle = k == ShapeKind::Angle || k == ShapeKind::DoubleAngle;
+    const bool cross = k == ShapeKind::Cruciform;
     const std::map<QString, QString> words{{"h", angle ? "leg h" : "depth h"},
                                            {"b", angle ? "leg b" : "width b"},
-                                           {"tw", "web tw"},
-                                           {"tf", "flange tf"},
+                                           {"tw", cross ? "upright tw" : "web tw"},
+                                           {"tf", cross ? "flat tf" : "flange tf"},
                                            {"b2", "lower b2"},
                                            {"tf2", "lower tf2"},
                                            {"r", "root r"},
@@ -124,8 +125,9 @@ SectionBrowser::SectionBrowser(Document& doc, QWidget* parent)
     }
 
     // Left, describing: kind, name and the dimensions of that kind.
-    for (const ShapeKind k : {ShapeKind::I, ShapeKind::IUnequal, ShapeKind::Channel, ShapeKind::Tee, ShapeKind::Angle,
-                              ShapeKind::DoubleAngle, ShapeKind::Rhs, ShapeKind::Chs, ShapeKind::BarRound, ShapeKind::BarFlat})
+    for (const ShapeKind k :
+         {ShapeKind::I, ShapeKind::IUnequal, ShapeKind::Channel, ShapeKind::Tee, ShapeKind::Angle, ShapeKind::DoubleAngle,
+          ShapeKind::Rhs, ShapeKind::Chs, ShapeKind::BarRound, ShapeKind::BarFlat, ShapeKind::Cruciform})
         kind_->addItem(str(shapeTitle(k)), static_cast<int>(k));
     kind_->setAccessibleName("Kind of section");
     name_->setPlaceholderText("a name of its own");

@@ -1,6 +1,7 @@
 #include "app/shell/document.h"
 
 #include "core/audit/audit.h"
+#include "core/audit/stability.h"
 #include "core/files/frame_reader.h"
 #include "core/files/frame_writer.h"
 
@@ -48,8 +49,8 @@ const UnitSystem& Document::units() const
 
 void Document::open(const QString& path)
 {
-    jobs_.cancel("check");
-    jobs_.cancel("rungs");
+    for (const char* kind : {"check", "rungs", "drift"})
+        jobs_.cancel(kind);
     jobs_.start("open", [this, path](Progress& progress) -> Jobs::Finish {
         progress.at(0.0, "reading");
         auto loaded = std::make_shared<Loaded<Frame>>(readAny(path));
@@ -92,6 +93,7 @@ void Document::adopt(std::shared_ptr<Frame> frame, std::shared_ptr<const FrameFo
     readFindings_ = std::move(findings);
     report_ = {};
     checked_ = false;
+    driftKnown_ = false, drift_.reset();
     rebuild();
 }
 
@@ -114,6 +116,7 @@ void Document::forgetResults()
     report_.results.assign(model_->members().size(), {});
     report_.count(model_->members());
     checked_ = false;
+    driftKnown_ = false, drift_.reset();
 }
 
 void Document::collectFindings()
@@ -121,6 +124,24 @@ void Document::collectFindings()
     findings_ = readFindings_;
     for (auto&& more : {audit(*model_), checked_ ? auditResults(*model_, report_) : std::vector<Finding>{}})
         findings_.insert(findings_.end(), more.begin(), more.end());
+    if (drift_) findings_.push_back(*drift_);
+}
+
+void Document::judgeDrift()
+{
+    if (driftKnown_ || !hasForces()) return;
+    auto model = model_;
+    jobs_.start("drift", [this, model](Progress& progress) -> Jobs::Finish {
+        progress.at(0, "storey drift");
+        auto found = std::make_shared<std::optional<Finding>>(driftRatio(*model, progress));
+        return [this, model, found] {
+            if (&model->forces() != &model_->forces()) return; // other forces since; a check is on its way
+            drift_ = *found;
+            driftKnown_ = true;
+            collectFindings();
+            Q_EMIT findingsChanged();
+        };
+    });
 }
 
 bool Document::save(const QString& path, QString* why)
@@ -243,6 +264,7 @@ void Document::check(const std::vector<std::string>& touched)
             checkSeconds_ = seconds;
             collectFindings();
             Q_EMIT resultsChanged();
+            judgeDrift();
         };
     });
 }

@@ -69,6 +69,7 @@ Q_SIGNALS:
     void faulted(const QString& path); // the file has faults: faults()
     void sizesChanged();               // sections of elements changed
     void resultsChanged();             // check results, some or all
+    void findingsChanged();            // one more came from the background
     void modelChanged();               // lanes, groups, members
     void pickChanged();
     void historyChanged();
@@ -84,6 +85,7 @@ private:
     void rebuild();
     void check(const std::vector<std::string>& touched);
     void collectFindings();
+    void judgeDrift(); // Δ2nd/Δ1st by an analysis of its own, in the background after a check
     void forgetResults();
 
     QString path_;
@@ -97,6 +99,8 @@ private:
     bool checked_ = false, forcesFit_ = true;
     double checkSeconds_ = 0, mass_ = 0;
     std::vector<Finding> readFindings_, findings_, faults_;
+    std::optional<Finding> drift_;
+    bool driftKnown_ = false; // for the forces and the standard at hand
     History history_;
     std::set<size_t> pick_;
     std::set<size_t> pending_; // members whose results are stale

@@ -16,7 +16,8 @@ Tray::Tray(Document& doc, QWidget* parent) : QWidget(parent), doc_(doc)
 {
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName("Groups and levels");
-    for (const auto signal : {&Document::opened, &Document::modelChanged, &Document::resultsChanged})
+    for (const auto signal :
+         {&Document::opened, &Document::modelChanged, &Document::resultsChanged, &Document::findingsChanged})
         connect(&doc_, signal, this, &Tray::rebuild);
     connect(&doc_, &Document::pickChanged, this, qOverload<>(&QWidget::update));
 }

@@ -1,6 +1,7 @@
 #include "core/audit/stability.h"
 
 #include "core/analysis/amplified.h"
+#include "core/standards/aisc360/aisc360.h"
 
 #include <algorithm>
 #include <cmath>
@@ -61,7 +62,7 @@ void auditStability(const CheckModel& model, std::vector<Finding>& out)
         out.push_back(finding("stability.method", "", "",
                               "first-order forces: without second-order effects only the first-order method (Appendix 7.3) may "
                               "be used: α·Pr at most "
-                              "half of Fy·Ag in members that resist sway, Δ2nd/Δ1st at most 1.5, additional lateral loads of "
+                              "half of Pns in members that resist sway, Δ2nd/Δ1st at most 1.5, additional lateral loads of "
                               "2.1·α·(Δ/L)·Yi and at "
                               "least 0.0042·Yi in every combination, B1 on moments; the drift ratio and B1 are not known from "
                               "first-order forces"));
@@ -110,15 +111,15 @@ void auditSquash(const CheckModel& model, const CheckReport& report, std::vector
             if (o.status != Status::Unchecked && o.set >= 0 &&
                 model.standardOf(i).checks[static_cast<size_t>(o.check)].key == "compression" && in.steel.fy > 0 &&
                 in.section.a > 0)
-                if (const double share = alpha * o.demand / (in.steel.fy * in.section.a); share > worst)
+                if (const double share = alpha * o.demand / crossSectionCompression(model.standardOf(i).key, in); share > worst)
                     worst = share, id = model.members()[i].id;
     }
     if (worst > 0.5)
-        out.push_back(finding(
-            "stability.thrust", "", id,
-            fmt::format("member {} carries {:.2f} of its squash load: above the half that the first-order method allows "
-                        "(Appendix 7.3)",
-                        id, worst)));
+        out.push_back(finding("stability.thrust", "", id,
+                              fmt::format("member {} carries {:.2f} of the strength of its cross-section Pns: above the half "
+                                          "that the first-order method allows "
+                                          "(Appendix 7.3)",
+                                          id, worst)));
 }
 
 std::optional<Finding> driftRatio(const CheckModel& model, Progress& progress)

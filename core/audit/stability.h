@@ -10,7 +10,7 @@
 namespace wr {
 
 void auditStability(const CheckModel& model, std::vector<Finding>& out);
-// α·Pr against half the squash load of every member, which the first-order method wants (Appendix 7.3).
+// α·Pr against half the strength of the cross-section Pns of every member, which the first-order method wants (Appendix 7.3).
 void auditSquash(const CheckModel& model, const CheckReport& report, std::vector<Finding>& out);
 
 // Δ2nd/Δ1st of the frame as B2 of Appendix 8, storey by storey, by an analysis of its own (amplified.h), against what the

@@ -118,8 +118,8 @@ MemberPlan CheckModel::plan(size_t member) const
     const Member& m = members_[member];
     const FrameSection& s = frame_->sections[static_cast<size_t>(m.section)];
     const Brief& b = briefOf(member);
-    MemberPlan out =
-        planMember(m, lanes_[member], *forces_, s.properties.principal, b.anglesAboutLegs && s.shape.kind == ShapeKind::Angle);
+    MemberPlan out = planMember(m, lanes_[member], *forces_, s.properties.principal,
+                                b.anglesAboutLegs() && s.shape.kind == ShapeKind::Angle);
     if (b.tensionField) out.endPanel = b.stiffenerSpacing.value_or(0);
     return out;
 }

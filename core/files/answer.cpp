@@ -64,6 +64,7 @@ Json bracingJson(const CheckModel& model, size_t member)
                        spring = b.twist ? Quantity::SpringMoment : Quantity::SpringForce;
         out.push_back({{"at", number(u.show(Quantity::Length, b.at))},
                        {"holds", b.kind},
+                       {"by", b.by},
                        {"clause", b.clause},
                        {"strength", number(u.show(force, b.strength))},
                        {"stiffness", number(u.show(spring, b.stiffness))},

@@ -51,11 +51,12 @@ std::optional<bool> uprightFromName(std::string_view n)
     if (n == "b") return false;
     return std::nullopt;
 }
-std::optional<bool> legsFromName(std::string_view n)
+constexpr std::array<std::string_view, 4> kAngleAxes{"principal", "legs", "legs-free", "legs-held-at-peak"};
+std::optional<AngleAxes> angleAxesFromName(std::string_view n)
 {
-    if (n == "principal") return false;
-    if (n == "legs") return true;
-    return std::nullopt;
+    const auto it = std::find(kAngleAxes.begin(), kAngleAxes.end(), n);
+    if (it == kAngleAxes.end()) return std::nullopt;
+    return static_cast<AngleAxes>(it - kAngleAxes.begin());
 }
 std::optional<bool> h13FromName(std::string_view n)
 {
@@ -103,7 +104,8 @@ public:
             if (const auto v = k.positive("ltb", true)) b_.ltbStress = u_.read(Quantity::Stress, *v);
             if (const auto v = k.positive("local", true)) b_.localStress = u_.read(Quantity::Stress, *v);
         });
-        b_.anglesAboutLegs = c_.word("angleAxes", legsFromName, "principal, legs").value_or(false);
+        b_.angleAxes = c_.word("angleAxes", angleAxesFromName, "principal, legs, legs-free, legs-held-at-peak")
+                           .value_or(AngleAxes::Principal);
         leaveOut();
         warping();
         inside("aisc360", [&](Cursor& k) { aisc(k); });
@@ -231,7 +233,7 @@ Json briefJson(const Brief& b, const UnitSystem& u)
     if (b.ltbStress && b.localStress)
         j["statedStress"] = {{"ltb", u.show(Quantity::Stress, *b.ltbStress)},
                              {"local", u.show(Quantity::Stress, *b.localStress)}};
-    if (b.anglesAboutLegs) j["angleAxes"] = "legs";
+    if (b.anglesAboutLegs()) j["angleAxes"] = kAngleAxes[static_cast<size_t>(b.angleAxes)];
     if (!b.leaveOut.empty()) j["leaveOut"] = b.leaveOut;
     if (b.warpingFixed != std::array<bool, 2>{})
         j["warpingEnds"] = {b.warpingFixed[0] ? "fixed" : "free", b.warpingFixed[1] ? "fixed" : "free"};

@@ -153,8 +153,8 @@ private:
 
     bool readShape(Cursor& c, FrameSection& s)
     {
-        const auto kind =
-            c.word("shape", shapeFromName, "i, i-unequal, channel, tee, angle, double-angle, rhs, chs, bar-round, bar-flat");
+        const auto kind = c.word("shape", shapeFromName,
+                                 "i, i-unequal, channel, tee, angle, double-angle, rhs, chs, bar-round, bar-flat, cruciform");
         if (!kind) {
             for (const auto k :
                  {"h", "b", "tw", "tf", "b2", "tf2", "r", "r2", "a", "slope", "t", "ro", "ri", "d", "gap", "back", "process"})

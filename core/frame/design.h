@@ -59,6 +59,11 @@ struct StatedSafety
     bool operator==(const StatedSafety&) const = default;
 };
 
+// Axes about which a single angle bends. Legs: held continuously (sideways and against twist), LegsFree: held at the ends of
+// the segment only, LegsHeldAtPeak: held where the moment is largest as well; the last two stand for equal legs (AISC 360
+// F10.2).
+enum class AngleAxes { Principal, Legs, LegsFree, LegsHeldAtPeak };
+
 // What only AISC 360 asks ("aisc360" in a brief).
 struct Aisc360Options
 {
@@ -71,6 +76,41 @@ struct Aisc360Options
     bool webOpenings = false;          // G7
     std::vector<StatedSafety> safety;
     bool operator==(const Aisc360Options&) const = default;
+};
+
+// What only EN 1993 asks ("en1993" in a brief). Unstated: as the set of national parameters says.
+struct En1993Options
+{
+    enum class Ltb { Unstated, General, Rolled, Simplified };     // 6.3.2.2, 6.3.2.3, 6.3.2.4
+    enum class Interaction { Unstated, AnnexA, AnnexB, General }; // 6.3.3 with either annex, 6.3.4
+    enum class Strength { Unstated, Table31, Product };           // Table 3.1 or the steps of the product standard
+    std::string parameters;                                       // key of a set of national parameters
+    Ltb ltb = Ltb::Unstated;
+    Interaction interaction = Interaction::Unstated;
+    Strength strength = Strength::Unstated;
+    std::optional<double> c1, c2, c3; // M_cr, stated instead of the segment's own moments
+    double kz = 1, kw = 1;            // of M_cr: end rotation in plan and end warping, 0.5 fixed to 1 free
+    bool rigidEndPost = false;        // EN 1993-1-5 5.3
+    bool torsionHeld = false;         // twist held all along: no lateral-torsional and no torsional buckling
+    bool elasticSection = false;      // elastic verification 6.2.1(5) instead of plastic resistance
+    bool operator==(const En1993Options&) const = default;
+};
+
+// A set of national parameters of EN 1993-1-1 and 1-5; the values here are the recommended ones.
+struct NationalParameters
+{
+    std::string id, title;
+    double gammaM0 = 1.0, gammaM1 = 1.0, gammaM2 = 1.25;                         // 6.1(1)
+    En1993Options::Ltb ltb = En1993Options::Ltb::General;                        // 6.3.2.2 unless the set chooses 6.3.2.3
+    double lambdaLT0 = 0.4, beta = 0.75;                                         // 6.3.2.3(1)
+    bool momentShape = true;                                                     // f of 6.3.2.3(2)
+    double lambdaC0 = 0.5, kfl = 1.10;                                           // 6.3.2.4
+    En1993Options::Interaction interaction = En1993Options::Interaction::AnnexB; // 6.3.3(5) leaves the choice
+    En1993Options::Strength strength = En1993Options::Strength::Product;         // 3.2.1(1) leaves the choice
+    double eta = 1.2;                                                            // EN 1993-1-5 5.1(2), to S460; 1.0 above
+    double alphaCr = 10, alphaCrPlastic = 15;                                    // 5.2.1(3)
+    Extras extras;
+    bool operator==(const NationalParameters&) const = default;
 };
 
 // Rules for checking one kind of member. Only what is stated differs from the defaults.
@@ -92,12 +132,14 @@ struct Brief
     std::array<std::optional<double>, 5> k; // effective length factors by LengthAxis, where no length is given by hand
     std::optional<double> cm;               // Cm stated instead of Eq. A-8-4, where B1 is asked for
     std::vector<std::string> leaveOut;      // checks that are not to be made, listed in the result
-    bool anglesAboutLegs = false;           // single angles held all along, so that they bend about their legs' directions
-    std::array<bool, 2> warpingFixed{};     // warping held at the first and the last end (torsion of open sections)
+    AngleAxes angleAxes = AngleAxes::Principal;
+    std::array<bool, 2> warpingFixed{};           // warping held at the first and the last end (torsion of open sections)
     std::optional<double> ltbStress, localStress; // Pa, critical stresses found elsewhere (unsymmetrical shapes)
     Aisc360Options aisc360;
+    En1993Options en1993;
     Extras extras;
     bool operator==(const Brief&) const = default;
+    bool anglesAboutLegs() const { return angleAxes != AngleAxes::Principal; }
 };
 
 struct Ladder
@@ -128,6 +170,8 @@ struct Design
     std::vector<Brief> briefs;
     std::vector<Group> groups;
     std::vector<Ladder> ladders;
+    std::string nationalParameters;                // the set that stands where a brief names none; empty: recommended values
+    std::vector<NationalParameters> parameterSets; // the frame's own
     Extras extras;
     bool operator==(const Design&) const = default;
 };

@@ -108,6 +108,13 @@ std::vector<Corner> angleCorners(const Shape& s, double h, double b)
     return {{0, 0, 0}, {b, 0, 0}, {b, s.t, s.r2}, {s.t, s.t, s.r}, {s.t, h, s.r2}, {0, h, 0}};
 }
 
+std::vector<Corner> crossCorners(const Shape& s)
+{
+    const double h = s.h / 2, b = s.b / 2, w = s.tw / 2, f = s.tf / 2;
+    return {{w, h, 0},   {-w, h, 0}, {-w, f, 0}, {-b, f, 0}, {-b, -f, 0}, {-w, -f, 0},
+            {-w, -h, 0}, {w, -h, 0}, {w, -f, 0}, {b, -f, 0}, {b, f, 0},   {w, f, 0}};
+}
+
 std::vector<Corner> box(double h, double b, double r)
 {
     return {{b / 2, h / 2, r}, {-b / 2, h / 2, r}, {-b / 2, -h / 2, r}, {b / 2, -h / 2, r}};
@@ -156,6 +163,7 @@ Outline outlineOf(const Shape& s)
         o.perimeter = kPi * s.d;
         break;
     case ShapeKind::BarFlat: o.loops.push_back(rounded(box(s.h, s.b, 0), o.perimeter)); break;
+    case ShapeKind::Cruciform: o.loops.push_back(rounded(crossCorners(s), o.perimeter)); break;
     case ShapeKind::None: return o;
     }
     const AreaIntegrals i = integrate(o.loops);

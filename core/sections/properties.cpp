@@ -22,6 +22,7 @@ TorsionProperties torsionOf(const Shape& s, const OutlineValues& o)
     case ShapeKind::DoubleAngle: return torsionOfDoubleAngle(s);
     case ShapeKind::Rhs: return torsionOfRhs(s);
     case ShapeKind::BarFlat: return {.it = torsionOfFlat(s.h, s.b), .avy = 5.0 / 6 * o.a, .avz = 5.0 / 6 * o.a};
+    case ShapeKind::Cruciform: return torsionOfCruciform(s);
     default: return {};
     }
 }

@@ -24,6 +24,7 @@ constexpr std::array kRows{
     Row{ShapeKind::Chs, "chs", "Circular hollow section"},
     Row{ShapeKind::BarRound, "bar-round", "Round bar"},
     Row{ShapeKind::BarFlat, "bar-flat", "Flat bar"},
+    Row{ShapeKind::Cruciform, "cruciform", "Cruciform of plates"},
 };
 
 } // namespace
@@ -102,6 +103,7 @@ std::vector<std::pair<std::string_view, bool>> dimensionKeys(ShapeKind k)
     case ShapeKind::Chs: return {{"d", true}, {"t", true}};
     case ShapeKind::BarRound: return {{"d", true}};
     case ShapeKind::BarFlat: return {{"h", true}, {"b", true}};
+    case ShapeKind::Cruciform: return {{"h", true}, {"b", true}, {"tw", true}, {"tf", true}, {"a", false}};
     case ShapeKind::None: break;
     }
     return {};
@@ -193,6 +195,10 @@ std::vector<std::pair<std::string, std::string>> shapeFaults(const Shape& shape)
         fault(s.ri > s.ro + 1e-12 && s.ri > 0, "ri", "the inside corner radius is larger than the outside one");
         break;
     case ShapeKind::Chs: fault(2 * s.t >= s.d, "t", "the wall fills the tube: t must be less than d/2"); break;
+    case ShapeKind::Cruciform:
+        fault(s.tw >= s.b, "tw", "the upright plate is as thick as the other is wide: tw must be less than b");
+        fault(s.tf >= s.h, "tf", "the flat plate is as thick as the other is deep: tf must be less than h");
+        break;
     default: break;
     }
     return out;

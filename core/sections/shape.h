@@ -9,7 +9,7 @@
 
 namespace wr {
 
-enum class ShapeKind { None, I, IUnequal, Channel, Tee, Angle, DoubleAngle, Rhs, Chs, BarRound, BarFlat };
+enum class ShapeKind { None, I, IUnequal, Channel, Tee, Angle, DoubleAngle, Rhs, Chs, BarRound, BarFlat, Cruciform };
 
 // Names as in the frame file: "i", "i-unequal", "channel" …; None has no name.
 std::string_view shapeName(ShapeKind k);

@@ -215,6 +215,19 @@ TorsionProperties torsionOfRhs(const Shape& s)
     return p;
 }
 
+// Two plates that cross: J = Σ b t³/3 with the crossing counted once, Iw = Σ b³t³/144 (Bleich 1952: only the thickness warps);
+// shear centre where they cross. Shear areas: 5/6 of each plate.
+TorsionProperties torsionOfCruciform(const Shape& s)
+{
+    TorsionProperties p;
+    const double wide = std::max(s.tw, s.tf), narrow = std::min(s.tw, s.tf), length = s.tw > s.tf ? s.h : s.b;
+    const double rest = (s.tw > s.tf ? s.b : s.h) - wide; // of the thinner plate, beside the thicker one
+    p.it = (length * cube(wide) + rest * cube(narrow)) / 3;
+    p.iw = (cube(s.h * s.tw) + cube(s.b * s.tf)) / 144;
+    p.avz = 5.0 / 6 * s.h * s.tw, p.avy = 5.0 / 6 * s.b * s.tf;
+    return p;
+}
+
 // Series fit to the exact solution, within 0.5 % for any ratio (Roark's Formulas for Stress and Strain, torsion table).
 double torsionOfFlat(double h, double b)
 {

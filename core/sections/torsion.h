@@ -28,6 +28,7 @@ TorsionProperties torsionOfTee(const Shape& s);
 TorsionProperties torsionOfAngle(const Shape& s, const OutlineValues& o);
 TorsionProperties torsionOfDoubleAngle(const Shape& s);
 TorsionProperties torsionOfRhs(const Shape& s);
+TorsionProperties torsionOfCruciform(const Shape& s);
 double torsionOfFlat(double h, double b); // J of a solid rectangle
 
 } // namespace wr

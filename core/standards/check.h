@@ -33,6 +33,7 @@ struct MemberInput
     const Lanes& lanes;
     const Brief& brief; // defaults where the member has none
     double length = 0;
+    const NationalParameters* national = nullptr; // of EN standards; null: recommended values
 };
 
 struct CheckOutcome
@@ -91,8 +92,8 @@ struct InteractionDiagram
 // What a restraint inside a member is asked for: strength and stiffness, the largest over all sets. SI.
 struct BraceRow
 {
-    double at = 0; // m along the member
-    std::string_view kind, clause;
+    double at = 0;                      // m along the member
+    std::string_view kind, by, clause;  // kind: what it holds; by: "point", "panel", "torsion"
     double strength = 0, stiffness = 0; // N and N/m; N·m and N·m/rad where it holds twist
     bool twist = false;
     int set = -1; // row of Demands::sets
@@ -112,6 +113,7 @@ struct Standard
     std::string_view basis; // of combinations it accepts
     bool wantsSecondOrder = true;
     std::string_view majorAxis, minorAxis; // its notation
+    bool wantsStations = false;            // needs Demands::forces of every set
     std::vector<CheckRow> checks;
     void (*run)(const MemberInput&, const Demands&, MemberResult&) = nullptr;
     Trace (*explain)(const MemberInput&, const Demands&, const CheckOutcome&) = nullptr;

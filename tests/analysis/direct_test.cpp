@@ -75,7 +75,7 @@ TEST_CASE("direct analysis: 0.8 on the stiffness, and τb past half of the yield
         CHECK(r.combinations[0].leastTau == 1.0);
         CHECK_THAT(std::abs(r.forces.at(0, 0)[4]), WithinRel(footMoment(p, h, 0.8 * ei, l), 2e-3));
     }
-    // A stub of 1 m at 0.8 Fy·A: τb = 4·0.8·0.2 = 0.64 on bending besides.
+    // A stocky piece of 1 m at 0.8 Fy·A: τb = 4·0.8·0.2 = 0.64 on bending besides.
     Frame f = column(0.8 * squash / 1e3, 5);
     f.nodes[1].at.z = 1;
     const CombinationResult r = solved(f, {.reducedStiffness = true});

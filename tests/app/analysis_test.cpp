@@ -27,6 +27,13 @@ TEST_CASE("analysis: F6 analyses in second order and back, and a change of size 
     CHECK(second < 2 * first);
     for (const Finding& f : w.doc().findings())
         CHECK(f.code != "forces.first-order");
+    // The drift ratio, found in the background, is told with the other findings and follows the order of the analysis.
+    const auto drift = [&] {
+        for (const Finding& f : w.doc().findings())
+            if (f.code == "stability.drift") return f.text;
+        return std::string("none");
+    };
+    CHECK(drift().find("as B2 of Appendix 8") != std::string::npos);
     // Another section makes the forces stale; analysing again stays in second order.
     const std::string id = w.doc().model().members().front().id;
     CHECK(w.doc().run(SetSection{w.doc().refs({w.index(id)}), "IPE400"}).isEmpty());

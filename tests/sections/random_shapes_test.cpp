@@ -46,9 +46,9 @@ private:
     std::mt19937 random_{20261};
 };
 
-constexpr ShapeKind kKinds[] = {ShapeKind::I,       ShapeKind::IUnequal,    ShapeKind::Channel, ShapeKind::Tee,
-                                ShapeKind::Angle,   ShapeKind::DoubleAngle, ShapeKind::Rhs,     ShapeKind::Chs,
-                                ShapeKind::BarFlat, ShapeKind::BarRound};
+constexpr ShapeKind kKinds[] = {ShapeKind::I,       ShapeKind::IUnequal,    ShapeKind::Channel,  ShapeKind::Tee,
+                                ShapeKind::Angle,   ShapeKind::DoubleAngle, ShapeKind::Rhs,      ShapeKind::Chs,
+                                ShapeKind::BarFlat, ShapeKind::BarRound,    ShapeKind::Cruciform};
 
 } // namespace
 

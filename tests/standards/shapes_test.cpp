@@ -38,9 +38,9 @@ Shape randomShape(ShapeKind k, std::mt19937& random)
     }
 }
 
-constexpr ShapeKind kKinds[] = {ShapeKind::I,       ShapeKind::IUnequal,    ShapeKind::Channel, ShapeKind::Tee,
-                                ShapeKind::Angle,   ShapeKind::DoubleAngle, ShapeKind::Rhs,     ShapeKind::Chs,
-                                ShapeKind::BarFlat, ShapeKind::BarRound};
+constexpr ShapeKind kKinds[] = {ShapeKind::I,       ShapeKind::IUnequal,    ShapeKind::Channel,  ShapeKind::Tee,
+                                ShapeKind::Angle,   ShapeKind::DoubleAngle, ShapeKind::Rhs,      ShapeKind::Chs,
+                                ShapeKind::BarFlat, ShapeKind::BarRound,    ShapeKind::Cruciform};
 
 std::string frameText(const std::string& section, const std::string& brief, const std::string& more = "", double my = 40)
 {
@@ -229,7 +229,7 @@ TEST_CASE("briefs: every key is read, written back and read again; faults name t
     REQUIRE(g.design.briefs.size() == 1);
     CHECK(g.design.briefs[0].aisc360 == f.design.briefs[0].aisc360);
     CHECK(g.design.briefs[0].cm == 0.85);
-    CHECK(g.design.briefs[0].anglesAboutLegs);
+    CHECK(g.design.briefs[0].angleAxes == AngleAxes::Legs);
     CHECK(g.design.briefs[0].k == f.design.briefs[0].k);
     CHECK(g.design.briefs[0].leaveOut == f.design.briefs[0].leaveOut);
     CHECK(g.design.briefs[0].warpingFixed == f.design.briefs[0].warpingFixed);
@@ -271,11 +271,27 @@ TEST_CASE("Appendix 6: demands by hand, and those of a column held at mid-height
     const auto model = test::modelOf(test::frameOf(frameText(
         R"("name":"W12X22")", "", R"(,"restraints":[{"member":"E","at":2,"holds":["minor","top","bottom","twist"]}])")));
     const auto rows = model->bracing(0);
-    REQUIRE(rows.size() == 2); // nothing compresses the bottom flange
-    CHECK(rows[0].kind == "minor");
-    CHECK_THAT(rows[0].strength, WithinRel(600.0, 1e-9));
-    CHECK_THAT(rows[0].stiffness, WithinRel(8 * 60e3 / 2 / 0.75, 1e-9)); // the shorter neighbour is 2 m
-    CHECK(rows[1].kind == "top");
+    REQUIRE(rows.size() == 5); // nothing compresses the bottom flange
+    const auto row = [&](std::string_view kind, std::string_view by) {
+        const auto it = std::find_if(rows.begin(), rows.end(), [&](const BraceRow& r) { return r.kind == kind && r.by == by; });
+        REQUIRE(it != rows.end());
+        return *it;
+    };
+    CHECK_THAT(row("minor", "point").strength, WithinRel(600.0, 1e-9));
+    CHECK_THAT(row("minor", "point").stiffness, WithinRel(8 * 60e3 / 2 / 0.75, 1e-9)); // the shorter neighbour is 2 m
+    CHECK_THAT(row("minor", "panel").strength, WithinRel(300.0, 1e-9));
+    CHECK_THAT(row("minor", "panel").stiffness, WithinRel(2 * 60e3 / 2 / 0.75, 1e-9));
+    const double ho = model->frame().sections[0].properties.ho, top = row("top", "point").strength * ho / 0.02;
+    CHECK_THAT(row("top", "panel").strength, WithinRel(0.01 * top / ho, 1e-9));
+    CHECK(top > 26e3); // the moment at the hold and beyond, up to 40 kN·m
+    CHECK(top < 40e3 * (1 + 1e-9));
+    const BraceRow twist = row("twist", "torsion");
+    CHECK(twist.twist);
+    CHECK_THAT(twist.strength, WithinRel(0.02 * top, 1e-9));
+    // One point in 6 m, by A-6-11a with the C_b of either neighbour: between C_b = 1 and 2.
+    const double plain = 2.4 * 6 / (200e9 * model->frame().sections[0].properties.iz) * top * top / 0.75;
+    CHECK(twist.stiffness <= plain * (1 + 1e-9));
+    CHECK(twist.stiffness > plain / 4);
 }
 
 TEST_CASE("charts: curve and surface pass through the check's own numbers", "[aisc360][charts]")

@@ -119,14 +119,19 @@ TEST_CASE("trace: every shape, edition and method prints what it computes, and i
         R"("shape":"bar-flat","h":200,"b":20)",
         R"("shape":"bar-flat","h":20,"b":200)",
         R"("shape":"bar-round","d":90)",
+        R"("shape":"cruciform","h":400,"b":300,"tw":10,"tf":12,"a":6)",
+        R"("shape":"cruciform","h":300,"b":300,"tw":20,"tf":20)",
+        R"("shape":"angle","h":100,"b":100,"t":6,"r":8)",
         R"("properties":{"a":6000,"iy":5e7,"iz":2e7,"it":1e6,"wely":3e5,"welz":1e5,"wply":3e5,"wplz":1e5})"};
     const char* briefs[] = {
         "",
         R"(,"aisc360":{"throughOneLeg":"planar-truss","connectedLeg":"b","interaction":"H1.3","tensionRaisesCb":true,"flangeHoles":0.6},
                                    "connectors":{"spacing":1.2,"joined":"snug"},"loadHeight":"top","stiffenerSpacing":1.0,"tensionField":true,"warpingEnds":["fixed","free"])",
         R"(,"aisc360":{"throughOneLeg":"space-truss"},"connectors":{"spacing":2.5},"k":{"minor":0.8,"top":0.5},"statedStress":{"ltb":200,"local":250})",
-        R"(,"connectors":{"spacing":0.4},"angleAxes":"legs")"};
-    const double lengths[] = {6, 2, 2, 6};
+        R"(,"connectors":{"spacing":0.4},"angleAxes":"legs")",
+        R"(,"angleAxes":"legs-free")",
+        R"(,"angleAxes":"legs-held-at-peak","cb":1.3)"};
+    const double lengths[] = {6, 2, 2, 6, 3, 3};
     std::set<std::string_view> clauses;
     int formulas = 0;
     for (const char* section : sections)

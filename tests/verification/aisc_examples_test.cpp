@@ -7,7 +7,7 @@
 #include "core/standards/aisc360/interaction.h"
 #include "core/standards/aisc360/shear.h"
 #include "core/standards/aisc360/tension.h"
-#include "tests/support.h"
+#include "tests/verification/published.h"
 
 #include <cmath>
 
@@ -15,20 +15,13 @@ using namespace wr;
 using namespace wr::aisc360;
 using Catch::Matchers::WithinRel;
 using test::Alone;
+using test::both;
+using test::kipFt;
+using test::kPublished;
 
 namespace {
 
-constexpr double kipFt = kKip * kFoot;
-constexpr double kPublished = 0.005;
 NoTrace none;
-
-// LRFD and ASD values of one function.
-template <class F> void both(const Alone& a, double lrfd, double asd, double unit, F value, double tolerance = kPublished)
-{
-    const Context l(a.input, true), s(a.input, false);
-    CHECK_THAT(value(l) / unit, WithinRel(lrfd, tolerance));
-    CHECK_THAT(value(s) / unit, WithinRel(asd, tolerance));
-}
 
 Shape roundTube(double d, double t)
 {

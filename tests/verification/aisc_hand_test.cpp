@@ -1,5 +1,6 @@
-// Hand calculations in kips and inches for clauses without a published example at hand: E5, E6, F12, F13.1, G2 with stiffeners
-// and tension field, H1.2, H1.3, H2. Numbers are worked out beside each check from the section's own properties.
+// Hand calculations in kips and inches for clauses without a published example at hand: E5, E6, F10.2(2), F12, F13.1, G2 with
+// stiffeners and tension field, H1.2, H1.3, H2, cruciforms. Numbers are worked out beside each check from the section's own
+// properties.
 #include "core/standards/aisc360/compression.h"
 #include "core/standards/aisc360/flexure.h"
 #include "core/standards/aisc360/meeting.h"
@@ -211,4 +212,87 @@ TEST_CASE("Hand calculation: H2 of an equal-leg angle at toes and heel", "[aisc3
     CHECK_THAT(plusToes ? sum(40, 5, 2, 0) : sum(40, 5, 0, 2), WithinRel(p + w + zToes, 1e-9));
     // Heel compressed: the toe is relieved, the heel has no part of w.
     CHECK_THAT(plusToes ? sum(40, 5, 0, 2) : sum(40, 5, 2, 0), WithinRel(std::max(p + w - zHeel, p + zHeel), 1e-3));
+}
+
+TEST_CASE("Hand calculation: F10.2(2), L4x4x1/4 (A36) bent about a leg, 6 ft", "[aisc360][F10]")
+{
+    // The angle of the design example F.11A: held at ends and midspan; then at the ends only. Toe compressed.
+    Alone a("L4X4X1/4", 36, 58);
+    const double sx = in(a.section.igy, 4) / (4 - in(a.section.cz, 1));
+    CHECK_THAT(sx, WithinRel(1.03, 0.01)); // of the table
+    const auto moment = [&](AngleAxes axes, double lb, double cb, Side side) {
+        a.brief.angleAxes = axes;
+        return lateralTorsional(Context(a.input, true), lb * kInch, cb, none, side).available / kKip / kInch / 0.9;
+    };
+    const auto elastic = [&](double lb, double sign) {
+        return 0.58 * E * std::pow(4, 4) * 0.25 / (lb * lb) * (std::sqrt(1 + 0.88 * std::pow(lb * 0.25 / 16, 2)) + sign);
+    };
+    const auto nominal = [](double my, double mcr) {
+        return my <= mcr ? std::min(1.5 * my, (1.92 - 1.17 * std::sqrt(my / mcr)) * my) : (0.92 - 0.17 * mcr / my) * mcr;
+    };
+    const double my = 36 * sx;
+    CHECK_THAT(moment(AngleAxes::LegsFree, 72, 1.14, Side::Plus), WithinRel(nominal(0.8 * my, 1.14 * elastic(72, -1)), 1e-6));
+    CHECK_THAT(moment(AngleAxes::LegsFree, 72, 1.14, Side::Minus), WithinRel(nominal(0.8 * my, 1.14 * elastic(72, 1)), 1e-6));
+    CHECK_THAT(moment(AngleAxes::LegsHeldAtPeak, 36, 1.3, Side::Plus),
+               WithinRel(nominal(my, 1.3 * 1.25 * elastic(36, -1)), 1e-6));
+    // F10-6 with 0.8·Sx to the toe: 43.3 kip-in in F.11A.
+    const double local = flexureMajor(Context(a.input, true), none, Side::Plus).available / kKip / kInch / 0.9;
+    CHECK_THAT(local, WithinRel(36 * 0.8 * sx * (2.43 - 1.72 * 16 * std::sqrt(36 / E)), 1e-6));
+    CHECK_THAT(local, WithinRel(43.3, 0.012));
+    // Unequal legs, the other axis and compression are outside it, and said to be.
+    CHECK_FALSE(flexureMinor(Context(a.input, true), none).uncovered.empty());
+    Alone unequal("L6X4X1/2", 36, 58);
+    unequal.brief.angleAxes = AngleAxes::LegsFree;
+    CHECK_FALSE(flexureMajor(Context(unequal.input, true), none).uncovered.empty());
+    hold(a, 72 * kInch);
+    const OneSpan pressed(a, 72 * kInch, 5, 0, 1, 0, 0, 0), bent(a, 72 * kInch, 0, 0, 1, 0, 0, 0);
+    CHECK(strengths(Context(a.input, true), bent.d).outside.empty());
+    OneSpan both = pressed;
+    both.d.sets[0].compression.value = 5 * kKip;
+    CHECK_FALSE(strengths(Context(a.input, true), both.d).outside.empty());
+}
+
+TEST_CASE("Hand calculation: cruciform of plates in compression and bending", "[aisc360][E4][F12]")
+{
+    // Two plates 12 x 1/2 in, 50 ksi: A = 11.75, J = 0.979, Cw = 3.0, outstands 5.75/0.5 = 11.5 > 0.45·sqrt(E/Fy) = 10.8.
+    Shape s;
+    s.kind = ShapeKind::Cruciform, s.h = s.b = 12 * kInch, s.tw = s.tf = 0.5 * kInch;
+    Alone a(s, 50, 65);
+    const double area = 12 * 0.5 + 11.5 * 0.5, i = (0.5 * 1728 + 11.5 * 0.125) / 12, j = 23.5 * 0.125 / 3,
+                 cw = 2 * std::pow(12 * 0.5, 3) / 144, fy = 50;
+    CHECK_THAT(in(a.section.a, 2), WithinRel(area, 1e-9));
+    CHECK_THAT(in(a.section.iy, 4), WithinRel(i, 1e-9));
+    CHECK_THAT(in(a.section.iz, 4), WithinRel(i, 1e-9));
+    CHECK_THAT(in(a.section.it, 4), WithinRel(j, 1e-9));
+    CHECK_THAT(in(a.section.iw, 6), WithinRel(cw, 1e-9));
+    const auto strength = [&](double l) {
+        return compression(Context(a.input, true), l * kInch, l * kInch, l * kInch, none).available / kKip / 0.9;
+    };
+    const auto byHand = [&](double l) {
+        const double flexural = pi * pi * E / std::pow(l / std::sqrt(i / area), 2),
+                     twist = (pi * pi * E * cw / (l * l) + 11200 * j) / (2 * i), fe = std::min(flexural, twist);
+        const double fcr = fy / fe <= 2.25 ? std::pow(0.658, fy / fe) * fy : 0.877 * fe;
+        // E7 with c1 = 0.22, c2 = 1.49 for the four outstands, where λ exceeds λr·sqrt(Fy/Fcr).
+        const double lambda = 11.5, limit = 0.45 * std::sqrt(E / fy);
+        double lost = 0;
+        if (lambda > limit * std::sqrt(fy / fcr)) {
+            const double fel = std::pow(1.49 * limit / lambda, 2) * fy, q = std::sqrt(fel / fcr);
+            lost = 4 * 0.5 * 5.75 * (1 - (1 - 0.22 * q) * q);
+        }
+        return fcr * (area - lost);
+    };
+    for (const double l : {10.0, 60.0, 120.0, 240.0, 480.0}) {
+        INFO(l << " in");
+        CHECK_THAT(strength(l), WithinRel(byHand(l), 1e-9));
+    }
+    const double sx = i / 6;
+    CHECK_THAT(flexureMajor(Context(a.input, true), none).available / kKip / kInch,
+               WithinRel(0.9 * fy * sx, 1e-9)); // 11.5 < 13
+    CHECK(shearMajor(Context(a.input, true), none).available / kKip < 0.9 * 0.6 * fy * 6 * (1 + 1e-9));
+    // Deep upright plate: elastic moment π/L·sqrt(E·I·G·J), never above first yield.
+    s.h = 20 * kInch, s.b = 6 * kInch;
+    Alone deep(s, 50, 65);
+    const double iz = in(deep.section.iz, 4), jd = in(deep.section.it, 4), l = 30 * 12;
+    CHECK_THAT(lateralTorsional(Context(deep.input, true), l * kInch, 1.0, none).available / kKip / kInch,
+               WithinRel(0.9 * std::min(fy * in(deep.section.wely, 3), pi / l * std::sqrt(E * iz * 11200 * jd)), 1e-9));
 }

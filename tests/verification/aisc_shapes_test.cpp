@@ -5,7 +5,7 @@
 #include "core/standards/aisc360/shear.h"
 #include "core/standards/aisc360/tension.h"
 #include "core/standards/aisc360/torsion_open.h"
-#include "tests/support.h"
+#include "tests/verification/published.h"
 
 #include <cmath>
 
@@ -14,20 +14,14 @@ using namespace wr::aisc360;
 using Catch::Matchers::WithinAbs;
 using Catch::Matchers::WithinRel;
 using test::Alone;
+using test::both;
+using test::kipFt;
+using test::kPublished;
+using test::steps;
 
 namespace {
 
-constexpr double kipFt = kKip * kFoot;
-constexpr double kPublished = 0.005;
 NoTrace none;
-
-template <class F>
-void both(const Alone& a, double lrfd, double asd, double unit, F value, double tolerance = kPublished, int edition = 2022)
-{
-    const Context l(a.input, Method{true, edition}), s(a.input, Method{false, edition});
-    CHECK_THAT(value(l) / unit, WithinRel(lrfd, tolerance));
-    CHECK_THAT(value(s) / unit, WithinRel(asd, tolerance));
-}
 
 Shape shapeOf(ShapeKind k, double h, double b, double t1, double t2)
 {
@@ -38,14 +32,6 @@ Shape shapeOf(ShapeKind k, double h, double b, double t1, double t2)
     else
         s.tw = t1 * kInch, s.tf = t2 * kInch;
     return s;
-}
-
-std::map<std::string, double> steps(const Trace& t)
-{
-    std::map<std::string, double> v;
-    for (const TraceStep& s : t.steps)
-        v[std::string(s.label.symbol)] = s.value;
-    return v;
 }
 
 } // namespace

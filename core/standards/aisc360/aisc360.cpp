@@ -1,5 +1,6 @@
 #include "core/standards/aisc360/aisc360.h"
 
+#include "core/standards/aisc360/compression.h"
 #include "core/standards/aisc360/rows.h"
 #include "core/standards/aisc360/run.h"
 
@@ -28,6 +29,16 @@ template <bool Lrfd, int Edition> Standard make(std::string_view key, std::strin
 }
 
 } // namespace
+
+double crossSectionCompression(std::string_view key, const MemberInput& in)
+{
+    const bool whole = key.starts_with("aisc360-10") || key.starts_with("aisc360-05");
+    if (whole) return in.steel.fy * in.section.a;
+    const aisc360::Context c(in, aisc360::Method{});
+    NoTrace none;
+    constexpr double stocky = 1e-6; // m
+    return aisc360::compression(c, stocky, stocky, stocky, none).available / c.safety.compression.phi;
+}
 
 std::vector<Standard> aisc360Standards()
 {

@@ -1,6 +1,7 @@
 // Appendix 6 over the holds inside one member: what each is asked for by the worst set of forces.
 #include "core/standards/aisc360/appendix6.h"
 #include "core/standards/aisc360/run.h"
+#include "core/standards/aisc360/strengths.h"
 
 #include <algorithm>
 #include <cmath>
@@ -37,30 +38,35 @@ public:
         column(LengthAxis::Minor, "minor");
         const bool i = c_.s.kind == ShapeKind::I || c_.s.kind == ShapeKind::IUnequal || c_.s.kind == ShapeKind::Channel;
         if (i) flange(LengthAxis::Top, "top"), flange(LengthAxis::Bottom, "bottom");
+        if (doublySymmetricI(c_.s)) twist();
         std::stable_sort(out_.begin(), out_.end(), [](const BraceRow& a, const BraceRow& b) { return a.at < b.at; });
         return std::move(out_);
     }
 
 private:
-    void take(BraceRow row)
+    bool touches(const Span& s, double at) const { return s.to >= at - 1e-6 && s.from <= at + 1e-6; }
+    // Keeps the largest demand over all sets; `of` gives the demand of one.
+    template <class F> void worst(BraceRow row, F&& of)
     {
+        for (size_t i = 0; i < d_.sets.size(); ++i)
+            if (const BraceDemand b = of(i); b.strength > row.strength || b.stiffness > row.stiffness) {
+                row.strength = std::max(row.strength, b.strength), row.set = static_cast<int>(i);
+                row.stiffness = std::max(row.stiffness, b.stiffness);
+            }
         if (row.strength > 0) out_.push_back(row);
     }
     void column(LengthAxis axis, std::string_view kind)
     {
         NoTrace none;
         for (const Point& p : pointsOf(c_.in.lanes.of(axis))) {
-            BraceRow row{p.at, kind, "A6.2.2", 0, 0, false, -1};
-            for (size_t i = 0; i < d_.sets.size(); ++i) {
+            const auto thrust = [&](size_t i) {
                 double n = 0;
                 for (size_t k = 0; k < d_.spans.size(); ++k) // segments that end here
-                    if (d_.spans[k].to >= p.at - 1e-6 && d_.spans[k].from <= p.at + 1e-6)
-                        n = std::max(n, d_.of(i, k).compression.value);
-                const BraceDemand b = columnPointBrace(c_, n, p.lbr, none);
-                if (b.strength > row.strength)
-                    row.strength = b.strength, row.stiffness = b.stiffness, row.set = static_cast<int>(i);
-            }
-            take(row);
+                    if (touches(d_.spans[k], p.at)) n = std::max(n, d_.of(i, k).compression.value);
+                return n;
+            };
+            worst({p.at, kind, "point", "A6.2.2"}, [&](size_t i) { return columnPointBrace(c_, thrust(i), p.lbr, none); });
+            worst({p.at, kind, "panel", "A6.2.1"}, [&](size_t i) { return columnPanelBrace(c_, thrust(i), p.lbr, none); });
         }
     }
     // C_d = 2 at the hold nearest to a point of inflection, on the safe side for every hold between moments of both signs.
@@ -69,22 +75,49 @@ private:
         NoTrace none;
         const bool top = axis == LengthAxis::Top;
         for (const Point& p : pointsOf(c_.in.lanes.of(axis))) {
-            BraceRow row{p.at, kind, "A6.3.1b", 0, 0, false, -1};
-            for (size_t i = 0; i < d_.sets.size(); ++i) {
-                double m = 0;
-                bool reverse = false;
+            struct Asked
+            {
+                double m = 0, cd = 1;
+            };
+            const auto asked = [&](size_t i) {
+                Asked a;
                 for (size_t k = 0; k < d_.spans.size(); ++k) {
-                    if (d_.spans[k].to < p.at - 1e-6 || d_.spans[k].from > p.at + 1e-6) continue;
+                    if (!touches(d_.spans[k], p.at)) continue;
                     const SpanDemand& x = d_.of(i, k);
-                    m = std::max(m, (top ? x.top : x.bottom).value);
-                    reverse |= x.top.value > 1e-6 * x.largest() && x.bottom.value > 1e-6 * x.largest();
+                    a.m = std::max(a.m, (top ? x.top : x.bottom).value);
+                    if (x.top.value > 1e-6 * x.largest() && x.bottom.value > 1e-6 * x.largest()) a.cd = 2;
                 }
-                const BraceDemand b = beamPointBrace(c_, m, p.lbr, c_.p.ho, reverse ? 2.0 : 1.0, none);
-                if (b.strength > row.strength)
-                    row.strength = b.strength, row.stiffness = b.stiffness, row.set = static_cast<int>(i);
-            }
-            take(row);
+                return a;
+            };
+            worst({p.at, kind, "point", "A6.3.1b"}, [&](size_t i) {
+                const Asked a = asked(i);
+                return beamPointBrace(c_, a.m, p.lbr, c_.p.ho, a.cd, none);
+            });
+            worst({p.at, kind, "panel", "A6.3.1a"}, [&](size_t i) {
+                const Asked a = asked(i);
+                return beamPanelBrace(c_, a.m, p.lbr, c_.p.ho, a.cd, none);
+            });
         }
+    }
+    // Torsional point bracing: M_r/C_b is the largest of the two segments that meet in the point, n all such points of the
+    // member.
+    void twist()
+    {
+        NoTrace none;
+        const std::vector<Point> points = pointsOf(c_.in.lanes.of(LengthAxis::Torsion));
+        for (const Point& p : points)
+            worst({p.at, "twist", "torsion", "A6.3.2a", 0, 0, true}, [&](size_t i) {
+                BraceDemand out;
+                for (size_t k = 0; k < d_.spans.size(); ++k) {
+                    if (!touches(d_.spans[k], p.at)) continue;
+                    const SpanDemand& x = d_.of(i, k);
+                    const double m = x.largest(), cb = spanCb(c_, d_.spans[k], x, Axis::Major, m, none);
+                    const BraceDemand b =
+                        beamTorsionalBrace(c_, m, p.lbr, c_.p.ho, c_.in.length, static_cast<int>(points.size()), cb, none);
+                    out = {std::max(out.strength, b.strength), std::max(out.stiffness, b.stiffness)};
+                }
+                return out;
+            });
     }
 
     const Context& c_;

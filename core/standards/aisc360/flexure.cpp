@@ -16,6 +16,7 @@ template <class Sink> Flexure flexureMajor(const Context& c, Sink& sink, Side si
     case ShapeKind::Angle: return angleFlexure(c, Axis::Major, side, sink);
     case ShapeKind::BarFlat:
     case ShapeKind::BarRound: return barFlexure(c, Axis::Major, sink);
+    case ShapeKind::Cruciform: return crossFlexure(c, Axis::Major, sink);
     case ShapeKind::None: break;
     }
     return statedFlexure(c, Axis::Major, side, sink);
@@ -34,6 +35,7 @@ template <class Sink> Flexure flexureMinor(const Context& c, Sink& sink, Side si
     case ShapeKind::Angle: return angleFlexure(c, Axis::Minor, side, sink);
     case ShapeKind::BarFlat:
     case ShapeKind::BarRound: return barFlexure(c, Axis::Minor, sink);
+    case ShapeKind::Cruciform: return crossFlexure(c, Axis::Minor, sink);
     case ShapeKind::None: break;
     }
     return statedFlexure(c, Axis::Minor, side, sink);
@@ -60,10 +62,11 @@ bool ltbApplies(const Context& c, Axis axis)
     case ShapeKind::IUnequal:
     case ShapeKind::Channel: return major;
     case ShapeKind::Rhs: return stiffer && c.edition >= 2016;
-    case ShapeKind::BarFlat: return stiffer;
+    case ShapeKind::BarFlat:
+    case ShapeKind::Cruciform: return stiffer;
     case ShapeKind::Tee:
     case ShapeKind::DoubleAngle: return major || stiffer;
-    case ShapeKind::Angle: return major && !c.in.brief.anglesAboutLegs;
+    case ShapeKind::Angle: return major && c.in.brief.angleAxes != AngleAxes::Legs;
     case ShapeKind::None: return major && c.in.brief.ltbStress && c.in.brief.localStress;
     default: return false;
     }
@@ -75,8 +78,10 @@ template <class Sink> Ltb lateralTorsional(const Context& c, double lb, double c
     case ShapeKind::Rhs: return tubeLtb(c, axis, lb, cb, sink);
     case ShapeKind::BarFlat: return barLtb(c, axis, lb, cb, sink);
     case ShapeKind::Tee:
-    case ShapeKind::DoubleAngle: return axis == Axis::Major ? teeLtb(c, side, lb, sink) : teeMinorLtb(c, lb, cb, sink);
+    case ShapeKind::DoubleAngle:
+        return axis == Axis::Major ? teeLtb(c, side, lb, sink) : elasticLtb(c, Axis::Minor, lb, cb, sink);
     case ShapeKind::Angle: return angleLtb(c, side, lb, cb, sink);
+    case ShapeKind::Cruciform: return elasticLtb(c, axis, lb, cb, sink);
     case ShapeKind::None: return statedLtb(c, side, sink);
     default: return iLtb(c, side, lb, cb, sink);
     }

@@ -73,13 +73,16 @@ template <class Sink> Ltb tubeLtb(const Context& c, Axis axis, double lb, double
 template <class Sink> Flexure teeMajor(const Context& c, Side side, Sink& sink);
 template <class Sink> Flexure teeMinor(const Context& c, Sink& sink);
 template <class Sink> Ltb teeLtb(const Context& c, Side side, double lb, Sink& sink);
-template <class Sink> Ltb teeMinorLtb(const Context& c, double lb, double cb, Sink& sink);
 template <class Sink> Flexure angleFlexure(const Context& c, Axis axis, Side side, Sink& sink);
 template <class Sink> Ltb angleLtb(const Context& c, Side side, double lb, double cb, Sink& sink);
 template <class Sink> Flexure barFlexure(const Context& c, Axis axis, Sink& sink);
 template <class Sink> Ltb barLtb(const Context& c, Axis axis, double lb, double cb, Sink& sink);
 template <class Sink> Flexure statedFlexure(const Context& c, Axis axis, Side side, Sink& sink); // F12
 template <class Sink> Ltb statedLtb(const Context& c, Side side, Sink& sink);
+template <class Sink> Flexure crossFlexure(const Context& c, Axis axis, Sink& sink);                 // F12
+template <class Sink> Ltb elasticLtb(const Context& c, Axis axis, double lb, double cb, Sink& sink); // F12.2
+// F10.3 (b), (c): local buckling of a leg or of a plate that stands out, b/t = lambda; modulus: to its toe.
+template <class Sink> double legBuckling(const Context& c, double lambda, double modulus, Sink& sink);
 
 // Toes and heel of an angle about its principal axes, from the centroid (m).
 struct AnglePoints
@@ -91,6 +94,8 @@ struct AnglePoints
     Point heel, upright, flat; // upright, flat: the corner of that leg's end farther from the axis matters, see toe()
     Point uprightInner, flatInner;
 };
+// F10.2(2): about a leg's direction without being held all along.
+bool aboutLegsUnheld(const Context& c);
 // About the directions of the legs where the brief says that the angle is held all along.
 AnglePoints anglePoints(const Context& c);
 // Second moment about the axis of bending, m⁴, and the elastic modulus to the farthest corner, m³.

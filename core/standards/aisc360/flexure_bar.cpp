@@ -1,4 +1,4 @@
-// AISC 360 F11: rectangular bars and rounds; F12 with stresses found elsewhere.
+// AISC 360 F11: rectangular bars and rounds.
 #include "core/standards/aisc360/flexure.h"
 
 namespace wr::aisc360 {
@@ -50,48 +50,9 @@ template <class Sink> Ltb barLtb(const Context& c, Axis axis, double lb, double 
     return withCb(c, out, cb, "F11-3", "min(C_b*M_1, M_p)", sink);
 }
 
-template <class Sink> Flexure statedFlexure(const Context& c, Axis axis, Side, Sink& sink)
-{
-    Flexure out{0, "F12.1", {}};
-    if (!c.in.brief.localStress || !c.in.brief.ltbStress) {
-        out.available = kUncovered;
-        out.uncovered =
-            "a section without dimensions is checked in bending by F12 only where the brief states \"ltbStress\" and "
-            "\"localStress\"";
-        return out;
-    }
-    sink.heading("Yielding and local buckling", "F12");
-    const double fy = given(sink, "F_y", Quantity::Stress, c.fy),
-                 fl = given(sink, "F_cr", Quantity::Stress, *c.in.brief.localStress, "F12-4"),
-                 s = given(sink, "S_min", Quantity::SectionModulus, axis == Axis::Major ? c.p.wely : c.p.welz);
-    if (fl < fy) out.clause = "F12.3";
-    const double fn = step(sink, "F_n", "min(F_y, F_cr)", "F12", Quantity::Stress, std::min(fy, fl));
-    const double mn = step(sink, "M_n", "F_n*S_min", "F12-1", Quantity::Moment, fn * s);
-    out.available = availableMoment(c, mn, sink);
-    return out;
-}
-
-template <class Sink> Ltb statedLtb(const Context& c, Side, Sink& sink)
-{
-    Ltb out;
-    out.clause = "F12.2", out.curve = Ltb::Curve::NoCb;
-    sink.heading("Lateral-torsional buckling", "F12.2");
-    const double fy = given(sink, "F_y", Quantity::Stress, c.fy),
-                 f = given(sink, "F_cr", Quantity::Stress, *c.in.brief.ltbStress, "F12-3"),
-                 s = given(sink, "S_min", Quantity::SectionModulus, c.p.wely);
-    out.plateau = fy * s, out.unit = f * s;
-    const double mn = step(sink, "M_n", "min(F_y, F_cr)*S_min", "F12-1", Quantity::Moment, out.nominal(1));
-    out.available = availableMoment(c, mn, sink);
-    return out;
-}
-
 template Flexure barFlexure<NoTrace>(const Context&, Axis, NoTrace&);
 template Flexure barFlexure<Trace>(const Context&, Axis, Trace&);
 template Ltb barLtb<NoTrace>(const Context&, Axis, double, double, NoTrace&);
 template Ltb barLtb<Trace>(const Context&, Axis, double, double, Trace&);
-template Flexure statedFlexure<NoTrace>(const Context&, Axis, Side, NoTrace&);
-template Flexure statedFlexure<Trace>(const Context&, Axis, Side, Trace&);
-template Ltb statedLtb<NoTrace>(const Context&, Side, NoTrace&);
-template Ltb statedLtb<Trace>(const Context&, Side, Trace&);
 
 } // namespace wr::aisc360

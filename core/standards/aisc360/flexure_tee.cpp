@@ -15,19 +15,6 @@ double sectionModulus(const Context& c)
     return c.p.wely; // to the farther fibre: the stem's end
 }
 
-// F10.3 (b), (c): local buckling of a leg, M_n for the modulus to its toe.
-template <class Sink> double legBuckling(const Context& c, double leg, double modulus, Sink& sink)
-{
-    const double l = given(sink, "lambda", Quantity::Ratio, leg / c.s.t, "B4.1"),
-                 sc = given(sink, "S_c", Quantity::SectionModulus, modulus);
-
-    if (l <= 0.91 * c.root())
-        return step(sink, "M_l", "F_y*S_c*(2.43 - 1.72*lambda*sqrt(F_y/E))", "F10-6", Quantity::Moment,
-                    c.fy * sc * (2.43 - 1.72 * l * std::sqrt(c.fy / c.e)));
-    const double fcr = step(sink, "F_cr", "0.71*E/lambda^2", "F10-8", Quantity::Stress, 0.71 * c.e / (l * l));
-    return step(sink, "M_l", "F_cr*S_c", "F10-7", Quantity::Moment, fcr * sc);
-}
-
 // F9-1 to F9-4.
 template <class Sink> double yielding(const Context& c, Side side, Sink& sink)
 {
@@ -125,8 +112,7 @@ template <class Sink> Flexure teeMajor(const Context& c, Side side, Sink& sink)
         const double leg = side == Side::Plus ? outstandingLeg(c.s) : backLeg(c.s);
         if (leg / c.s.t > 0.54 * c.root()) {
             sink.heading("Leg local buckling", side == Side::Plus ? "F9.3" : "F9.4");
-
-            const double m = legBuckling(c, leg, side == Side::Plus ? c.p.welyTop : c.p.welyBottom, sink);
+            const double m = legBuckling(c, leg / c.s.t, side == Side::Plus ? c.p.welyTop : c.p.welyBottom, sink);
             take(m, "min(M_n, M_l)", side == Side::Plus ? "F9.3" : "F9.4");
         }
     } else if (side == Side::Plus)
@@ -198,32 +184,12 @@ template <class Sink> Flexure teeMinor(const Context& c, Sink& sink)
     double mn = step(sink, "M_n", "M_p", "F6-1", Quantity::Moment, mp);
     if (outstandingLeg(c.s) / c.s.t > 0.54 * c.root()) {
         sink.heading("Leg local buckling", "F10.3");
-
-        const double m = legBuckling(c, outstandingLeg(c.s), c.p.welz, sink);
+        const double m = legBuckling(c, outstandingLeg(c.s) / c.s.t, c.p.welz, sink);
         if (m < mn) out.clause = "F10.3";
         mn = step(sink, "M_n", "min(M_n, M_l)", "F10.3", Quantity::Moment, std::min(mn, m));
     }
     out.available = availableMoment(c, mn, sink);
     return out;
-}
-
-// F12.2: a tee or pair stiffer about its axis of symmetry, bent about that axis: elastic critical moment without monosymmetry
-// (the shear centre lies on the axis of bending), never above first yield.
-template <class Sink> Ltb teeMinorLtb(const Context& c, double lb, double cb, Sink& sink)
-{
-    Ltb out;
-    out.clause = "F12.2";
-    sink.heading("Lateral-torsional buckling", "F12.2");
-    putSteel(c, sink);
-    const double s = given(sink, "S_y", Quantity::SectionModulus, c.p.welz),
-                 l = given(sink, "L_b", Quantity::Length, lb, "F12.2");
-    const double mp = step(sink, "M_p", "F_y*S_y", "F12-1", Quantity::Moment, c.fy * s);
-    out.plateau = mp;
-    if (lb <= 0) return shortEnough(c, out, "F12.2", sink);
-    const double ix = given(sink, "I_x", Quantity::Inertia, c.p.iy), j = given(sink, "J", Quantity::Inertia, c.p.it),
-                 g = given(sink, "G", Quantity::Stress, c.g);
-    out.unit = step(sink, "M_1", "pi()/L_b*sqrt(E*I_x*G*J)", "F12-3", Quantity::Moment, kPi / l * std::sqrt(c.e * ix * g * j));
-    return withCb(c, out, cb, "F12-1", "min(C_b*M_1, M_p)", sink);
 }
 
 template Flexure teeMajor<NoTrace>(const Context&, Side, NoTrace&);
@@ -232,7 +198,5 @@ template Flexure teeMinor<NoTrace>(const Context&, NoTrace&);
 template Flexure teeMinor<Trace>(const Context&, Trace&);
 template Ltb teeLtb<NoTrace>(const Context&, Side, double, NoTrace&);
 template Ltb teeLtb<Trace>(const Context&, Side, double, Trace&);
-template Ltb teeMinorLtb<NoTrace>(const Context&, double, double, NoTrace&);
-template Ltb teeMinorLtb<Trace>(const Context&, double, double, Trace&);
 
 } // namespace wr::aisc360

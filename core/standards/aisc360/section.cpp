@@ -57,6 +57,10 @@ FlangePlate bottomFlange(const Shape& s)
 {
     return s.kind == ShapeKind::IUnequal ? FlangePlate{s.b2, s.tf2} : FlangePlate{s.b, s.tf};
 }
+FlangePlate crossOutstand(const Shape& s, bool upright)
+{
+    return upright ? FlangePlate{(s.h - s.tf) / 2, s.tw} : FlangePlate{(s.b - s.tw) / 2, s.tf};
+}
 bool doublySymmetricI(const Shape& s)
 {
     return s.kind == ShapeKind::I || (s.kind == ShapeKind::IUnequal && s.b == s.b2 && s.tf == s.tf2);

@@ -86,6 +86,8 @@ FlangePlate topFlange(const Shape& s);
 FlangePlate bottomFlange(const Shape& s);
 // I shapes with two equal flanges.
 bool doublySymmetricI(const Shape& s);
+// Width of the plates of a cruciform from the other plate's face, and its thickness; upright: bent in the plane of depth.
+FlangePlate crossOutstand(const Shape& s, bool upright);
 // F13.2: Iyc/Iy within 0.1 and 0.9, web slenderness, aw at most 10. Empty: within; else the sentence that says what is not.
 std::string proportions(const Context& c);
 

@@ -132,6 +132,12 @@ template <class Sink> Shear leg(const Context& c, double width, double thickness
     return {availableShear(c, c.safety.shear, vn, sink), clause, {}, 0};
 }
 
+// A plate of a cruciform, free at both edges: two halves as G3 treats a leg.
+template <class Sink> Shear crossPlate(const Context& c, bool upright, Sink& sink)
+{
+    return upright ? leg(c, c.s.h / 2, c.s.tw, 2, sink) : leg(c, c.s.b / 2, c.s.tf, 2, sink);
+}
+
 // G4 with the whole section for the web: solid bars yield in shear before they buckle.
 template <class Sink> Shear solid(const Context& c, Sink& sink)
 {
@@ -185,6 +191,7 @@ template <class Sink> Shear shearMajor(const Context& c, Sink& sink)
     case ShapeKind::Tee: return leg(c, c.s.h, c.s.tw, 1, sink);
     case ShapeKind::Angle: return leg(c, c.s.h, c.s.t, 1, sink);
     case ShapeKind::DoubleAngle: return leg(c, backLeg(c.s), c.s.t, 2, sink);
+    case ShapeKind::Cruciform: return crossPlate(c, true, sink);
     case ShapeKind::BarFlat:
     case ShapeKind::BarRound: return solid(c, sink);
     case ShapeKind::None: break;
@@ -203,6 +210,7 @@ template <class Sink> Shear shearMinor(const Context& c, Sink& sink)
     case ShapeKind::Chs: return roundShear(c, sink);
     case ShapeKind::Angle: return leg(c, c.s.b, c.s.t, 1, sink);
     case ShapeKind::DoubleAngle: return leg(c, outstandingLeg(c.s), c.s.t, 2, sink);
+    case ShapeKind::Cruciform: return crossPlate(c, false, sink);
     case ShapeKind::BarFlat:
     case ShapeKind::BarRound: return solid(c, sink);
     case ShapeKind::None: break;

@@ -66,6 +66,12 @@ Plates platesOf(const Context& c)
             out.add({"Outstanding legs", K::RolledFlange, outstandingLeg(s), s.t, 2, 0.56 * root});
         out.add({"Legs back to back", K::Leg, backLeg(s), s.t, 2, 0.45 * root});
         break;
+    case ShapeKind::Cruciform:
+        for (const bool upright : {true, false}) {
+            const FlangePlate p = crossOutstand(s, upright);
+            out.add({upright ? "Upright plate" : "Flat plate", K::Leg, p.b, p.t, 2, 0.45 * root});
+        }
+        break;
     case ShapeKind::Rhs:
         out.add({"Walls across", K::TubeWall, wallFlat(s.b, s.t, s.ri), s.t, 2, 1.40 * root});
         out.add({"Walls upright", K::TubeWall, wallFlat(s.h, s.t, s.ri), s.t, 2, 1.40 * root});

@@ -44,6 +44,11 @@ Strengths strengths(const Context& c, const Demands& d)
     s.unsymmetric = c.s.kind == ShapeKind::Angle;
     s.singleAxis = withinH13(c);
     s.outside = proportions(c);
+    if (aboutLegsUnheld(c) &&
+        std::any_of(d.sets.begin(), d.sets.end(), [](const SetDemand& x) { return x.compression.value > 0; }))
+        s.outside =
+            "F10.2(2) is for bending without compression: an angle that also carries compression bends about its principal "
+            "axes unless it is held all along";
     for (const Span& span : d.spans) {
         SpanStrength& x = s.spans.emplace_back();
         x.lengths = columnLengths(c.in.lanes, span.from, span.to);

@@ -50,7 +50,8 @@ template <class Sink> Torsional torsionalStress(const Context& c, double fex, do
     switch (c.s.kind) {
     case ShapeKind::I:
     case ShapeKind::IUnequal:
-        if (doublySymmetricI(c.s)) {
+    case ShapeKind::Cruciform:
+        if (c.s.kind == ShapeKind::Cruciform || doublySymmetricI(c.s)) {
             sink.heading("Torsional buckling", "E4");
             const double lz = given(sink, "L_cz", Quantity::Length, lcz, "E4");
             const double cw = given(sink, "C_w", Quantity::Warping, c.p.iw), j = given(sink, "J", Quantity::Inertia, c.p.it);
