@@ -253,7 +253,8 @@ void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<cons
         const double *f = buffer.data(), *vy = f + n, *vz = f + 2 * n, *my = f + 4 * n, *mz = f + 5 * n;
         SetDemand& d = out.sets[i];
         extremes(plan, f, d);
-        if (d.torsion.value > 0 && out.forces.empty()) out.x = plan.x, out.forces.resize(sets.size() * 6 * n);
+        if ((plan.keepForces || d.torsion.value > 0) && out.forces.empty())
+            out.x = plan.x, out.forces.resize(sets.size() * 6 * n);
         if (!out.forces.empty()) std::copy_n(f, 6 * n, out.forces.begin() + static_cast<ptrdiff_t>(i * 6 * n));
         for (size_t k = 0; k < plan.spans.size(); ++k) {
             const Span& s = plan.spans[k];

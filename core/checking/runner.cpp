@@ -89,6 +89,7 @@ CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const
                                         fmt::format("the brief \"{}\" asks for the standard \"{}\", which is not shipped",
                                                     brief->id, brief->standard)));
         memberStandard_.push_back(own ? own : standard_);
+        memberNational_.push_back(nationalOf(brief->en1993.parameters, brief->id));
     }
     for (const Standard& s : *standards_) {
         std::vector<int>& sets = sets_.emplace_back();
@@ -97,6 +98,20 @@ CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const
             if (forStrength(c.purpose) && (c.basis.empty() || c.basis == s.basis)) sets.push_back(static_cast<int>(k));
         }
     }
+}
+
+const NationalParameters* CheckModel::nationalOf(const std::string& stated, const std::string& brief)
+{
+    const Design& d = frame_->design;
+    const std::string& key = stated.empty() ? d.nationalParameters : stated;
+    if (key.empty()) return nullptr;
+    for (const std::vector<NationalParameters>* list : {&d.parameterSets, &shippedNationalParameters()})
+        for (const NationalParameters& n : *list)
+            if (n.id == key) return &n;
+    findings_.push_back(
+        finding("national.unknown", stated.empty() ? "/design/nationalParameters" : "/design/briefs", brief,
+                fmt::format("there is no set of national parameters \"{}\": recommended values are taken", key)));
+    return nullptr;
 }
 
 const Standard& CheckModel::standardOf(size_t member) const
@@ -120,6 +135,7 @@ MemberPlan CheckModel::plan(size_t member) const
     const Brief& b = briefOf(member);
     MemberPlan out = planMember(m, lanes_[member], *forces_, s.properties.principal,
                                 b.anglesAboutLegs() && s.shape.kind == ShapeKind::Angle);
+    out.keepForces = standardOf(member).wantsStations;
     if (b.tensionField) out.endPanel = b.stiffenerSpacing.value_or(0);
     return out;
 }
@@ -132,8 +148,13 @@ Demands CheckModel::demands(size_t member) const
 MemberInput CheckModel::inputWith(size_t member, const Shape& shape, const SectionProperties& p) const
 {
     const Member& m = members_[member];
-    return {shape,           p,       steelOf(frame_->materials[static_cast<size_t>(m.material)], shape), lanes_[member],
-            briefOf(member), m.length};
+    return {shape,
+            p,
+            steelOf(frame_->materials[static_cast<size_t>(m.material)], shape),
+            lanes_[member],
+            briefOf(member),
+            m.length,
+            memberNational_[member]};
 }
 
 MemberInput CheckModel::input(size_t member) const

@@ -66,6 +66,7 @@ public:
     bool checkAll(CheckReport& report, Progress& progress, std::span<const size_t> which = {}) const;
 
 private:
+    const NationalParameters* nationalOf(const std::string& stated, const std::string& brief);
     MemberResult checkWith(size_t member, std::vector<double>& buffer, Demands& d) const;
 
     std::shared_ptr<const Frame> frame_;
@@ -78,6 +79,7 @@ private:
     std::vector<std::vector<int>> sets_; // per standard
     std::vector<const Standard*> memberStandard_;
     std::vector<const Brief*> memberBrief_;
+    std::vector<const NationalParameters*> memberNational_;
     Brief defaults_;
 };
 

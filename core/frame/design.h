@@ -93,6 +93,7 @@ struct En1993Options
     bool rigidEndPost = false;        // EN 1993-1-5 5.3
     bool torsionHeld = false;         // twist held all along: no lateral-torsional and no torsional buckling
     bool elasticSection = false;      // elastic verification 6.2.1(5) instead of plastic resistance
+    bool latticeAngle = false;        // single angle as a web member of a lattice: BB.1.2
     bool operator==(const En1993Options&) const = default;
 };
 

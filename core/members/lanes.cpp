@@ -41,6 +41,15 @@ constexpr Held kFork{true, true, true, true, true};
 
 } // namespace
 
+double Lanes::longestOver(LengthAxis a, double from, double to) const
+{
+    double l = 1e-6;
+    const double eps = 1e-9 * (to - from);
+    for (const LaneSegment& s : of(a))
+        if (s.from < to - eps && s.to > from + eps) l = std::max(l, s.length);
+    return l;
+}
+
 double Lanes::longest(LengthAxis a) const
 {
     double l = 0;

@@ -31,6 +31,9 @@ struct Lanes
     const std::vector<LaneSegment>& of(LengthAxis a) const { return axis[static_cast<size_t>(a)]; }
     // The longest effective length of a lane, for tables.
     double longest(LengthAxis a) const;
+    // The longest of those segments that overlap from … to; next to nothing (so that no elastic stress is infinite) where the
+    // stretch is held all along.
+    double longestOver(LengthAxis a, double from, double to) const;
 };
 
 // `elementsAt`: elementsAtNodes(). An element that only continues the member's line (within 15°: steps and kinks) holds no end.

@@ -1,6 +1,7 @@
 #include "core/standards/check.h"
 
 #include "core/standards/aisc360/aisc360.h"
+#include "core/standards/en1993/en1993.h"
 
 #include <cmath>
 
@@ -47,7 +48,10 @@ void MemberResult::settle()
 
 std::vector<Standard> shippedStandards()
 {
-    return aisc360Standards();
+    std::vector<Standard> out = aisc360Standards();
+    for (Standard& s : en1993Standards())
+        out.push_back(std::move(s));
+    return out;
 }
 
 } // namespace wr

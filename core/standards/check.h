@@ -123,6 +123,9 @@ struct Standard
     std::vector<BraceRow> (*bracing)(const MemberInput&, const Demands&) = nullptr; // by place, then kind
 };
 
+// Sets of national parameters that come with the program; the first holds the recommended values.
+const std::vector<NationalParameters>& shippedNationalParameters();
+
 // The one list of shipped standards.
 std::vector<Standard> shippedStandards();
 constexpr std::string_view kDefaultStandard = "aisc360-22-lrfd";

@@ -3,6 +3,7 @@
 #include "core/standards/aisc360/meeting.h"
 #include "core/standards/aisc360/rows.h"
 #include "core/standards/aisc360/torsion_open.h"
+#include "core/standards/outcomes.h"
 
 #include <algorithm>
 #include <cmath>
@@ -11,60 +12,7 @@ namespace wr::aisc360 {
 
 namespace {
 
-// The largest ratio of each check so far.
-class Best
-{
-public:
-    explicit Best(MemberResult& r) : r_(r)
-    {
-        r_.outcomes.assign(kRows, {});
-        for (int k = 0; k < kRows; ++k) {
-            CheckOutcome& o = at(static_cast<Row>(k));
-            o.check = k, o.status = Status::Ok, o.capacity = 1;
-            o.clause = kChecks[static_cast<size_t>(k)].chapter;
-        }
-        for (const Row row : {kTensionRow, kCompressionRow, kShearMajor, kShearMinor})
-            at(row).quantity = Quantity::Force;
-        for (const Row row : {kFlexureMajor, kLtb, kFlexureMinor})
-            at(row).quantity = Quantity::Moment;
-    }
-    CheckOutcome& at(Row k) { return r_.outcomes[static_cast<size_t>(k)]; }
-    void take(Row k, double ratio, double demand, double capacity, size_t set, int span, double x, std::string_view clause)
-    {
-        CheckOutcome& o = at(k);
-        if (std::isnan(o.ratio)) return; // a ratio that is no number is kept: it makes the check unchecked
-        if (!(ratio <= o.ratio) || o.set < 0) {
-            o.ratio = ratio, o.demand = demand, o.capacity = capacity;
-            o.set = static_cast<int>(set), o.span = span, o.at = x, o.clause = clause;
-        }
-    }
-    void unchecked(Row k, std::string_view reason)
-    {
-        CheckOutcome& o = at(k);
-        o.status = Status::Unchecked, o.reason = reason;
-    }
-    void notApplicable(Row k, std::string_view reason)
-    {
-        CheckOutcome& o = at(k);
-        o.status = Status::NotApplicable, o.reason = reason;
-    }
-
-private:
-    MemberResult& r_;
-};
-
-void allUnchecked(MemberResult& r, const std::string& reason)
-{
-    r.outcomes.clear();
-    for (int k = 0; k < kSlenderness; ++k) {
-        CheckOutcome o;
-        o.check = k, o.status = Status::Unchecked, o.reason = reason, o.clause = kChecks[static_cast<size_t>(k)].chapter;
-        r.outcomes.push_back(std::move(o));
-    }
-    r.settle();
-}
-
-void spanChecks(const Context& c, const Demands& d, const Strengths& s, size_t i, double warping, Best& best)
+void spanChecks(const Context& c, const Demands& d, const Strengths& s, size_t i, double warping, Outcomes& best)
 {
     for (size_t k = 0; k < d.spans.size(); ++k) {
         const SpanDemand& x = d.of(i, k);
@@ -91,7 +39,7 @@ void spanChecks(const Context& c, const Demands& d, const Strengths& s, size_t i
     }
 }
 
-void setChecks(const Context& c, const Demands& d, const Strengths& s, size_t i, Best& best)
+void setChecks(const Context& c, const Demands& d, const Strengths& s, size_t i, Outcomes& best)
 {
     const SetDemand& x = d.sets[i];
     const auto take = [&](Row row, const Extreme& e, double capacity, std::string_view clause) {
@@ -116,7 +64,7 @@ void setChecks(const Context& c, const Demands& d, const Strengths& s, size_t i,
 }
 
 // Torsion of open shapes: neglected below the brief's threshold (and said so), else H3.3. Gives the warping part by set.
-std::vector<double> openTorsionChecks(const Context& c, const Demands& d, MemberResult& r, Best& best)
+std::vector<double> openTorsionChecks(const Context& c, const Demands& d, MemberResult& r, Outcomes& best)
 {
     std::vector<double> warping(d.sets.size(), 0.0);
     double largest = 0;
@@ -143,30 +91,19 @@ std::vector<double> openTorsionChecks(const Context& c, const Demands& d, Member
     return warping;
 }
 
-void slendernessAdvice(const Context& c, const Demands& d, const Strengths& s, Best& best)
+void slendernessAdvice(const Context& c, const Demands& d, const Strengths& s, Outcomes& best)
 {
-    bool compressed = false, pulled = false;
-    for (const SetDemand& x : d.sets)
-        compressed |= x.compression.value > 0, pulled |= x.tension.value > 0;
     double slenderness = 0;
     int span = -1;
     for (size_t k = 0; k < s.spans.size(); ++k)
         if (s.spans[k].compression.slenderness > slenderness)
             slenderness = s.spans[k].compression.slenderness, span = static_cast<int>(k);
-    CheckOutcome& o = best.at(kSlenderness);
-    o.counts = c.in.brief.slendernessRequired;
-    if (!compressed && !pulled) return best.notApplicable(kSlenderness, "no axial force");
-    const double limit =
-        compressed ? c.in.brief.slendernessCompression.value_or(200) : c.in.brief.slendernessTension.value_or(300);
-    o.demand = slenderness, o.capacity = limit, o.ratio = slenderness / limit, o.span = span;
-    o.clause = compressed ? "E2" : "D1";
-    if (o.ratio > 1)
-        o.reason = std::string("L/r is above the ") + (o.counts ? "required " : "advised ") + significant(limit, 3);
+    slendernessOutcome(best, kSlenderness, c.in.brief, d, slenderness, span, 200, 300, "E2", "D1");
 }
 
 // What the standard does not cover here stays unchecked, and takes the interaction with it, unless nothing asks for it in any
 // set: an infinite strength has ratio 0, so the outcome's own demand does not tell.
-void spoilUncovered(const Strengths& s, const Demands& d, Best& best)
+void spoilUncovered(const Strengths& s, const Demands& d, Outcomes& best)
 {
     const auto asked = [&](std::initializer_list<Extreme SetDemand::*> list) {
         return std::any_of(d.sets.begin(), d.sets.end(), [&](const SetDemand& x) {
@@ -192,17 +129,6 @@ void spoilUncovered(const Strengths& s, const Demands& d, Best& best)
     if (s.tube) spoil(kTorsionRow, s.torsion.uncovered, {&D::torsion});
 }
 
-void leaveOut(const Brief& b, MemberResult& r)
-{
-    for (const std::string& key : b.leaveOut)
-        for (CheckOutcome& o : r.outcomes)
-            if (kChecks[static_cast<size_t>(o.check)].key == key && o.status != Status::NotApplicable) {
-                o.status = Status::NotApplicable, o.reason = "left out by the brief " + b.id;
-                r.notes.push_back(std::string(kChecks[static_cast<size_t>(o.check)].title) + " is left out by the brief " +
-                                  b.id + ".");
-            }
-}
-
 std::string refused(const MemberInput& in, const Demands& d)
 {
     if (!in.steel.reason.empty()) return in.steel.reason;
@@ -219,10 +145,10 @@ std::string refused(const MemberInput& in, const Demands& d)
 void runChecks(Method m, const MemberInput& in, const Demands& d, MemberResult& r)
 {
     r = {};
-    if (const std::string reason = refused(in, d); !reason.empty()) return allUnchecked(r, reason);
+    if (const std::string reason = refused(in, d); !reason.empty()) return allUnchecked(r, kChecks, reason);
     const Context c(in, m);
     const Strengths s = strengths(c, d);
-    Best best(r);
+    Outcomes best(r, kChecks);
     std::vector<double> warping(d.sets.size(), 0.0);
     if (!s.tube) warping = openTorsionChecks(c, d, r, best);
     if (s.tube) best.at(kTorsionRow).quantity = Quantity::Moment;
@@ -233,7 +159,7 @@ void runChecks(Method m, const MemberInput& in, const Demands& d, MemberResult& 
     if (!s.ltbMajor && !s.ltbMinor) best.notApplicable(kLtb, "this shape does not buckle sideways in bending");
     slendernessAdvice(c, d, s, best);
     spoilUncovered(s, d, best);
-    leaveOut(in.brief, r);
+    best.leaveOut(in.brief);
     r.settle();
 }
 

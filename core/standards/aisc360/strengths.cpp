@@ -7,14 +7,8 @@ namespace wr::aisc360 {
 
 ColumnLengths columnLengths(const Lanes& lanes, double from, double to)
 {
-    const auto longest = [&](LengthAxis a) {
-        double l = 1e-6; // where it is held all along: next to nothing, so that no elastic stress is infinite
-        const double eps = 1e-9 * (to - from);
-        for (const LaneSegment& s : lanes.of(a))
-            if (s.from < to - eps && s.to > from + eps) l = std::max(l, s.length);
-        return l;
-    };
-    return {longest(LengthAxis::Major), longest(LengthAxis::Minor), longest(LengthAxis::Torsion)};
+    return {lanes.longestOver(LengthAxis::Major, from, to), lanes.longestOver(LengthAxis::Minor, from, to),
+            lanes.longestOver(LengthAxis::Torsion, from, to)};
 }
 
 namespace {

@@ -1,5 +1,6 @@
 // AISC 360 E4: torsional and flexural-torsional buckling.
 #include "core/standards/aisc360/compression.h"
+#include "core/standards/elastic_buckling.h"
 
 #include <algorithm>
 #include <cmath>
@@ -24,23 +25,8 @@ template <class Sink> double aboutShearCentre(const Context& c, double lcz, Sink
 template <class Sink> double singlySymmetric(const Context& c, double fes, double fez, Sink& sink)
 {
     const double h = given(sink, "H", Quantity::Ratio, c.p.flexural, "E4-8");
-    const double sum = fes + fez;
     return step(sink, "F_et", "(F_es + F_ez)/(2*H)*(1 - sqrt(max(0, 1 - 4*F_es*F_ez*H/(F_es + F_ez)^2)))", "E4-3",
-                Quantity::Stress, sum / (2 * h) * (1 - std::sqrt(std::max(0.0, 1 - 4 * fes * fez * h / (sum * sum)))));
-}
-
-// E4-4: lowest root of the cubic, by bisection between 0 and the least of the three stresses, where it changes sign once.
-double unsymmetricRoot(double fx, double fy, double fz, double xo, double yo, double ro)
-{
-    const auto f = [&](double e) {
-        return (e - fx) * (e - fy) * (e - fz) - e * e * (e - fy) * sqr(xo / ro) - e * e * (e - fx) * sqr(yo / ro);
-    };
-    double lo = 0, hi = std::min({fx, fy, fz});
-    for (int k = 0; k < 200 && hi - lo > 1e-14 * hi; ++k) {
-        const double mid = (lo + hi) / 2;
-        (f(mid) < 0 ? lo : hi) = mid; // f(0) = -fx·fy·fz
-    }
-    return (lo + hi) / 2;
+                Quantity::Stress, flexuralTorsional(fes, fez, h));
 }
 
 } // namespace
@@ -89,7 +75,7 @@ template <class Sink> Torsional torsionalStress(const Context& c, double fex, do
         const double xo = given(sink, "x_o", Quantity::SectionLength, c.p.ys, "E4"),
                      yo = given(sink, "y_o", Quantity::SectionLength, c.p.zs, "E4");
         sink.note("F_et is the lowest root of the cubic E4-4 in F_ex, F_ey, F_ez, x_o, y_o and r_o.");
-        return {given(sink, "F_et", Quantity::Stress, unsymmetricRoot(a, b, fez, xo, yo, c.p.ro), "E4-4"), true};
+        return {given(sink, "F_et", Quantity::Stress, flexuralTorsionalCubic(a, b, fez, xo, yo, c.p.ro), "E4-4"), true};
     }
     default: return {}; // tubes and bars do not buckle in torsion
     }
@@ -101,9 +87,8 @@ template <class Sink> double oldPairStress(const Context& c, double fcry, Sink& 
     const double ro = given(sink, "r_o", Quantity::SectionLength, c.p.ro, "E4"),
                  h = given(sink, "H", Quantity::Ratio, c.p.flexural, "E4");
     const double fcrz = step(sink, "F_crz", "G*J/(A_g*r_o^2)", "E4-3", Quantity::Stress, g * j / (c.p.a * ro * ro));
-    const double sum = fcry + fcrz;
     return step(sink, "F_ft", "(F_cry + F_crz)/(2*H)*(1 - sqrt(max(0, 1 - 4*F_cry*F_crz*H/(F_cry + F_crz)^2)))", "E4-2",
-                Quantity::Stress, sum / (2 * h) * (1 - std::sqrt(std::max(0.0, 1 - 4 * fcry * fcrz * h / (sum * sum)))));
+                Quantity::Stress, flexuralTorsional(fcry, fcrz, h));
 }
 
 template Torsional torsionalStress<NoTrace>(const Context&, double, double, double, NoTrace&);

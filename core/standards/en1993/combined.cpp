@@ -1,0 +1,334 @@
+#include "core/standards/en1993/combined.h"
+
+#include <algorithm>
+
+namespace wr::en1993 {
+
+SectionConstants constantsOf(const Context& c)
+{
+    NoTrace none;
+    SectionConstants k;
+    k.avz = shearArea(c, Axis::Y, none), k.avy = shearArea(c, Axis::Z, none);
+    k.vz = plasticShear(c, Axis::Y, none).value, k.vy = plasticShear(c, Axis::Z, none).value;
+    if (shearBuckles(c)) k.vb = shearBuckling(c, none).value;
+    if (c.s.kind == ShapeKind::Rhs || c.s.kind == ShapeKind::Chs) k.tube = tubeTorsion(c, none).value;
+    return k;
+}
+
+double torsionLeaves(const SectionConstants& k, double t)
+{
+    return k.tube > 0 ? std::max(0.0, 1 - t / k.tube) : 1.0;
+}
+
+template <class Sink> Resistance tubeTorsion(const Context& c, Sink& sink)
+{
+    sink.heading("Torsion of the tube (St Venant)", "6.2.7");
+    const double fy = given(sink, "f_y", Quantity::Stress, c.fy), m0 = putM0(c, sink),
+                 it = given(sink, "I_t", Quantity::Inertia, c.p.it), t = given(sink, "t", Quantity::SectionLength, c.s.t);
+    double w = 0;
+    if (c.s.kind == ShapeKind::Chs) {
+        const double d = given(sink, "d", Quantity::SectionLength, c.s.d);
+        w = step(sink, "W_t", "2*I_t/d", "6.2.7", Quantity::SectionModulus, 2 * it / d);
+    } else {
+        // EN 10210-2 Annex A: Ct = It/(t + 2Ah/l).
+        const double rc = (c.s.ro + c.s.ri) / 2;
+        const double l = given(sink, "h_p", Quantity::SectionLength, 2 * (c.s.b - c.s.t + c.s.h - c.s.t) - 2 * rc * (4 - kPi),
+                               "EN 10210-2 A.3"),
+                     a = given(sink, "A_h", Quantity::Area, (c.s.b - c.s.t) * (c.s.h - c.s.t) - rc * rc * (4 - kPi),
+                               "EN 10210-2 A.3");
+        w = step(sink, "W_t", "I_t/(t + 2*A_h/h_p)", "EN 10210-2 A.3", Quantity::SectionModulus, it / (t + 2 * a / l));
+    }
+    return {
+        step(sink, "T_Rd", "W_t*f_y/sqrt(3)/gamma_M0", "6.23", Quantity::Moment, w * fy / std::sqrt(3.0) / m0), "6.2.7", {}};
+}
+
+namespace {
+
+// 6.2.8(3): ρ.
+template <class Sink> double shearReduction(std::string_view symbol, std::string_view v, std::string_view vpl,
+                                            std::string_view formula, double ved, double vrd, Sink& sink)
+{
+    given(sink, v, Quantity::Force, ved), given(sink, vpl, Quantity::Force, vrd, "6.2.6");
+    return step(sink, symbol, formula, "6.2.8(3)", Quantity::Ratio, ved > 0.5 * vrd ? sqr(2 * ved / vrd - 1) : 0.0);
+}
+
+struct Work
+{
+    const Context& c;
+    const Plates& plates;
+    const Effective& e;
+    const SectionConstants& k;
+    const Station& s;
+    int cls;
+};
+
+template <class Sink> void putForces(const Work& w, Sink& sink)
+{
+    given(sink, "N_Ed", Quantity::Force, std::abs(w.s.a.n));
+    given(sink, "M_yEd", Quantity::Moment, std::abs(w.s.a.my));
+    given(sink, "M_zEd", Quantity::Moment, std::abs(w.s.a.mz));
+    sink.note(w.s.a.n >= 0 ? "N_Ed is compression." : "N_Ed is tension.");
+}
+
+// Resistances reduced for shear, 6.2.8 and 6.2.10.
+struct Reduced
+{
+    double n, my, mz;
+};
+template <class Sink> Reduced reducedForShear(const Work& w, Sink& sink)
+{
+    const Context& c = w.c;
+    const double leaves = torsionLeaves(w.k, w.s.t), m0 = c.gammaM0();
+    const bool buckles = w.k.vb < kUncovered;
+    const double rz =
+        buckles ? given(sink, "rho_z", Quantity::Ratio, 0.0, "7.1 of EN 1993-1-5 instead")
+                : shearReduction("rho_z", "V_zEd", "V_zRd", w.s.vz > 0.5 * w.k.vz * leaves ? "(2*V_zEd/V_zRd - 1)^2" : "0",
+                                 w.s.vz, w.k.vz * leaves, sink);
+    const double ry = shearReduction("rho_y", "V_yEd", "V_yRd", w.s.vy > 0.5 * w.k.vy * leaves ? "(2*V_yEd/V_yRd - 1)^2" : "0",
+                                     w.s.vy, w.k.vy * leaves, sink);
+    const double fy = given(sink, "f_y", Quantity::Stress, c.fy);
+    given(sink, "gamma_M0", Quantity::Ratio, m0, "6.1");
+    const double a = given(sink, "A", Quantity::Area, c.p.a), az = given(sink, "A_vz", Quantity::Area, w.k.avz),
+                 ay = given(sink, "A_vy", Quantity::Area, w.k.avy);
+    Reduced r{};
+    r.n = step(sink, "N_Rd", "(A - min(1, rho_z)*A_vz - min(1, rho_y)*A_vy)*f_y/gamma_M0", "6.2.10(3)", Quantity::Force,
+               (a - std::min(1.0, rz) * az - std::min(1.0, ry) * ay) * fy / m0);
+    const double wy = given(sink, "W_ply", Quantity::SectionModulus, c.p.wply),
+                 wz = given(sink, "W_plz", Quantity::SectionModulus, c.p.wplz);
+    if (c.doublySymmetricI()) {
+        const double hw = given(sink, "h_w", Quantity::SectionLength, webClear(c.s)),
+                     tw = given(sink, "t_w", Quantity::SectionLength, c.s.tw);
+        r.my = step(sink, "M_yRd", "(W_ply - min(1, rho_z)*(h_w*t_w)^2/(4*t_w))*f_y/gamma_M0", "6.30", Quantity::Moment,
+                    (wy - std::min(1.0, rz) * sqr(hw * tw) / (4 * tw)) * fy / m0);
+    } else
+        r.my = step(sink, "M_yRd", "(1 - min(1, rho_z))*W_ply*f_y/gamma_M0", "6.29", Quantity::Moment,
+                    (1 - std::min(1.0, rz)) * wy * fy / m0);
+    r.mz = step(sink, "M_zRd", "(1 - min(1, rho_y))*W_plz*f_y/gamma_M0", "6.29", Quantity::Moment,
+                (1 - std::min(1.0, ry)) * wz * fy / m0);
+    return r;
+}
+
+// 6.41.
+template <class Sink> double biaxial(double my, double mny, double mz, double mnz, double alpha, double beta, Sink& sink)
+{
+    given(sink, "alpha", Quantity::Ratio, alpha, "6.2.9.1(6)"), given(sink, "beta", Quantity::Ratio, beta, "6.2.9.1(6)");
+    const double value = std::pow(my / mny, alpha) + std::pow(mz / mnz, beta);
+    return step(sink, "r_M", "(M_yEd/M_Ny)^alpha + (M_zEd/M_Nz)^beta", "6.41", Quantity::Ratio, value);
+}
+
+// 6.41 is a sum of powers: what the loads could be multiplied by is not its inverse. For one moment the ratio itself; for two
+// the sum stands, and never less than the larger of both or of N/N_Rd.
+template <class Sink> Combined plasticI(const Work& w, const Reduced& r, Sink& sink)
+{
+    const Context& c = w.c;
+    const double my = std::abs(w.s.a.my), mz = std::abs(w.s.a.mz);
+    const double n = step(sink, "n", "N_Ed/N_Rd", "6.2.9.1(5)", Quantity::Ratio, std::abs(w.s.a.n) / r.n);
+    if (n >= 1) return {step(sink, "ratio", "n", "6.2.9.1", Quantity::Ratio, n), "6.2.9.1"};
+    const double b = given(sink, "b", Quantity::SectionLength, c.s.b), tf = given(sink, "t_f", Quantity::SectionLength, c.s.tf),
+                 hw = given(sink, "h_w", Quantity::SectionLength, webClear(c.s)),
+                 tw = given(sink, "t_w", Quantity::SectionLength, c.s.tw);
+    const double a = step(sink, "a", "min(0.5, (A - 2*b*t_f)/A)", "6.2.9.1(5)", Quantity::Ratio,
+                          std::min(0.5, (c.p.a - 2 * b * tf) / c.p.a));
+    const double web = step(sink, "N_w", "h_w*t_w*f_y/gamma_M0", "6.33", Quantity::Force, hw * tw * c.fy / c.gammaM0());
+    const double force = std::abs(w.s.a.n);
+    double mny = 0, mnz = 0;
+    if (force <= 0.25 * r.n && force <= 0.5 * web)
+        mny = step(sink, "M_Ny", "M_yRd", "6.2.9.1(4)", Quantity::Moment, r.my);
+    else
+        mny = step(sink, "M_Ny", "min(M_yRd, M_yRd*(1 - n)/(1 - 0.5*a))", "6.36", Quantity::Moment,
+                   std::min(r.my, r.my * (1 - n) / (1 - 0.5 * a)));
+    if (force <= web || n <= a)
+        mnz = step(sink, "M_Nz", "M_zRd", "6.37", Quantity::Moment, r.mz);
+    else
+        mnz = step(sink, "M_Nz", "M_zRd*(1 - ((n - a)/(1 - a))^2)", "6.38", Quantity::Moment,
+                   r.mz * (1 - sqr((n - a) / (1 - a))));
+    if (mz == 0) return {step(sink, "ratio", "max(n, M_yEd/M_Ny)", "6.31", Quantity::Ratio, std::max(n, my / mny)), "6.2.9.1"};
+    if (my == 0) return {step(sink, "ratio", "max(n, M_zEd/M_Nz)", "6.31", Quantity::Ratio, std::max(n, mz / mnz)), "6.2.9.1"};
+    biaxial(my, mny, mz, mnz, 2, std::max(1.0, 5 * n), sink);
+    const double sum = sqr(my / mny) + std::pow(mz / mnz, std::max(1.0, 5 * n));
+    return {step(sink, "ratio", "max(n, M_yEd/M_Ny, M_zEd/M_Nz, r_M)", "6.2.9.1(6)", Quantity::Ratio,
+                 std::max({n, my / mny, mz / mnz, sum})),
+            "6.2.9.1"};
+}
+
+template <class Sink> Combined plasticTube(const Work& w, const Reduced& r, Sink& sink)
+{
+    const Context& c = w.c;
+    const double my = std::abs(w.s.a.my), mz = std::abs(w.s.a.mz);
+    const double n = step(sink, "n", "N_Ed/N_Rd", "6.2.9.1(5)", Quantity::Ratio, std::abs(w.s.a.n) / r.n);
+    if (n >= 1) return {step(sink, "ratio", "n", "6.2.9.1", Quantity::Ratio, n), "6.2.9.1"};
+    double mny = 0, mnz = 0, power = 2;
+    if (c.s.kind == ShapeKind::Rhs) {
+        const double b = given(sink, "b", Quantity::SectionLength, c.s.b), h = given(sink, "h", Quantity::SectionLength, c.s.h),
+                     t = given(sink, "t", Quantity::SectionLength, c.s.t);
+        const double aw = step(sink, "a_w", "min(0.5, (A - 2*b*t)/A)", "6.2.9.1(5)", Quantity::Ratio,
+                               std::min(0.5, (c.p.a - 2 * b * t) / c.p.a)),
+                     af = step(sink, "a_f", "min(0.5, (A - 2*h*t)/A)", "6.2.9.1(5)", Quantity::Ratio,
+                               std::min(0.5, (c.p.a - 2 * h * t) / c.p.a));
+        mny = step(sink, "M_Ny", "min(M_yRd, M_yRd*(1 - n)/(1 - 0.5*a_w))", "6.39", Quantity::Moment,
+                   std::min(r.my, r.my * (1 - n) / (1 - 0.5 * aw)));
+        mnz = step(sink, "M_Nz", "min(M_zRd, M_zRd*(1 - n)/(1 - 0.5*a_f))", "6.40", Quantity::Moment,
+                   std::min(r.mz, r.mz * (1 - n) / (1 - 0.5 * af)));
+        power = n < 0.8 ? std::min(6.0, 1.66 / (1 - 1.13 * n * n)) : 6.0;
+    } else {
+        mny = step(sink, "M_Ny", "M_yRd*(1 - n^1.7)", "6.2.9.1(5)", Quantity::Moment, r.my * (1 - std::pow(n, 1.7)));
+        mnz = step(sink, "M_Nz", "M_zRd*(1 - n^1.7)", "6.2.9.1(5)", Quantity::Moment, r.mz * (1 - std::pow(n, 1.7)));
+    }
+    biaxial(my, mny, mz, mnz, power, power, sink);
+    const double sum = std::pow(my / mny, power) + std::pow(mz / mnz, power);
+    return {step(sink, "ratio", "max(n, M_yEd/M_Ny, M_zEd/M_Nz, r_M)", "6.2.9.1(6)", Quantity::Ratio,
+                 std::max({n, my / mny, mz / mnz, sum})),
+            "6.2.9.1"};
+}
+
+// 6.2.9.1(3) for a flat bar bent about one axis; anything else by the sum of 6.2.1(7).
+template <class Sink> Combined plasticSum(const Work& w, const Reduced& r, Sink& sink)
+{
+    const double my = std::abs(w.s.a.my), mz = std::abs(w.s.a.mz);
+    if (w.c.s.kind == ShapeKind::BarFlat && (my == 0 || mz == 0)) {
+        const double n = step(sink, "n", "N_Ed/N_Rd", "6.2.9.1(3)", Quantity::Ratio, std::abs(w.s.a.n) / r.n);
+        if (n < 1) {
+            const double ratio = std::max(n, std::max(my / r.my, mz / r.mz) / (1 - n * n));
+            return {step(sink, "ratio", "max(n, max(M_yEd/M_yRd, M_zEd/M_zRd)/(1 - n^2))", "6.32", Quantity::Ratio, ratio),
+                    "6.2.9.1"};
+        }
+    }
+    return {step(sink, "ratio", "N_Ed/N_Rd + M_yEd/M_yRd + M_zEd/M_zRd", "6.2", Quantity::Ratio,
+                 std::abs(w.s.a.n) / r.n + my / r.my + mz / r.mz),
+            "6.2.1(7)"};
+}
+
+// 6.2.9.2: the largest stress at the extreme fibres; for angles at heel and toes. fy reduced where shear is large.
+template <class Sink> Combined elastic(const Work& w, Sink& sink)
+{
+    const Context& c = w.c;
+    const SectionProperties& p = c.p;
+    double y = 0, z = 0, worst = -1;
+    const auto at = [&](double py, double pz) {
+        const double s = std::abs(w.s.a.n / p.a + w.s.a.my * pz / p.iy + w.s.a.mz * py / p.iz);
+        if (s > worst) worst = s, y = py, z = pz;
+    };
+    if (c.s.kind == ShapeKind::Angle) {
+        const double co = std::cos(p.principal), si = std::sin(p.principal);
+        const auto corner = [&](double a, double b) {
+            a -= p.cy, b -= p.cz;
+            at(co * a - si * b, si * a + co * b);
+        };
+        corner(0, 0), corner(0, c.s.h), corner(c.s.t, c.s.h), corner(c.s.b, 0), corner(c.s.b, c.s.t);
+    } else
+        for (const double pz : {p.iy / p.welyTop, -p.iy / p.welyBottom})
+            for (const double py : {p.iz / p.welzPlus, -p.iz / p.welzMinus})
+                at(py, pz);
+    const double leaves = torsionLeaves(w.k, w.s.t);
+    const double rz = w.k.vb < kUncovered || w.s.vz <= 0.5 * w.k.vz * leaves ? 0.0 : sqr(2 * w.s.vz / (w.k.vz * leaves) - 1),
+                 ry = w.s.vy <= 0.5 * w.k.vy * leaves ? 0.0 : sqr(2 * w.s.vy / (w.k.vy * leaves) - 1);
+    given(sink, "A", Quantity::Area, p.a), given(sink, "I_y", Quantity::Inertia, p.iy),
+        given(sink, "I_z", Quantity::Inertia, p.iz);
+    if constexpr (Sink::keeps) {
+        sink.note("At the fibre with the largest stress; forces with their signs, compression positive.");
+        given(sink, "N", Quantity::Force, w.s.a.n), given(sink, "M_y", Quantity::Moment, w.s.a.my),
+            given(sink, "M_z", Quantity::Moment, w.s.a.mz);
+        given(sink, "y", Quantity::SectionLength, y), given(sink, "z", Quantity::SectionLength, z);
+    }
+    const double sigma = step(sink, "sigma", "abs(N/A + M_y*z/I_y + M_z*y/I_z)", "6.2.9.2", Quantity::Stress, worst);
+    const double rho = given(sink, "rho", Quantity::Ratio, std::min(0.999, std::max(rz, ry)), "6.2.8(3)"),
+                 fy = given(sink, "f_y", Quantity::Stress, c.fy),
+                 m0 = given(sink, "gamma_M0", Quantity::Ratio, c.gammaM0(), "6.1");
+    return {step(sink, "ratio", "sigma/((1 - rho)*f_y/gamma_M0)", "6.42", Quantity::Ratio, sigma / ((1 - rho) * fy / m0)),
+            "6.2.9.2"};
+}
+
+// 6.2.9.3. Tension acts on the whole section.
+template <class Sink> Combined effectiveSection(const Work& w, Sink& sink)
+{
+    const Context& c = w.c;
+    putForces(w, sink);
+    const double fy = given(sink, "f_y", Quantity::Stress, c.fy),
+                 m0 = given(sink, "gamma_M0", Quantity::Ratio, c.gammaM0(), "6.1");
+    const bool pressed = w.s.a.n > 0;
+    const auto side = [](double m) { return m >= 0 ? size_t{0} : size_t{1}; };
+    const double a = given(sink, "A_eff", Quantity::Area, pressed ? w.e.a : c.p.a, "EN 1993-1-5 4.3"),
+                 ey = given(sink, "e_Ny", Quantity::SectionLength, pressed ? std::abs(w.e.eny) : 0.0, "EN 1993-1-5 4.3(3)"),
+                 ez = given(sink, "e_Nz", Quantity::SectionLength, pressed ? std::abs(w.e.enz) : 0.0, "EN 1993-1-5 4.3(3)");
+    const double wy = given(sink, "W_effy", Quantity::SectionModulus,
+                            w.s.a.my != 0 ? w.e.wy[side(w.s.a.my)] : std::min(w.e.wy[0], w.e.wy[1]), "EN 1993-1-5 4.3(4)"),
+                 wz = given(sink, "W_effz", Quantity::SectionModulus,
+                            w.s.a.mz != 0 ? w.e.wz[side(w.s.a.mz)] : std::min(w.e.wz[0], w.e.wz[1]), "EN 1993-1-5 4.3(4)");
+    const double n = std::abs(w.s.a.n), my = std::abs(w.s.a.my), mz = std::abs(w.s.a.mz);
+    return {
+        step(
+            sink, "ratio",
+            "N_Ed/(A_eff*f_y/gamma_M0) + (M_yEd + N_Ed*e_Ny)/(W_effy*f_y/gamma_M0) + (M_zEd + N_Ed*e_Nz)/(W_effz*f_y/gamma_M0)",
+            "6.44", Quantity::Ratio, (n / a + (my + n * ey) / wy + (mz + n * ez) / wz) / (fy / m0)),
+        "6.2.9.3"};
+}
+
+// EN 1993-1-5 7.1: bending and shear of a web that buckles, on top of what bending and axial force take.
+template <class Sink> Combined withShearBuckling(const Work& w, Combined out, Sink& sink)
+{
+    const Context& c = w.c;
+    if (!(w.k.vb < kUncovered) || !c.iShape()) return out;
+    const double eta3 = w.s.vz / w.k.vb;
+    if (eta3 <= 0.5) return out;
+    sink.heading("Bending with shear buckling", "EN 1993-1-5 7.1");
+    given(sink, "V_Ed", Quantity::Force, w.s.vz), given(sink, "V_bRd", Quantity::Force, w.k.vb, "EN 1993-1-5 5.2");
+    const double e3 = step(sink, "eta_3", "V_Ed/V_bRd", "EN 1993-1-5 5.10", Quantity::Ratio, eta3);
+    const double bb = c.s.kind == ShapeKind::IUnequal ? c.s.b2 : c.s.b, tb = c.s.kind == ShapeKind::IUnequal ? c.s.tf2 : c.s.tf;
+    const double flanges = c.s.b * c.s.tf + bb * tb, fy = given(sink, "f_y", Quantity::Stress, c.fy),
+                 m0 = given(sink, "gamma_M0", Quantity::Ratio, c.gammaM0(), "6.1");
+    const double af = given(sink, "A_f", Quantity::Area, std::min(c.s.b * c.s.tf, bb * tb), "the smaller flange"),
+                 d = given(sink, "d_f", Quantity::SectionLength, c.s.h - c.s.tf / 2 - tb / 2),
+                 nf = given(sink, "n_f", Quantity::Ratio, std::max(0.0, 1 - std::abs(w.s.a.n) / (flanges * fy / m0)), "7.1(4)");
+    const double mf = step(sink, "M_fRd", "n_f*A_f*d_f*f_y/gamma_M0", "EN 1993-1-5 7.1", Quantity::Moment,
+                           nf * af * d * fy / m0),
+                 wp = given(sink, "W_ply", Quantity::SectionModulus, c.p.wply);
+    const double mpl = step(sink, "M_plRd", "W_ply*f_y/gamma_M0", "6.13", Quantity::Moment, wp * fy / m0);
+    const double m = given(sink, "M_yEd", Quantity::Moment, std::abs(w.s.a.my));
+    if (m <= mf) {
+        sink.note("The flanges alone carry the moment: no reduction (7.1(1)).");
+        given(sink, "ratio", Quantity::Ratio, out.ratio, out.clause);
+        return out;
+    }
+    const double e1 = step(sink, "eta_1", "M_yEd/M_plRd", "EN 1993-1-5 7.1", Quantity::Ratio, m / mpl);
+    const double v = step(sink, "r_7", "eta_1 + (1 - min(1, M_fRd/M_plRd))*(2*eta_3 - 1)^2", "EN 1993-1-5 7.1", Quantity::Ratio,
+                          e1 + (1 - std::min(1.0, mf / mpl)) * sqr(2 * e3 - 1));
+    const double before = given(sink, "r_s", Quantity::Ratio, out.ratio, out.clause);
+    const double most = step(sink, "ratio", "max(r_s, r_7)", "", Quantity::Ratio, std::max(before, v));
+    if (v > out.ratio) out.clause = "EN 1993-1-5 7.1";
+    out.ratio = most;
+    return out;
+}
+
+} // namespace
+
+template <class Sink> Combined combined(const Context& c, const Plates& plates, const Effective& e, const SectionConstants& k,
+                                        const Station& s, int cls, Sink& sink)
+{
+    const Work w{c, plates, e, k, s, cls};
+    Combined out;
+    if (cls >= 3) {
+        sink.heading(cls == 3 ? "Class 3: elastic" : "Class 4: effective section", cls == 3 ? "6.2.9.2" : "6.2.9.3");
+        out = cls == 3 ? elastic(w, sink) : effectiveSection(w, sink);
+    } else {
+        sink.heading("Bending, shear and axial force", "6.2.10");
+        putForces(w, sink);
+        const Reduced r = reducedForShear(w, sink);
+        if (c.doublySymmetricI())
+            out = plasticI(w, r, sink);
+        else if (c.s.kind == ShapeKind::Rhs || c.s.kind == ShapeKind::Chs)
+            out = plasticTube(w, r, sink);
+        else
+            out = plasticSum(w, r, sink);
+    }
+    return withShearBuckling(w, out, sink);
+}
+
+#define WR_INSTANTIATE(SINK)                                                                                                   \
+    template Resistance tubeTorsion<SINK>(const Context&, SINK&);                                                              \
+    template Combined combined<SINK>(const Context&, const Plates&, const Effective&, const SectionConstants&, const Station&, \
+                                     int, SINK&);
+WR_INSTANTIATE(NoTrace)
+WR_INSTANTIATE(Trace)
+#undef WR_INSTANTIATE
+
+} // namespace wr::en1993

@@ -1,0 +1,39 @@
+// EN 1993-1-1 6.2.8 to 6.2.10 and EN 1993-1-5 7.1: axial force, bending and shear at one place, all of one combination.
+#pragma once
+
+#include "core/standards/en1993/resistance.h"
+
+namespace wr::en1993 {
+
+// Forces at one station: n compression positive; the others as in Action3, shears and torsion as magnitudes.
+struct Station
+{
+    Action3 a;
+    double vy = 0, vz = 0, t = 0;
+};
+
+// What does not depend on forces.
+struct SectionConstants
+{
+    double vz = 0, vy = 0;  // V_pl,Rd
+    double vb = kUncovered; // V_b,Rd where the web may buckle in shear
+    double avz = 0, avy = 0;
+    double tube = 0; // T_Rd of a hollow section, 0: open
+};
+SectionConstants constantsOf(const Context& c);
+
+// 6.2.7(9): share of the plastic shear resistance that torsion leaves to a hollow section; 1 for open ones.
+double torsionLeaves(const SectionConstants& k, double t);
+// T_Rd of a hollow section, St Venant.
+template <class Sink> Resistance tubeTorsion(const Context& c, Sink& sink);
+
+// Utilisation of the section; clause says which rule. cls: class under these forces.
+struct Combined
+{
+    double ratio = 0;
+    std::string_view clause;
+};
+template <class Sink> Combined combined(const Context& c, const Plates& plates, const Effective& e, const SectionConstants& k,
+                                        const Station& s, int cls, Sink& sink);
+
+} // namespace wr::en1993

@@ -1,0 +1,247 @@
+#include "core/standards/en1993/run.h"
+
+#include "core/standards/en1993/rows.h"
+#include "core/standards/en1993/strengths.h"
+#include "core/standards/en1993/torsion_open.h"
+#include "core/standards/outcomes.h"
+
+#include <algorithm>
+
+namespace wr::en1993 {
+
+namespace {
+
+class Run
+{
+public:
+    Run(const Context& c, const Demands& d, MemberResult& r) : c_(c), d_(d), r_(r), s_(strengths(c, d)), out_(r, kChecks) {}
+
+    void run()
+    {
+        if (s_.tube) out_.at(kTorsionRow).quantity = Quantity::Moment;
+        const bool open = !s_.tube && torsionMatters();
+        for (size_t i = 0; i < d_.sets.size(); ++i) {
+            alone(i);
+            stations(i);
+            for (size_t k = 0; k < d_.spans.size(); ++k)
+                segment(i, k);
+            if (open && openTorsionShare(c_, d_.sets[i].torsion.value) > torsionLimit()) {
+                const OpenTorsion t = openTorsion(c_, d_, i);
+                out_.take(kTorsionRow, t.ratio, t.ratio, 1.0, i, -1, t.at, "6.2.7(5)");
+            }
+        }
+        if (!s_.ltb)
+            out_.notApplicable(kLtb, c_.options.torsionHeld ? "held against twist all along (brief: torsionHeld)"
+                                                            : "this shape does not buckle sideways in bending");
+        double slenderness = 0;
+        int span = -1;
+        for (size_t k = 0; k < s_.spans.size(); ++k)
+            if (s_.spans[k].gross.slenderness > slenderness)
+                slenderness = s_.spans[k].gross.slenderness, span = static_cast<int>(k);
+        slendernessOutcome(out_, kSlenderness, c_.in.brief, d_, slenderness, span, 0, 0, "6.3.1", "6.2.3");
+        spoilUncovered();
+        out_.leaveOut(c_.in.brief);
+        r_.settle();
+    }
+
+private:
+    double torsionLimit() const { return c_.in.brief.torsionBelow.value_or(0.01); }
+    bool torsionMatters()
+    {
+        double largest = 0;
+        for (const SetDemand& x : d_.sets)
+            largest = std::max(largest, x.torsion.value);
+        const double share = openTorsionShare(c_, largest);
+        if (share > torsionLimit() && c_.s.kind != ShapeKind::None) return true;
+        if (c_.s.kind == ShapeKind::None && share > torsionLimit())
+            out_.unchecked(kTorsionRow, "torsion of a section without dimensions: give \"shape\" and dimensions");
+        else
+            out_.notApplicable(kTorsionRow, "no torsion to speak of");
+        if (share > 1e-9 && share <= torsionLimit())
+            r_.notes.emplace_back("Torsion is neglected: its St Venant shear stress stays below " +
+                                  significant(torsionLimit() * 100, 2) + " % of the shear yield stress (brief: torsionBelow).");
+        return false;
+    }
+
+    // One action at a time, from the extremes of the set.
+    void alone(size_t i)
+    {
+        const SetDemand& x = d_.sets[i];
+        const auto take = [&](Row row, const Extreme& e, const Resistance& r) {
+            out_.take(row, e.value / r.value, e.value, r.value, i, -1, e.at, r.clause);
+        };
+        take(kTensionRow, x.tension, s_.tension);
+        take(kFlexureMajor, x.top, s_.bendingY[0]), take(kFlexureMajor, x.bottom, s_.bendingY[1]);
+        take(kFlexureMinor, x.plus, s_.bendingZ[0]), take(kFlexureMinor, x.minus, s_.bendingZ[1]);
+        if (s_.tube) take(kTorsionRow, x.torsion, s_.torsion);
+        // 6.2.7(9): torsion of a tube takes from its shear resistance; the largest of the set stands for every place.
+        const double leaves = torsionLeaves(s_.constants, x.torsion.value);
+        const SectionConstants& k = s_.constants;
+        const std::string_view clause = leaves < 1 ? "6.2.7(9)" : "6.2.6";
+        const double plastic = std::max(k.vz * leaves, 1e-9);
+        if (k.vb < plastic)
+            out_.take(kShearMajor, x.shearUpright.value / k.vb, x.shearUpright.value, k.vb, i, -1, x.shearUpright.at,
+                      "EN 1993-1-5 5.2");
+        else
+            out_.take(kShearMajor, x.shearUpright.value / plastic, x.shearUpright.value, plastic, i, -1, x.shearUpright.at,
+                      clause);
+        const double flat = std::max(k.vy * leaves, 1e-9);
+        out_.take(kShearMinor, x.shearFlat.value / flat, x.shearFlat.value, flat, i, -1, x.shearFlat.at, clause);
+    }
+
+    void stations(size_t i)
+    {
+        const SectionConstants& k = s_.constants;
+        const bool skips = s_.effective.eny == 0 && s_.effective.enz == 0;
+        const size_t n = d_.x.size();
+        const double* f = d_.concurrent(i);
+        for (size_t j = 0; j < n; ++j) {
+            // The sum of the parts is never less than any rule of 6.2.9 as long as it is below 1 and shear is small.
+            const double vz = std::abs(f[2 * n + j]), vy = std::abs(f[n + j]);
+            if (skips && f[3 * n + j] == 0 && vz <= 0.5 * std::min(k.vz, k.vb) && vy <= 0.5 * k.vy) {
+                const double sum =
+                    std::abs(f[j]) / s_.leastN + std::abs(f[4 * n + j]) / s_.leastMy + std::abs(f[5 * n + j]) / s_.leastMz;
+                if (sum <= std::min(1.0, out_.ratio(kSectionRow))) continue;
+            }
+            place(i, stationOf(d_, i, j), d_.x[j]);
+        }
+        // Peaks of a moment that lie between stations.
+        const SetDemand& x = d_.sets[i];
+        for (const Extreme* e : {&x.top, &x.bottom, &x.plus, &x.minus})
+            if (e->value > 0 && std::none_of(d_.x.begin(), d_.x.end(), [&](double at) { return std::abs(at - e->at) < 1e-9; }))
+                place(i, stationAt(d_, i, e->at), e->at);
+    }
+    void place(size_t i, const Station& s, double at)
+    {
+        NoTrace none;
+        const Combined r = combined(c_, s_.plates, s_.effective, s_.constants, s, classOf(c_, s_, s.a), none);
+        out_.take(kSectionRow, r.ratio, r.ratio, 1.0, i, -1, at, r.clause);
+    }
+
+    void segment(size_t i, size_t k)
+    {
+        const SpanDemand& x = d_.of(i, k);
+        const SpanStrength& cap = s_.spans[k];
+        const int at = static_cast<int>(k);
+        const Column& column = s_.compressed == 4 ? cap.effective : cap.gross;
+        out_.take(kCompressionRow, x.compression.value / column.value, x.compression.value, column.value, i, at,
+                  x.compression.at, column.clause);
+        const SpanAction a = spanAction(c_, s_, d_, i, k);
+        if (!(a.a.n > 0 || a.a.my != 0 || a.a.mz != 0)) {
+            if (out_.at(kInteraction).set < 0) out_.take(kInteraction, 0, 0, 1, i, at, a.at, "6.3.3");
+            if (s_.ltb && out_.at(kLtb).set < 0) out_.take(kLtb, 0, 0, s_.bendingY[0].value, i, at, a.at, "6.3.2");
+            return;
+        }
+        NoTrace none;
+        const double my = std::abs(a.a.my), w = modulusOfClass(c_, s_, a.cls, Axis::Y, a.a.my);
+        Lateral ltb;
+        ltb.value = w * c_.fy / c_.gammaM1(), ltb.clause = "6.3.2";
+        Critical critical{kUncovered, 1};
+        if (s_.ltb && my > 0) {
+            if (cap.mcrLeast > 0) {
+                const Lateral least = lateralResistance(c_, w, {cap.mcrLeast, 1}, d_.spans[k].lb, my, none);
+                if (least.chi >= 1 && ltbMethod(c_) != En1993Options::Ltb::Simplified) {
+                    ltb = least, critical = {cap.mcrLeast, 1};
+                } else if (my / least.value <= out_.ratio(kLtb) && bound(a, cap, least, my) <= out_.ratio(kInteraction))
+                    return;
+            }
+            if (!(critical.mcr < kUncovered)) {
+                critical = criticalOf(c_, segmentOf(d_, i, k), none);
+                ltb = lateralResistance(c_, w, critical, d_.spans[k].lb, my, none);
+            }
+            out_.take(kLtb, my / ltb.value, my, ltb.value, i, at, a.at, ltb.clause);
+        } else if (bound(a, cap, ltb, my) <= out_.ratio(kInteraction))
+            return;
+        Beamcolumn b = beamcolumnOf(c_, s_, d_, i, k, a);
+        b.ltb = ltb, b.mcr = critical.mcr, b.c1 = critical.c1;
+        const Stability r = stability(c_, b, none);
+        out_.take(kInteraction, r.ratio, r.ratio, 1.0, i, at, a.at, r.clause);
+    }
+
+    // Above every ratio of Annex B: all C_m 1, all k at the ends of their ranges. Infinite for the other methods.
+    double bound(const SpanAction& a, const SpanStrength& cap, const Lateral& ltb, double my) const
+    {
+        using Way = En1993Options::Interaction;
+        const Way way = c_.options.interaction != Way::Unstated ? c_.options.interaction : c_.national.interaction;
+        if (way != Way::AnnexB || c_.in.brief.cm || a.cls == 4) return kUncovered;
+        const Column& col = cap.gross;
+        const double m1 = c_.gammaM1(), nrk = c_.p.a * c_.fy, n = a.a.n;
+        const double ny = n / (col.y.chi * nrk / m1), nz = n / (col.z.chi * nrk / m1);
+        return std::max(ny, nz) + (1 + 0.8 * ny) * my / ltb.value +
+               (1 + 1.4 * nz) * std::abs(a.a.mz) / (modulusOfClass(c_, s_, a.cls, Axis::Z, a.a.mz) * c_.fy / m1);
+    }
+
+    // What is not covered stays unchecked and takes the sums with it, unless nothing asks for it.
+    void spoilUncovered()
+    {
+        const auto asked = [&](std::initializer_list<Extreme SetDemand::*> list) {
+            return std::any_of(d_.sets.begin(), d_.sets.end(), [&](const SetDemand& x) {
+                return std::any_of(list.begin(), list.end(), [&](Extreme SetDemand::*e) { return (x.*e).value > 0; });
+            });
+        };
+        using D = SetDemand;
+        const auto spoil = [&](Row row, std::string_view why, std::initializer_list<Extreme SetDemand::*> by) {
+            if (why.empty() || !asked(by)) return;
+            for (const Row k : {row, kSectionRow, kInteraction})
+                out_.unchecked(k, why);
+        };
+        for (const SpanStrength& x : s_.spans)
+            spoil(kCompressionRow, s_.compressed == 4 ? x.effective.uncovered : x.gross.uncovered, {&D::compression});
+        for (const Resistance& x : s_.bendingY)
+            spoil(kFlexureMajor, x.uncovered, {&D::top, &D::bottom});
+        for (const Resistance& x : s_.bendingZ)
+            spoil(kFlexureMinor, x.uncovered, {&D::plus, &D::minus});
+        if (c_.s.kind == ShapeKind::None) {
+            constexpr std::string_view why = "a section without dimensions has no class: give \"shape\" and dimensions";
+            spoil(kFlexureMajor, why, {&D::top, &D::bottom}), spoil(kFlexureMinor, why, {&D::plus, &D::minus});
+            spoil(kShearMajor, why, {&D::shearUpright}), spoil(kShearMinor, why, {&D::shearFlat});
+        }
+        if (c_.s.kind == ShapeKind::DoubleAngle) {
+            const std::string_view why = pairReason();
+            spoil(kCompressionRow, why, {&D::compression});
+        }
+    }
+
+    // 6.4.4(1), Table 6.9: closely spaced parts joined at no more than 15 i_min act as one.
+    std::string_view pairReason() const
+    {
+        Shape one = c_.s;
+        one.kind = ShapeKind::Angle;
+        const double least = computeProperties(one).rz;
+        if (c_.in.brief.connectorSpacing && *c_.in.brief.connectorSpacing <= 15 * least * (1 + 1e-9)) return {};
+        return "a pair acts as one where its connectors are at most 15·i_min apart (6.4.4): state \"connectors\" with such a "
+               "spacing";
+    }
+
+    const Context& c_;
+    const Demands& d_;
+    MemberResult& r_;
+    Strengths s_;
+    Outcomes out_;
+};
+
+std::string refused(const MemberInput& in, const Demands& d)
+{
+    if (!in.steel.reason.empty()) return in.steel.reason;
+    if (d.sets.empty()) return "no strength combination of this standard: make them at the stop Frame";
+    if (!d.valid) return "forces are missing for one of its elements: analyse the frame, or give results for all elements";
+    if (d.forces.empty()) return "the forces of the stations are not at hand";
+    const ShapeKind k = in.shape.kind;
+    if ((k == ShapeKind::I || k == ShapeKind::IUnequal || k == ShapeKind::Channel) && in.section.iz > in.section.iy)
+        return "Iz is larger than Iy: y must be the major axis";
+    if (in.brief.angleAxes != AngleAxes::Principal && k == ShapeKind::Angle)
+        return "angles are checked about their principal axes by this standard: set \"angleAxes\" to principal";
+    return {};
+}
+
+} // namespace
+
+void runChecks(const MemberInput& in, const Demands& d, MemberResult& r)
+{
+    r = {};
+    if (const std::string reason = refused(in, d); !reason.empty()) return allUnchecked(r, kChecks, reason);
+    const Context c(in);
+    Run(c, d, r).run();
+}
+
+} // namespace wr::en1993

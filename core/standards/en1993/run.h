@@ -1,0 +1,13 @@
+// One member against EN 1993-1-1.
+#pragma once
+
+#include "core/standards/check.h"
+
+namespace wr::en1993 {
+
+void runChecks(const MemberInput& in, const Demands& d, MemberResult& r);
+Trace explainCheck(const MemberInput& in, const Demands& d, const CheckOutcome& o);
+std::optional<LengthCurve> lengthCurveOf(const MemberInput& in, const Demands& d, const CheckOutcome& o);
+std::optional<InteractionDiagram> interactionDiagramOf(const MemberInput& in, const Demands& d, const CheckOutcome& o);
+
+} // namespace wr::en1993

@@ -1,0 +1,26 @@
+// A member alone for the clause functions of EN 1993: SI, E = 210 000 MPa.
+#pragma once
+
+#include "tests/support.h"
+
+namespace wr::test {
+
+// A member alone: section by name or shape, fy in MPa, E = 210 000.
+struct EnAlone
+{
+    Shape shape;
+    SectionProperties section;
+    Lanes lanes;
+    Brief brief;
+    MemberInput input;
+
+    EnAlone(const Shape& s, double fy, double fu = 490)
+        : shape(s), section(computeProperties(s)), input{shape, section, Steel{210e9, 210e9 / 2.6, fy * 1e6, fu * 1e6, {}},
+                                                         lanes, brief,   1}
+    {
+    }
+    EnAlone(const char* name, double fy) : EnAlone(Alone::find(name).shape, fy) {}
+    EnAlone(const EnAlone&) = delete;
+};
+
+} // namespace wr::test
