@@ -8,6 +8,7 @@
 #include "core/files/frame_reader.h"
 
 #include <CLI/CLI.hpp>
+#include <algorithm>
 #include <fmt/format.h>
 #include <memory>
 
@@ -17,7 +18,8 @@ namespace {
 
 struct CheckArguments
 {
-    std::string frame, standard, json, trace;
+    std::string frame, json, trace;
+    std::vector<std::string> standards; // the first is the frame's for this run, the others stand beside it
     bool quiet = false;
     ChoiceArguments choice;
 };
@@ -51,18 +53,18 @@ Report run(const CheckArguments& a)
     }
     std::vector<Finding> findings = loaded.findings;
     auto standards = std::make_shared<const std::vector<Standard>>(shippedStandards());
-    if (!a.standard.empty()) {
-        bool known = false;
+    for (const std::string& wanted : a.standards) {
+        const bool known =
+            std::any_of(standards->begin(), standards->end(), [&](const Standard& s) { return s.key == wanted; });
+        if (known) continue;
         std::string all;
         for (const Standard& s : *standards)
-            known |= s.key == a.standard, all += (all.empty() ? "" : ", ") + std::string(s.key);
-        if (!known) {
-            fmt::print(stderr, "error: \"{}\" is not a standard shipped here; choose one of {}\n", a.standard, all);
-            out.badInput = true;
-            return out;
-        }
-        loaded.value->design.standard = a.standard;
+            all += (all.empty() ? "" : ", ") + std::string(s.key);
+        fmt::print(stderr, "error: \"{}\" is not a standard shipped here; choose one of {}\n", wanted, all);
+        out.badInput = true;
+        return out;
     }
+    if (!a.standards.empty()) loaded.value->design.standard = a.standards.front();
     auto frame = std::make_shared<const Frame>(std::move(*loaded.value));
     auto forces = std::make_shared<ForceTable>();
     SilentProgress progress;
@@ -81,8 +83,26 @@ Report run(const CheckArguments& a)
     model.checkAll(report, progress);
     for (auto&& more : {audit(model), auditResults(model, report)})
         findings.insert(findings.end(), more.begin(), more.end());
-    if (const auto drift = driftRatio(model, progress)) findings.push_back(*drift);
-    if (!a.json.empty() && !writeOut(writeAnswer(model, report, findings), a.json)) out.badInput = true;
+    for (const auto& global : {driftRatio(model, progress), criticalFactor(model, progress)})
+        if (global) findings.push_back(*global);
+    // Further standards over the same frame and the same forces.
+    std::vector<SecondOpinion> others;
+    for (size_t k = 1; k < a.standards.size(); ++k) {
+        auto copy = std::make_shared<Frame>(*frame);
+        copy->design.standard = a.standards[k];
+        SecondOpinion& o = others.emplace_back();
+        o.model = std::make_shared<const CheckModel>(copy, forces, standards);
+        o.model->checkAll(o.report, progress);
+        for (auto&& more : {audit(*o.model), auditResults(*o.model, o.report)})
+            for (const Finding& f : more)
+                if (std::none_of(findings.begin(), findings.end(), [&](const Finding& g) {
+                        return g.code == f.code && g.subject == f.subject && g.text == f.text;
+                    })) {
+                    findings.push_back(f);
+                    findings.back().text = fmt::format("by {}: {}", o.model->standard().title, f.text);
+                }
+    }
+    if (!a.json.empty() && !writeOut(writeAnswer(model, report, findings, others), a.json)) out.badInput = true;
     if (!a.trace.empty()) {
         bool found = false;
         for (size_t i = 0; i < model.members().size(); ++i)
@@ -100,8 +120,12 @@ Report run(const CheckArguments& a)
             if (f.code != "member.over") shown.push_back(f); // the summary lists those
         printFindings(shown);
         summary(model, report);
+        for (const SecondOpinion& o : others)
+            summary(*o.model, o.report);
     }
     out.counted = true, out.counts = report.counts;
+    for (const SecondOpinion& o : others)
+        out.counts.over += o.report.counts.over, out.counts.unchecked += o.report.counts.unchecked;
     return out;
 }
 
@@ -114,8 +138,11 @@ Run addCheck(CLI::App& app)
         "check", "Check every member of a frame; without results in the file the frame is analysed first (linear).");
     c->add_option("FRAME", a->frame, "frame file (.frame.json)")->required();
     a->choice.add(*c); // for frames without results
-    c->add_option("--standard", a->standard,
-                  "design standard instead of the file's (aisc360-22-lrfd, aisc360-22-asd, the same of -16-, -10- and -05-)");
+    c->add_option("--standard", a->standards,
+                  "design standard instead of the file's (aisc360-22-lrfd, aisc360-22-asd, the same of -16-, -10- and -05-, "
+                  "en1993); given "
+                  "again: another one beside it")
+        ->take_all();
     c->add_option("--json", a->json, "write the answer to this file; - for standard output");
     c->add_option("--trace", a->trace, "print the whole calculation of one member as JSON");
     c->add_flag("--quiet", a->quiet, "no summary and no findings on the terminal");

@@ -14,7 +14,7 @@ namespace {
 
 using Kind = Expression::Kind;
 
-constexpr std::array<std::pair<std::string_view, const char*>, 12> kGreek{{{"lambda", "λ"},
+constexpr std::array<std::pair<std::string_view, const char*>, 19> kGreek{{{"lambda", "λ"},
                                                                            {"phi", "φ"},
                                                                            {"Omega", "Ω"},
                                                                            {"pi", "π"},
@@ -25,7 +25,14 @@ constexpr std::array<std::pair<std::string_view, const char*>, 12> kGreek{{{"lam
                                                                            {"sigma", "σ"},
                                                                            {"tau", "τ"},
                                                                            {"eta", "η"},
-                                                                           {"psi", "ψ"}}};
+                                                                           {"psi", "ψ"},
+                                                                           {"lambdabar", "λ̄"},
+                                                                           {"epsilon", "ε"},
+                                                                           {"Phi", "Φ"},
+                                                                           {"rho", "ρ"},
+                                                                           {"mu", "μ"},
+                                                                           {"Delta", "Δ"},
+                                                                           {"theta", "θ"}}};
 
 QString greek(std::string_view s)
 {

@@ -134,6 +134,7 @@ void Document::judgeDrift()
     jobs_.start("drift", [this, model](Progress& progress) -> Jobs::Finish {
         progress.at(0, "storey drift");
         auto found = std::make_shared<std::optional<Finding>>(driftRatio(*model, progress));
+        if (!*found) *found = criticalFactor(*model, progress);
         return [this, model, found] {
             if (&model->forces() != &model_->forces()) return; // other forces since; a check is on its way
             drift_ = *found;

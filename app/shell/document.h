@@ -85,7 +85,7 @@ private:
     void rebuild();
     void check(const std::vector<std::string>& touched);
     void collectFindings();
-    void judgeDrift(); // Δ2nd/Δ1st by an analysis of its own, in the background after a check
+    void judgeDrift(); // Δ2nd/Δ1st or α_cr by an analysis of its own, in the background after a check
     void forgetResults();
 
     QString path_;

@@ -62,10 +62,12 @@ void auditForces(const CheckModel& model, std::vector<Finding>& out)
     if (!model.standard().wantsSecondOrder) return;
     const bool first = std::any_of(t.sets.begin(), t.sets.end(), [&](const ForceSet& s) { return !t.inSecond(s.combination); });
     if (first)
-        out.push_back(finding("forces.first-order", "", "",
-                              fmt::format("the forces are first order; {} asks for second-order effects (C2.1): amplify them, "
-                                          "or give second-order results",
-                                          model.standard().title)));
+        out.push_back(
+            finding("forces.first-order", "", "",
+                    fmt::format("the forces are first order; {} asks for second-order effects ({}): amplify them, "
+                                "or give second-order results",
+                                model.standard().title,
+                                model.standard().key.starts_with("en1993") ? "5.2.1, where α_cr is below 10" : "C2.1")));
 }
 
 } // namespace

@@ -56,6 +56,7 @@ bool firstOrder(const CheckModel& model)
 void auditStability(const CheckModel& model, std::vector<Finding>& out)
 {
     const ForceTable& t = model.forces();
+    if (model.standard().key.starts_with("en1993")) return auditImperfections(model, out);
     if (!isAisc(model) || t.empty() || model.setsFor(model.standard()).empty()) return;
     const bool first = firstOrder(model), direct = !first && t.reducedStiffness;
     if (first)

@@ -13,6 +13,12 @@ void auditStability(const CheckModel& model, std::vector<Finding>& out);
 // α·Pr against half the strength of the cross-section Pns of every member, which the first-order method wants (Appendix 7.3).
 void auditSquash(const CheckModel& model, const CheckReport& report, std::vector<Finding>& out);
 
+// EN 1993-1-1 5.3.2: combinations without sway imperfections.
+void auditImperfections(const CheckModel& model, std::vector<Finding>& out);
+// EN 1993-1-1 5.2.1: the lowest critical load factor of all combinations for strength, by an eigenvalue analysis of its own,
+// against what first-order forces allow. Nothing for other standards and for given forces.
+std::optional<Finding> criticalFactor(const CheckModel& model, Progress& progress);
+
 // Δ2nd/Δ1st of the frame as B2 of Appendix 8, storey by storey, by an analysis of its own (amplified.h), against what the
 // method wants of it. Nothing where the frame has no storeys or one-way elements, or the forces came with the file.
 std::optional<Finding> driftRatio(const CheckModel& model, Progress& progress);

@@ -73,6 +73,7 @@ const std::vector<FindingKind>& findingKinds()
         {"forces.stale", Warning, "forces belong to other sizes"},
         {"forces.first-order", Note, "forces are first order where the standard asks for second-order effects"},
         {"standard.unknown", Error, "a design standard that is not shipped"},
+        {"national.unknown", Error, "a set of national parameters that does not exist"},
     };
     return kinds;
 }

@@ -12,11 +12,11 @@
 
 namespace wr {
 
-Steel steelOf(const Material& m, const Shape& s)
+Steel steelOf(const Material& m, const Shape& s, bool byTable31)
 {
     Steel out;
     out.e = m.e, out.g = m.g;
-    const Strength strength = strengthOf(m, s);
+    const Strength strength = byTable31 ? strengthByTable31(m, s) : strengthOf(m, s);
     out.fy = strength.fy, out.fu = strength.fu;
     if ((!m.grade.empty() || !m.steps.empty()) && !(out.fy > 0 && out.fu > 0))
         out.reason = fmt::format("{} states no strength for a thickness of {:.1f} mm: give fy and fu, or another grade",
@@ -147,14 +147,19 @@ Demands CheckModel::demands(size_t member) const
 
 MemberInput CheckModel::inputWith(size_t member, const Shape& shape, const SectionProperties& p) const
 {
+    using Source = En1993Options::Strength;
     const Member& m = members_[member];
+    const NationalParameters* national = memberNational_[member];
+    Source source = briefOf(member).en1993.strength;
+    if (source == Source::Unstated && national) source = national->strength;
+    const bool table = source == Source::Table31 && standardOf(member).key.starts_with("en1993");
     return {shape,
             p,
-            steelOf(frame_->materials[static_cast<size_t>(m.material)], shape),
+            steelOf(frame_->materials[static_cast<size_t>(m.material)], shape, table),
             lanes_[member],
             briefOf(member),
             m.length,
-            memberNational_[member]};
+            national};
 }
 
 MemberInput CheckModel::input(size_t member) const

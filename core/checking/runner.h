@@ -16,7 +16,7 @@
 namespace wr {
 
 // Strength at the member's thickness: explicit fy and fu of the material, else its grade's for the thickest wall.
-Steel steelOf(const Material& m, const Shape& s);
+Steel steelOf(const Material& m, const Shape& s, bool byTable31 = false);
 
 struct CheckReport
 {

@@ -80,9 +80,22 @@ Json unitsJson(const UnitSystem& u)
             {"stress", u.stress}, {"angle", u.angle}, {"mass", u.mass}};
 }
 
+// Status, utilisation, what governs and every check of one member by one standard.
+void verdict(const CheckModel& model, size_t i, const MemberResult& r, Json& j)
+{
+    const std::vector<CheckRow>& rows = model.standardOf(i).checks;
+    j["status"] = statusWord(r.status), j["utilisation"] = number(r.utilisation);
+    if (const CheckOutcome* g = r.govern()) j["governing"] = rows[static_cast<size_t>(g->check)].key;
+    if (r.runnerUp >= 0) j["runnerUp"] = rows[static_cast<size_t>(r.outcomes[static_cast<size_t>(r.runnerUp)].check)].key;
+    j["checks"] = Json::array();
+    for (const CheckOutcome& o : r.outcomes)
+        if (o.status != Status::NotApplicable) j["checks"].push_back(checkJson(model, i, o));
+}
+
 } // namespace
 
-std::string writeAnswer(const CheckModel& model, const CheckReport& report, const std::vector<Finding>& findings)
+std::string writeAnswer(const CheckModel& model, const CheckReport& report, const std::vector<Finding>& findings,
+                        const std::vector<SecondOpinion>& others)
 {
     const Frame& f = model.frame();
     Json out = {{"format", "wren-check"},      {"version", 1},
@@ -93,21 +106,17 @@ std::string writeAnswer(const CheckModel& model, const CheckReport& report, cons
         if (m.exclude) continue;
         const MemberResult& r = report.results[i];
         const FrameSection& section = f.sections[static_cast<size_t>(m.section)];
-        Json j = {{"id", m.id},
-                  {"section", section.name.empty() ? section.id : section.name},
-                  {"group", m.group},
-                  {"status", statusWord(r.status)},
-                  {"utilisation", number(r.utilisation)}};
+        Json j = {{"id", m.id}, {"section", section.name.empty() ? section.id : section.name}, {"group", m.group}};
+        verdict(model, i, r, j);
         if (&model.standardOf(i) != &model.standard()) j["standard"] = model.standardOf(i).key;
-        if (const CheckOutcome* g = r.govern()) j["governing"] = model.standardOf(i).checks[static_cast<size_t>(g->check)].key;
-        if (r.runnerUp >= 0)
-            j["runnerUp"] =
-                model.standardOf(i).checks[static_cast<size_t>(r.outcomes[static_cast<size_t>(r.runnerUp)].check)].key;
-        j["checks"] = Json::array();
-        for (const CheckOutcome& o : r.outcomes)
-            if (o.status != Status::NotApplicable) j["checks"].push_back(checkJson(model, i, o));
         if (!r.notes.empty()) j["notes"] = r.notes;
         if (Json braces = bracingJson(model, i); !braces.empty()) j["bracing"] = std::move(braces);
+        for (const SecondOpinion& o : others) {
+            Json k = {{"standard", o.model->standardOf(i).key}};
+            verdict(*o.model, i, o.report.results[i], k);
+            if (!o.report.results[i].notes.empty()) k["notes"] = o.report.results[i].notes;
+            j["others"].push_back(std::move(k));
+        }
         out["members"].push_back(std::move(j));
     }
     for (const Finding& x : findings) {

@@ -1,5 +1,7 @@
 #include "core/files/brief_json.h"
 
+#include "core/files/en1993_json.h"
+
 #include <algorithm>
 #include <array>
 
@@ -109,6 +111,7 @@ public:
         leaveOut();
         warping();
         inside("aisc360", [&](Cursor& k) { aisc(k); });
+        inside("en1993", [&](Cursor& k) { readEn1993(k, b_.en1993); });
         b_.extras = c_.finish();
     }
 
@@ -238,6 +241,7 @@ Json briefJson(const Brief& b, const UnitSystem& u)
     if (b.warpingFixed != std::array<bool, 2>{})
         j["warpingEnds"] = {b.warpingFixed[0] ? "fixed" : "free", b.warpingFixed[1] ? "fixed" : "free"};
     if (const Json a = aiscJson(b.aisc360); !a.empty()) j["aisc360"] = a;
+    if (const Json e = en1993Json(b.en1993); !e.empty()) j["en1993"] = e;
     for (const auto& [key, text] : b.extras)
         j[key] = Json::parse(text);
     return j;

@@ -1,6 +1,7 @@
 #include "core/files/design_reader.h"
 
 #include "core/files/brief_json.h"
+#include "core/files/en1993_json.h"
 
 #include <algorithm>
 #include <fmt/format.h>
@@ -26,6 +27,11 @@ public:
             d.swayX = c.flag("x"), d.swayY = c.flag("y");
             c.finish();
         }
+        d.nationalParameters = top_.text("nationalParameters").value_or("");
+        eachObject(top_.array("parameterSets"), "/design/parameterSets", findings_, [&](Cursor& c, size_t) {
+            const std::string id = sets_.add(c);
+            frame_.design.parameterSets.push_back(readNational(c, id));
+        });
         readBriefs();
         readLadders();
         readGroups();
@@ -192,7 +198,7 @@ private:
     const FrameIds& ids_;
     std::vector<Finding>& findings_;
     Cursor top_;
-    IdTable members_, briefs_, groups_, ladders_;
+    IdTable members_, briefs_, groups_, ladders_, sets_;
 };
 
 } // namespace

@@ -1,6 +1,7 @@
 #include "core/files/frame_writer.h"
 
 #include "core/files/brief_json.h"
+#include "core/files/en1993_json.h"
 #include "core/files/json_cursor.h"
 #include "core/sections/catalogue.h"
 
@@ -299,6 +300,8 @@ private:
             if (d.swayX) o["sway"]["x"] = *d.swayX;
             if (d.swayY) o["sway"]["y"] = *d.swayY;
         }
+        if (!d.nationalParameters.empty()) o["nationalParameters"] = d.nationalParameters;
+        list(o, "parameterSets", d.parameterSets, [](const NationalParameters& n) { return nationalJson(n); });
         list(o, "members", d.members, [&](const DesignMember& m) {
             Json j = {{"id", m.id}, {"elements", Json::array()}};
             for (const int e : m.elements)

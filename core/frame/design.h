@@ -101,11 +101,12 @@ struct En1993Options
 struct NationalParameters
 {
     std::string id, title;
-    double gammaM0 = 1.0, gammaM1 = 1.0, gammaM2 = 1.25;                         // 6.1(1)
-    En1993Options::Ltb ltb = En1993Options::Ltb::General;                        // 6.3.2.2 unless the set chooses 6.3.2.3
-    double lambdaLT0 = 0.4, beta = 0.75;                                         // 6.3.2.3(1)
-    bool momentShape = true;                                                     // f of 6.3.2.3(2)
-    double lambdaC0 = 0.5, kfl = 1.10;                                           // 6.3.2.4
+    double gammaM0 = 1.0, gammaM1 = 1.0, gammaM2 = 1.25;  // 6.1(1)
+    En1993Options::Ltb ltb = En1993Options::Ltb::General; // 6.3.2.2 unless the set chooses 6.3.2.3
+    double lambdaLT0 = 0.4, beta = 0.75;                  // 6.3.2.3(1)
+    bool momentShape = true;                              // f of 6.3.2.3(2)
+    bool rolledOnly = false;                              // 6.3.2.3 for rolled sections, 6.3.2.2 for welded ones
+    double lambdaC0 = 0.5, kfl = 1.10;                    // 6.3.2.4
     En1993Options::Interaction interaction = En1993Options::Interaction::AnnexB; // 6.3.3(5) leaves the choice
     En1993Options::Strength strength = En1993Options::Strength::Product;         // 3.2.1(1) leaves the choice
     double eta = 1.2;                                                            // EN 1993-1-5 5.1(2), to S460; 1.0 above

@@ -1,5 +1,8 @@
 #include "core/frame/strength.h"
 
+#include "core/base/shipped.h"
+#include "core/grades/grades.h"
+
 #include <algorithm>
 
 namespace wr {
@@ -10,15 +13,38 @@ double thickestWall(const Shape& s)
                      s.kind == ShapeKind::BarFlat ? std::min(s.h, s.b) : 0.0});
 }
 
-Strength strengthOf(const Material& m, const Shape& s)
+namespace {
+
+Strength strengthFrom(const Grade* g, const Material& m, const Shape& s)
 {
     Strength out;
-    const Grade* g = m.grade.empty() ? nullptr : findGrade(m.grade);
     if (g || !m.steps.empty())
         if (const auto stated = g ? strengthAt(*g, thickestWall(s)) : strengthAt(m.steps, thickestWall(s))) out = *stated;
     if (m.fy) out.fy = *m.fy;
     if (m.fu) out.fu = *m.fu;
     return out;
+}
+
+const std::vector<Grade>& table31()
+{
+    static const std::vector<Grade> grades = readGrades(shippedFile("standards/en1993-table-3-1.csv")).value();
+    return grades;
+}
+
+} // namespace
+
+Strength strengthOf(const Material& m, const Shape& s)
+{
+    return strengthFrom(m.grade.empty() ? nullptr : findGrade(m.grade), m, s);
+}
+
+Strength strengthByTable31(const Material& m, const Shape& s)
+{
+    const Grade* g = m.grade.empty() ? nullptr : findGrade(m.grade);
+    if (g)
+        for (const Grade& t : table31())
+            if (t.name == g->name) g = &t;
+    return strengthFrom(g, m, s);
 }
 
 } // namespace wr

@@ -104,7 +104,8 @@ TEST_CASE("check: exit status 0, 1, 4 and 2", "[cli]")
     const Run over = cli("check " + f.write("over.json", beam(2.5)));
     CHECK(over.status == 1);
     CHECK(over.out.find("over  B1") != std::string::npos);
-    const Run unchecked = cli("check " + f.write("deep.json", beam(1.5, R"("shape":"i","h":60,"b":16,"tw":0.2,"tf":1,"a":0.2)")));
+    const Run unchecked =
+        cli("check " + f.write("deep.json", beam(1.5, R"("shape":"i","h":60,"b":16,"tw":0.2,"tf":1,"a":0.2)")));
     CHECK(unchecked.status == 4);
     CHECK(unchecked.out.find("F13.2") != std::string::npos);
     CHECK(cli("check " + f.write("asd.json", beam(1.5, R"("name":"W18X50")", "asd"))).status == 4);
@@ -327,4 +328,40 @@ TEST_CASE("cli: amplified and reduced stiffness, tables, and combinations that a
     CHECK((status == 0 || status == 1));
     CHECK(cli("combinations " + demo("tern-street") + " --loading homemade --json -").status == 2);
     CHECK(cli("tables /nowhere.frame.json --out " + f.file("t")).status == 2);
+}
+
+TEST_CASE("cli: two standards over one frame, side by side in one answer", "[cli]")
+{
+    Folder f;
+    Json frame = load(demo("tern-street"));
+    Json more = Json::array();
+    for (Json c : frame.at("combinations"))
+        if (c.contains("basis")) {
+            c["id"] = "E" + c.at("id").get<std::string>(), c["basis"] = "en1990";
+            more.push_back(c);
+        }
+    for (const Json& c : more)
+        frame["combinations"].push_back(c);
+    std::ofstream(f.file("two.frame.json")) << frame;
+    const auto both = cli("check " + f.file("two.frame.json") + " --standard aisc360-22-lrfd --standard en1993 --json " +
+                          f.file("both.json"));
+    CHECK(both.status == 0);
+    CHECK(both.out.find("AISC 360-22 LRFD: 40 members") != std::string::npos);
+    CHECK(both.out.find("EN 1993-1-1:2005: 40 members") != std::string::npos);
+    CHECK(both.out.find("5.3.2(3)") != std::string::npos);
+    CHECK(cli("check " + f.file("two.frame.json") + " --standard en1993 --quiet --json " + f.file("en.json")).status == 0);
+    const Json answer = load(f.file("both.json")), alone = load(f.file("en.json"));
+    REQUIRE(answer.at("members").size() == alone.at("members").size());
+    for (size_t i = 0; i < alone.at("members").size(); ++i) {
+        const Json& other = answer.at("members")[i].at("others").at(0);
+        CHECK(other.at("standard") == "en1993");
+        CHECK_THAT(other.at("utilisation").get<double>(),
+                   WithinRel(alone.at("members")[i].at("utilisation").get<double>(), 1e-12));
+        CHECK(other.at("checks").size() == alone.at("members")[i].at("checks").size());
+    }
+    std::string critical;
+    for (const Json& x : alone.at("findings"))
+        if (x.at("code") == "stability.drift") critical = x.at("text");
+    CHECK(critical.find("α_cr") != std::string::npos);
+    CHECK(cli("check " + f.file("two.frame.json") + " --standard en1993 --standard en1994").status == 2);
 }

@@ -25,6 +25,8 @@ bool ltbApplies(const Context& c)
 LtbMethod ltbMethod(const Context& c)
 {
     LtbMethod m = c.options.ltb != LtbMethod::Unstated ? c.options.ltb : c.national.ltb;
+    if (m == LtbMethod::Rolled && c.options.ltb == LtbMethod::Unstated && c.national.rolledOnly && c.s.welded)
+        m = LtbMethod::General;
     // 6.3.2.3 is for rolled or equivalent welded I; 6.3.2.4 for flanges in compression.
     if (m != LtbMethod::General && !c.iShape()) m = LtbMethod::General;
     return m;

@@ -1,15 +1,43 @@
-// Sets of national parameters of EN 1993-1-1. Only what is known for sure; users add their own in the frame file.
+// Sets of national parameters of EN 1993-1-1: data/standards/en1993-national.json. Only what is known for sure; users add their
+// own in the frame file.
+#include "core/base/shipped.h"
+#include "core/frame/national.h"
 #include "core/standards/check.h"
 
+#include <algorithm>
+#include <nlohmann/json.hpp>
+
 namespace wr {
+
+namespace {
+
+// The place of a word in its list; the data files are our own, so a word that is not there is a bug.
+template <class E> E word(const nlohmann::json& j, const char* key, std::span<const std::string_view> names, E otherwise)
+{
+    if (!j.contains(key)) return otherwise;
+    const auto it = std::find(names.begin(), names.end(), j[key].get<std::string>());
+    if (it == names.end()) throw std::logic_error(std::string("en1993-national.json: ") + key);
+    return static_cast<E>(it - names.begin());
+}
+
+} // namespace
 
 const std::vector<NationalParameters>& shippedNationalParameters()
 {
     static const std::vector<NationalParameters> sets = [] {
         std::vector<NationalParameters> out;
-        NationalParameters recommended;
-        recommended.id = "recommended", recommended.title = "recommended values";
-        out.push_back(recommended);
+        const auto file = nlohmann::json::parse(shippedFile("standards/en1993-national.json"));
+        for (const auto& j : file.at("sets")) {
+            NationalParameters n;
+            n.id = j.at("id"), n.title = j.at("title");
+            for (const NationalKey& k : nationalKeys())
+                if (j.contains(k.key)) n.*k.value = j[std::string(k.key)];
+            n.ltb = word(j, "ltb", ltbMethodNames(), n.ltb);
+            n.interaction = word(j, "interaction", interactionMethodNames(), n.interaction);
+            n.strength = word(j, "strength", strengthSourceNames(), n.strength);
+            n.momentShape = j.value("momentShape", n.momentShape), n.rolledOnly = j.value("rolledOnly", n.rolledOnly);
+            out.push_back(std::move(n));
+        }
         return out;
     }();
     return sets;

@@ -1,0 +1,109 @@
+// EN 1993-1-1 5.2 and 5.3: whether the forces hold what the frame asks of them.
+#include "core/audit/stability.h"
+
+#include "core/analysis/modes.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace wr {
+
+namespace {
+
+// Beyond this many elements the eigenvalues of every combination take minutes.
+constexpr size_t kMostElements = 4000;
+
+const NationalParameters& nationalOf(const CheckModel& model)
+{
+    return model.members().empty() || !model.input(0).national ? shippedNationalParameters().front() : *model.input(0).national;
+}
+
+// The member that alone holds most of a mode's energy, or none.
+std::string aloneIn(const CheckModel& model, const BucklingMode& mode)
+{
+    for (const Member& m : model.members()) {
+        double share = 0;
+        for (const MemberPiece& p : m.pieces)
+            share += mode.energy[static_cast<size_t>(p.element)];
+        if (share > 0.8) return m.id;
+    }
+    return {};
+}
+
+} // namespace
+
+void auditImperfections(const CheckModel& model, std::vector<Finding>& out)
+{
+    const ForceTable& t = model.forces();
+    if (t.empty() || t.given) return;
+    const Frame& f = model.frame();
+    int without = 0;
+    std::string first;
+    int last = -1;
+    for (const int s : model.setsFor(model.standard())) {
+        const int k = t.sets[static_cast<size_t>(s)].combination;
+        if (k == last) continue;
+        last = k;
+        const Combination& c = f.combinations[static_cast<size_t>(k)];
+        const bool held = std::any_of(c.terms.begin(), c.terms.end(), [&](const auto& term) {
+            const LoadCase& l = f.cases[static_cast<size_t>(term.first)];
+            return term.second != 0 && (l.action == Action::Notional || l.notional);
+        });
+        if (held) continue;
+        if (without++ == 0) first = c.id;
+    }
+    if (without > 0)
+        out.push_back(
+            finding("stability.notional", "/combinations", "",
+                    fmt::format("{} strength combinations hold no sway imperfection ({} first): 5.3.2(3) wants φ = "
+                                "1/200·αh·αm as loads in each, unless its horizontal loads reach 0.15 of the vertical ones "
+                                "(5.3.2(4)); make the combinations with notional loads",
+                                without, first)));
+}
+
+std::optional<Finding> criticalFactor(const CheckModel& model, Progress& progress)
+{
+    const ForceTable& t = model.forces();
+    const Frame& f = model.frame();
+    if (!model.standard().key.starts_with("en1993") || t.empty() || t.given) return {};
+    if (f.elements.size() > kMostElements)
+        return finding(
+            "stability.drift", "", "",
+            fmt::format("α_cr (5.2.1) is not looked for in a frame of {} elements: see the buckling table", f.elements.size()));
+    const BucklingResult r = analyseBuckling(f, 1, progress, 2);
+    if (!r.ok || progress.cancelled()) return {};
+    const BucklingMode* worst = nullptr;
+    size_t where = 0;
+    const auto sets = model.setsFor(model.standard());
+    for (size_t k = 0; k < r.combinations.size() && k < f.combinations.size(); ++k) {
+        const bool counts = std::any_of(
+            sets.begin(), sets.end(), [&](int s) { return t.sets[static_cast<size_t>(s)].combination == static_cast<int>(k); });
+        if (!counts || r.combinations[k].empty()) continue;
+        if (!worst || r.combinations[k].front().factor < worst->factor) worst = &r.combinations[k].front(), where = k;
+    }
+    if (!worst) return {};
+    const double limit = nationalOf(model).alphaCr, a = worst->factor;
+    const bool second =
+        std::all_of(sets.begin(), sets.end(), [&](int s) { return t.inSecond(t.sets[static_cast<size_t>(s)].combination); });
+    std::string text = fmt::format("lowest critical load factor α_cr = {:.2f}, combination {}", a, f.combinations[where].id);
+    if (const std::string m = aloneIn(model, *worst); !m.empty())
+        text += fmt::format(": member {} buckles alone, the factor of the frame's sway is higher", m);
+    Finding out = finding("stability.drift", "", "", "");
+    if (a >= limit)
+        text += fmt::format("; not below {:g}: first-order analysis will do (5.2.1(3))", limit);
+    else if (second)
+        text += fmt::format("; below {:g}: second-order effects are needed (5.2.1(3)), and the forces hold them", limit);
+    else {
+        out.severity = Severity::Warning;
+        text +=
+            fmt::format("; below {:g}: second-order effects are needed (5.2.1(3)), but the forces are first order; ", limit);
+        text += a >= 3 ? fmt::format("where the sway mode governs, horizontal loads times {:.2f} would do (5.2.2(5)B)",
+                                     1 / (1 - 1 / a))
+                       : "below 3 the amplifier of 5.2.2(5)B is not allowed: analyse in second order";
+    }
+    out.text = text;
+    return out;
+}
+
+} // namespace wr
