@@ -12,7 +12,7 @@ int main(int argc, char** argv)
     QApplication::setApplicationVersion(WREN_VERSION);
     wr::MainWindow window;
     const QStringList arguments = QApplication::arguments();
-    if (arguments.size() > 1) window.open(arguments[1] == "--demo" ? QString(":/demo/marrow-hill.frame.json") : arguments[1]);
+    if (arguments.size() > 1) window.open(arguments[1] == "--demo" ? QString(":/demo/sedge-lane.frame.json") : arguments[1]);
     window.show();
     return QApplication::exec();
 }

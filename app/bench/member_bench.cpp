@@ -238,7 +238,7 @@ QString MemberBench::governingWords() const
         if (o.span >= 0) {
             const MemberPlan plan = doc_.model().plan(*member_);
             const Span& span = plan.spans[static_cast<size_t>(o.span)];
-            out << QString("segment %1 to %2 %3").arg(length(span.from), length(span.to), unit);
+            out << QString("%1 to %2 %3").arg(length(span.from), length(span.to), unit);
         } else if (o.set >= 0)
             out << QString("at %1 %2").arg(length(o.at), unit);
         return out.join(" · ") + QString(" · %1").arg(o.ratio, 0, 'f', 2);

@@ -91,10 +91,12 @@ int main(int argc, char** argv)
         MemberBench& b = w.bench().member();
         const MemberResult& r = w.document().report().results[*w.document().pick().begin()];
         for (size_t i = 0; i < r.outcomes.size(); ++i)
-            if (w.document().model().standard().checks[static_cast<size_t>(r.outcomes[i].check)].key == key) b.modes().choose(static_cast<int>(i));
+            if (w.document().model().standard().checks[static_cast<size_t>(r.outcomes[i].check)].key == key)
+                b.modes().choose(static_cast<int>(i));
         QApplication::processEvents();
         for (QWidget* p = &b; p; p = p->parentWidget())
-            if (auto* area = qobject_cast<QScrollArea*>(p)) area->verticalScrollBar()->setValue(b.chart().mapTo(&b, QPoint(0, 0)).y() - 190);
+            if (auto* area = qobject_cast<QScrollArea*>(p))
+                area->verticalScrollBar()->setValue(b.chart().mapTo(&b, QPoint(0, 0)).y() - 190);
         take(name);
     };
     chart("ltb", "check-length-curve");
@@ -133,6 +135,18 @@ int main(int argc, char** argv)
     w.document().setPick({});
     take("frame-findings");
     w.ride(Stop::Check);
+    w.open(":/demo/sedge-lane.frame.json");
+    good = settle(w) && good;
+    if (w.frameView()) {
+        w.frameView()->setSolid(true);
+        w.frameView()->look(-52, 24);
+        w.frameView()->fitFrame();
+    }
+    take("sedge-lane");
+    w.document().setPick({index(w, "CW4")});
+    take("check-en1993");
+    if (w.frameView()) w.frameView()->setSolid(false);
+    w.document().setPick({});
     w.open(":/demo/tern-street.frame.json");
     good = settle(w) && good;
     take("tern-street");

@@ -9,6 +9,8 @@ namespace wr {
 const std::vector<DemoFrame>& demoFrames()
 {
     static const std::vector<DemoFrame> list{
+        {":/demo/sedge-lane.frame.json", "Sedge Lane tram depot",
+         "a hall of two bays with a crane and a mezzanine, metres and kilonewtons, EN 1993"},
         {":/demo/marrow-hill.frame.json", "Marrow Hill lookout tower",
          "a braced tower of tubes and W beams, feet and kips, AISC 360"},
         {":/demo/tern-street.frame.json", "Tern Street market roof", "a small hall of 40 members, metres and kilonewtons"}};

@@ -29,8 +29,8 @@ ridge = [f.node(SPAN / 2, BAY * k, RIDGE) for k in frames]
 for k in frames:
     width = BAY if 0 < k < 3 else BAY / 2
     for s in (0, 1):
-        # The flanges stand across the hall: the column's web lies in the plane of the frame.
-        c = f.element(foot[k][s], head[k][s], "Column", "S355", roll=90)
+        # An upright element's web lies along global X, the plane of the frame.
+        c = f.element(foot[k][s], head[k][s], "Column", "S355")
         f.member(f"C{k + 1}{'LR'[s]}", [c], "Columns")
         f.support(foot[k][s], "ux", "uy", "uz", "rz")
         f.line("W", c, [0.6 * width if s == 0 else 0.35 * width, 0, 0])

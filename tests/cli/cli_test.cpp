@@ -365,3 +365,26 @@ TEST_CASE("cli: two standards over one frame, side by side in one answer", "[cli
     CHECK(critical.find("α_cr") != std::string::npos);
     CHECK(cli("check " + f.file("two.frame.json") + " --standard en1993 --standard en1994").status == 2);
 }
+
+TEST_CASE("cli: the tram depot by EN 1993, second order with imperfections: the crane columns are over", "[cli]")
+{
+    Folder f;
+    CHECK(cli("check " + demo("sedge-lane") + " --second-order --quiet --json " + f.file("a.json")).status == 1);
+    const Json a = load(f.file("a.json"));
+    CHECK(a.at("standard") == "en1993");
+    CHECK(a.at("members").size() == 339);
+    int over = 0;
+    for (const Json& m : a.at("members")) {
+        CHECK(m.at("status") != "unchecked");
+        if (m.at("status") == "over") {
+            ++over;
+            CHECK(m.at("group") == "Columns, west");
+        }
+    }
+    CHECK(over >= 1);
+    CHECK(over <= 7);
+    bool critical = false;
+    for (const Json& x : a.at("findings"))
+        critical = critical || x.at("text").get<std::string>().find("5.2.1(3)") != std::string::npos;
+    CHECK(critical);
+}
