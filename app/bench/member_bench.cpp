@@ -172,7 +172,8 @@ MemberBench::MemberBench(Document& doc, QWidget* parent)
     connect(designTab_, &QToolButton::clicked, this, [this] { showDesign(true); });
     connect(modes_, &ModesView::chose, this, &MemberBench::showTrace);
     connect(chart_, &CheckChart::choseSet, diagrams_, &Diagrams::chooseSet);
-    for (const auto signal : {&Document::opened, &Document::resultsChanged, &Document::modelChanged, &Document::pickChanged})
+    for (const auto signal : {&Document::opened, &Document::resultsChanged, &Document::modelChanged, &Document::pickChanged,
+                              &Document::secondChanged})
         connect(&doc_, signal, this, &MemberBench::refresh);
     refresh();
 }
@@ -246,6 +247,15 @@ QString MemberBench::governingWords() const
     QString out;
     if (r.governing >= 0) out = "Governs: " + words(r.governing);
     if (r.runnerUp >= 0 && r.outcomes[static_cast<size_t>(r.runnerUp)].ratio > 0) out += "\nNext: " + words(r.runnerUp);
+    if (doc_.hasSecond() && *member_ < doc_.secondReport().results.size()) {
+        const MemberResult& other = doc_.secondReport().results[*member_];
+        const Standard& by = doc_.secondModel().standardOf(*member_);
+        out += "\nBy " + str(by.title) + ": ";
+        if (const CheckOutcome* g = other.govern())
+            out += QString("%1 · %2").arg(str(g->clause)).arg(other.utilisation, 0, 'f', 2);
+        else
+            out += other.outcomes.empty() ? "unchecked" : QString::fromStdString(other.outcomes.front().reason);
+    }
     return out;
 }
 

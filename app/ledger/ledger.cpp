@@ -55,6 +55,7 @@ Ledger::Ledger(Document& doc, QWidget* parent)
       table_(new QTableView(this)), count_(new QLabel(this)), filter_(new QLineEdit(this))
 {
     setObjectName("ledger");
+    table_->setObjectName("ledger-table");
     proxy_->setSourceModel(model_);
     proxy_->setSortRole(LedgerModel::SortRole);
     proxy_->setFilterCaseSensitivity(Qt::CaseInsensitive);
@@ -129,7 +130,11 @@ void Ledger::show(LedgerKind kind)
     table_->setItemDelegateForColumn(model_->utilisationColumn(), new UtilisationDelegate(table_));
     const std::array<std::vector<int>, 3> widths{
         std::vector<int>{74, 98, 118, 90, 112, 50, 54, 42, 60}, {132, 70, 118, 104, 128, 96, 80}, {132, 70, 104, 128, 96, 80}};
-    const auto& w = widths[static_cast<size_t>(kind)];
+    std::vector<int> w = widths[static_cast<size_t>(kind)];
+    if (const int second = model_->secondColumn(); second >= 0) {
+        table_->setItemDelegateForColumn(second, new UtilisationDelegate(table_));
+        w.insert(w.begin() + second, 118);
+    }
     for (size_t c = 0; c < w.size(); ++c)
         table_->setColumnWidth(static_cast<int>(c), w[c]);
     table_->sortByColumn(model_->utilisationColumn(), Qt::DescendingOrder);

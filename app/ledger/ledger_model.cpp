@@ -14,6 +14,8 @@ const std::array<QStringList, 3> kColumns{
     QStringList{"Group", "Members", "Section", "Util.", "Governs", "Worst member", "Length", "Mass"},
     QStringList{"Section", "Members", "Util.", "Governs", "Worst member", "Length", "Mass"}};
 
+const QString kSecond = "second";
+
 QString str(const std::string& s)
 {
     return QString::fromStdString(s);
@@ -30,6 +32,7 @@ LedgerModel::LedgerModel(Document& doc, QObject* parent) : QAbstractTableModel(p
     connect(&doc_, &Document::opened, this, &LedgerModel::rebuild);
     connect(&doc_, &Document::modelChanged, this, &LedgerModel::rebuild);
     connect(&doc_, &Document::resultsChanged, this, &LedgerModel::refresh);
+    connect(&doc_, &Document::secondChanged, this, &LedgerModel::rebuild);
 }
 
 void LedgerModel::show(LedgerKind kind)
@@ -40,7 +43,23 @@ void LedgerModel::show(LedgerKind kind)
 
 int LedgerModel::utilisationColumn() const
 {
-    return static_cast<int>(kColumns[static_cast<size_t>(kind_)].indexOf("Util."));
+    return static_cast<int>(columns().indexOf("Util."));
+}
+int LedgerModel::secondColumn() const
+{
+    return static_cast<int>(columns().indexOf(kSecond));
+}
+
+QStringList LedgerModel::columns() const
+{
+    QStringList out = kColumns[static_cast<size_t>(kind_)];
+    if (doc_.hasSecond()) out.insert(out.indexOf("Util.") + 1, kSecond);
+    return out;
+}
+
+const MemberResult* LedgerModel::second(size_t member) const
+{
+    return doc_.hasSecond() && member < doc_.secondReport().results.size() ? &doc_.secondReport().results[member] : nullptr;
 }
 
 void LedgerModel::rebuild()
@@ -79,17 +98,18 @@ int LedgerModel::rowCount(const QModelIndex& parent) const
 }
 int LedgerModel::columnCount(const QModelIndex& parent) const
 {
-    return parent.isValid() ? 0 : static_cast<int>(kColumns[static_cast<size_t>(kind_)].size());
+    return parent.isValid() ? 0 : static_cast<int>(columns().size());
 }
 
 QVariant LedgerModel::headerData(int section, Qt::Orientation o, int role) const
 {
     if (o != Qt::Horizontal) return {};
     if (role == Qt::DisplayRole) {
-        const QString name = kColumns[static_cast<size_t>(kind_)].value(section);
+        const QString name = columns().value(section);
         const UnitSystem& u = doc_.units();
         if (name == "At" || name == "Length") return name + " " + str(u.length);
         if (name == "Mass") return name + " " + str(u.mass);
+        if (name == kSecond) return str(doc_.secondModel().standard().title);
         return name;
     }
     if (role == Qt::TextAlignmentRole) return int(Qt::AlignLeft | Qt::AlignVCenter);
@@ -98,7 +118,7 @@ QVariant LedgerModel::headerData(int section, Qt::Orientation o, int role) const
 
 QString LedgerModel::text(const Row& r, int column) const
 {
-    const QString name = kColumns[static_cast<size_t>(kind_)].value(column);
+    const QString name = columns().value(column);
     const Member& m = doc_.model().members()[r.worst];
     const MemberResult& result = doc_.report().results[r.worst];
     const FrameSection& s = doc_.frame().sections[static_cast<size_t>(m.section)];
@@ -116,6 +136,11 @@ QString LedgerModel::text(const Row& r, int column) const
         if (m.exclude) return "left out";
         if (!doc_.checked()) return "…";
         return g ? QString::number(result.utilisation, 'f', 2) : "unchecked";
+    }
+    if (name == kSecond) {
+        const MemberResult* other = second(r.worst);
+        if (m.exclude || !other) return {};
+        return other->governing >= 0 ? QString::number(other->utilisation, 'f', 2) : "unchecked";
     }
     if (name == "Governs") return g ? str(st.checks[static_cast<size_t>(g->check)].key) + " " + str(g->clause) : QString();
     if (name == "Comb.")
@@ -143,9 +168,13 @@ QString LedgerModel::text(const Row& r, int column) const
 
 QVariant LedgerModel::sortKey(const Row& r, int column) const
 {
-    const QString name = kColumns[static_cast<size_t>(kind_)].value(column);
+    const QString name = columns().value(column);
     if (name == "Util.")
         return doc_.report().results[r.worst].governing < 0 ? -1.0 : doc_.report().results[r.worst].utilisation;
+    if (name == kSecond) {
+        const MemberResult* other = second(r.worst);
+        return other && other->governing >= 0 ? other->utilisation : -1.0;
+    }
     if (name == "At" || name == "Length" || name == "Mass" || name == "L/r" || name == "Members")
         return text(r, column).toDouble();
     return text(r, column);
@@ -155,17 +184,28 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const
 {
     if (!index.isValid() || static_cast<size_t>(index.row()) >= rows_.size()) return {};
     const Row& r = rows_[static_cast<size_t>(index.row())];
-    const bool number = QStringList{"At", "Length", "Mass", "L/r", "Members"}.contains(
-        kColumns[static_cast<size_t>(kind_)].value(index.column()));
+    const bool number = QStringList{"At", "Length", "Mass", "L/r", "Members"}.contains(columns().value(index.column()));
     switch (role) {
     case Qt::DisplayRole: return text(r, index.column());
     case SortRole: return sortKey(r, index.column());
     case UtilisationRole:
+        if (index.column() == secondColumn()) {
+            const MemberResult* other = second(r.worst);
+            return other && other->governing >= 0 ? other->utilisation : -1.0;
+        }
         return doc_.checked() && doc_.report().results[r.worst].governing >= 0 ? doc_.report().results[r.worst].utilisation
                                                                                : -1.0;
     case StatusRole: return static_cast<int>(doc_.report().results[r.worst].status);
     case Qt::TextAlignmentRole: return int((number ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter);
     case Qt::ToolTipRole:
+        if (index.column() == secondColumn())
+            if (const MemberResult* other = second(r.worst)) {
+                const auto& rows = doc_.secondModel().standardOf(r.worst).checks;
+                for (const CheckOutcome& o : other->outcomes)
+                    if (o.status == Status::Unchecked) return str(o.reason);
+                if (const CheckOutcome* g = other->govern())
+                    return str(rows[static_cast<size_t>(g->check)].title) + " " + str(g->clause);
+            }
         for (const CheckOutcome& o : doc_.report().results[r.worst].outcomes)
             if (o.status == Status::Unchecked) return str(o.reason);
         return {};

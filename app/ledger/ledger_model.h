@@ -8,6 +8,7 @@
 namespace wr {
 
 class Document;
+struct MemberResult;
 
 enum class LedgerKind { Members, Groups, Sections };
 
@@ -22,6 +23,7 @@ public:
     LedgerKind kind() const { return kind_; }
     const std::vector<size_t>& membersOf(int row) const { return rows_[static_cast<size_t>(row)].members; }
     int utilisationColumn() const;
+    int secondColumn() const; // -1: no other standard
 
     int rowCount(const QModelIndex& parent = {}) const override;
     int columnCount(const QModelIndex& parent = {}) const override;
@@ -36,6 +38,8 @@ private:
     };
     void rebuild();
     void refresh();
+    QStringList columns() const; // the other standard's after the utilisation, where there is one
+    const MemberResult* second(size_t member) const;
     QString text(const Row& r, int column) const;
     QVariant sortKey(const Row& r, int column) const;
 

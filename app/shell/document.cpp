@@ -49,7 +49,7 @@ const UnitSystem& Document::units() const
 
 void Document::open(const QString& path)
 {
-    for (const char* kind : {"check", "rungs", "drift"})
+    for (const char* kind : {"check", "rungs", "drift", "compare"})
         jobs_.cancel(kind);
     jobs_.start("open", [this, path](Progress& progress) -> Jobs::Finish {
         progress.at(0.0, "reading");
@@ -94,6 +94,8 @@ void Document::adopt(std::shared_ptr<Frame> frame, std::shared_ptr<const FrameFo
     report_ = {};
     checked_ = false;
     driftKnown_ = false, drift_.reset();
+    second_.reset();
+    secondReport_ = {};
     rebuild();
 }
 
@@ -117,6 +119,8 @@ void Document::forgetResults()
     report_.count(model_->members());
     checked_ = false;
     driftKnown_ = false, drift_.reset();
+    second_.reset();
+    secondReport_ = {};
 }
 
 void Document::collectFindings()
@@ -125,6 +129,36 @@ void Document::collectFindings()
     for (auto&& more : {audit(*model_), checked_ ? auditResults(*model_, report_) : std::vector<Finding>{}})
         findings_.insert(findings_.end(), more.begin(), more.end());
     if (drift_) findings_.push_back(*drift_);
+}
+
+void Document::compareWith(const std::string& key)
+{
+    if (key == compared_) return;
+    compared_ = key;
+    second_.reset();
+    secondReport_ = {};
+    Q_EMIT secondChanged();
+    checkSecond();
+}
+
+void Document::checkSecond()
+{
+    if (compared_.empty() || !model_ || !hasForces()) return;
+    auto model = model_;
+    jobs_.start("compare",
+                [this, model, key = compared_, standards = standards_, table = forces()](Progress& progress) -> Jobs::Finish {
+                    auto frame = std::make_shared<Frame>(model->frame());
+                    frame->design.standard = key;
+                    auto other = std::make_shared<const CheckModel>(frame, table, standards);
+                    auto report = std::make_shared<CheckReport>();
+                    other->checkAll(*report, progress);
+                    return [this, model, key, other, report] {
+                        if (model != model_ || key != compared_) return; // a newer one is on its way
+                        second_ = other;
+                        secondReport_ = std::move(*report);
+                        Q_EMIT secondChanged();
+                    };
+                });
 }
 
 void Document::judgeDrift()
@@ -266,6 +300,7 @@ void Document::check(const std::vector<std::string>& touched)
             collectFindings();
             Q_EMIT resultsChanged();
             judgeDrift();
+            checkSecond();
         };
     });
 }

@@ -37,6 +37,12 @@ public:
     const CheckReport& report() const { return report_; }
     bool checked() const { return checked_; }
     const std::vector<Finding>& findings() const { return findings_; }
+    // Another standard beside the frame's, member by member, over the same forces; empty key: none.
+    void compareWith(const std::string& key);
+    const std::string& comparedKey() const { return compared_; }
+    bool hasSecond() const { return second_ != nullptr; }
+    const CheckModel& secondModel() const { return *second_; }
+    const CheckReport& secondReport() const { return secondReport_; }
     bool forcesFit() const { return forcesFit_; }
     bool hasForces() const { return model_ && !model_->forces().empty(); }
     double checkSeconds() const { return checkSeconds_; }
@@ -70,6 +76,7 @@ Q_SIGNALS:
     void sizesChanged();               // sections of elements changed
     void resultsChanged();             // check results, some or all
     void findingsChanged();            // one more came from the background
+    void secondChanged();              // the other standard's results, or that there is none
     void modelChanged();               // lanes, groups, members
     void pickChanged();
     void historyChanged();
@@ -85,6 +92,7 @@ private:
     void rebuild();
     void check(const std::vector<std::string>& touched);
     void collectFindings();
+    void checkSecond();
     void judgeDrift(); // Δ2nd/Δ1st or α_cr by an analysis of its own, in the background after a check
     void forgetResults();
 
@@ -99,6 +107,9 @@ private:
     bool checked_ = false, forcesFit_ = true;
     double checkSeconds_ = 0, mass_ = 0;
     std::vector<Finding> readFindings_, findings_, faults_;
+    std::string compared_; // key of the other standard
+    std::shared_ptr<const CheckModel> second_;
+    CheckReport secondReport_;
     std::optional<Finding> drift_;
     bool driftKnown_ = false; // for the forces and the standard at hand
     History history_;

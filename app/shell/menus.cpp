@@ -102,6 +102,19 @@ void MainWindow::buildMenus()
     for (const Standard& s : shippedStandards())
         standard->addAction(QString::fromUtf8(s.title.data(), static_cast<qsizetype>(s.title.size())), this,
                             [this, key = std::string(s.key)] { doc_->run(SetStandard{key}); });
+    QMenu* compare = frame->addMenu("&Compare with");
+    connect(compare, &QMenu::aboutToShow, this, [this, compare] {
+        compare->clear();
+        const auto add = [&](const QString& title, const std::string& key) {
+            QAction* a = compare->addAction(title, this, [this, key] { doc_->compareWith(key); });
+            a->setCheckable(true);
+            a->setChecked(doc_->comparedKey() == key);
+        };
+        add("No other standard", {});
+        for (const Standard& s : shippedStandards())
+            if (!doc_->hasFrame() || s.key != doc_->model().standard().key)
+                add(QString::fromUtf8(s.title.data(), static_cast<qsizetype>(s.title.size())), std::string(s.key));
+    });
 
     QMenu* help = menuBar()->addMenu("&Help");
     help->addAction("&Keys and mouse", this, [this] {

@@ -1,5 +1,7 @@
 #include "tests/app/window.h"
 
+#include <QMenu>
+#include <QTableView>
 #include <QTemporaryDir>
 
 using namespace wr;
@@ -76,4 +78,61 @@ TEST_CASE("analysis: a frame with tension-only bracing opens, is analysed by who
     CHECK(axial(3) < 50.1e3);
     CHECK(axial(4) == 0);
     CHECK(w.utilisation("D1") > 0);
+}
+
+TEST_CASE("compare: a second standard stands in the ledger and at the member, follows edits, and goes again", "[app]")
+{
+    Window w(":/demo/sedge-lane.frame.json");
+    CHECK(w.doc().model().standard().key == "en1993");
+    QMenu* compare = nullptr;
+    for (QMenu* m : w.window.findChildren<QMenu*>())
+        if (m->title() == "&Compare with") compare = m;
+    REQUIRE(compare != nullptr);
+    const auto choose = [&](const QString& title) {
+        Q_EMIT compare->aboutToShow();
+        for (QAction* a : compare->actions())
+            if (a->text() == title) {
+                a->trigger();
+                w.settle();
+                return;
+            }
+        FAIL("no entry " << title.toStdString());
+    };
+    auto* table = w.window.findChild<QTableView*>("ledger-table");
+    REQUIRE(table != nullptr);
+    const auto header = [&] {
+        QStringList out;
+        for (int c = 0; c < table->model()->columnCount(); ++c)
+            out << table->model()->headerData(c, Qt::Horizontal).toString();
+        return out;
+    };
+    const int plain = static_cast<int>(header().size());
+    choose("AISC 360-22 LRFD");
+    REQUIRE(w.doc().hasSecond());
+    CHECK(header().size() == plain + 1);
+    CHECK(header().contains("AISC 360-22 LRFD"));
+    // The combinations are EN 1990's: the other standard says why it cannot use them.
+    const size_t i = w.index("CW4");
+    CHECK(w.doc().secondReport().results[i].status == Status::Unchecked);
+    w.doc().setPick({i});
+    w.settle();
+    CHECK(w.member().headline().contains("By AISC 360-22 LRFD"));
+    // Combinations without a basis are anyone's.
+    std::vector<Combination> all = w.doc().frame().combinations;
+    for (Combination& c : all)
+        c.basis.clear();
+    CHECK(w.doc().run(SetLoads{w.doc().frame().cases, all, "no basis"}).isEmpty());
+    w.settle();
+    REQUIRE(test::waitFor([&] { return w.doc().hasSecond() && !w.doc().jobs().running(); }));
+    const double other = w.doc().secondReport().results[w.index("CW4")].utilisation;
+    CHECK(other > 0.5);
+    CHECK(other != w.utilisation("CW4"));
+    // A larger section is seen by both.
+    CHECK(w.doc().run(SetSection{w.doc().refs({w.index("CW4")}), "HEA300"}).isEmpty());
+    w.settle();
+    REQUIRE(test::waitFor([&] { return w.doc().hasSecond() && !w.doc().jobs().running(); }));
+    CHECK(w.doc().secondReport().results[w.index("CW4")].utilisation < other);
+    choose("No other standard");
+    CHECK_FALSE(w.doc().hasSecond());
+    CHECK(header().size() == plain);
 }
