@@ -64,8 +64,9 @@ void slendernessOutcome(Outcomes& out, int row, const Brief& b, const Demands& d
     if (!compressed && !pulled) return out.notApplicable(row, "no axial force");
     const double limit =
         compressed ? b.slendernessCompression.value_or(advisedCompression) : b.slendernessTension.value_or(advisedTension);
+    o.demand = slenderness;
     if (!(limit > 0)) return out.notApplicable(row, "the standard has no limit, and the brief states none");
-    o.demand = slenderness, o.capacity = limit, o.ratio = slenderness / limit, o.span = span;
+    o.capacity = limit, o.ratio = slenderness / limit, o.span = span;
     o.clause = compressed ? compressionClause : tensionClause;
     if (o.ratio > 1)
         o.reason = std::string("L/r is above the ") + (o.counts ? "required " : "advised ") + significant(limit, 3);

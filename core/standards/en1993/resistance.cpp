@@ -10,14 +10,14 @@ template <class Sink> Resistance tension(const Context& c, Sink& sink)
     putSteel(c, sink);
     const double a = given(sink, "A", Quantity::Area, c.p.a), m0 = putM0(c, sink);
     const double npl = step(sink, "N_plRd", "A*f_y/gamma_M0", "6.6", Quantity::Force, a * c.fy / m0);
-    Resistance out{npl, "6.2.3(2)a", {}};
+    Resistance out{npl, "6.2.3", {}};
     if (const double net = c.in.brief.netAreaRatio.value_or(1) * c.in.brief.shearLag.value_or(1); net < 1) {
         const double r = given(sink, "r_net", Quantity::Ratio, c.in.brief.netAreaRatio.value_or(1), "6.2.2.2"),
                      u = given(sink, "U", Quantity::Ratio, c.in.brief.shearLag.value_or(1)),
                      fu = given(sink, "f_u", Quantity::Stress, c.fu, "3.2"),
                      m2 = given(sink, "gamma_M2", Quantity::Ratio, c.national.gammaM2, "6.1");
         const double nu = step(sink, "N_uRd", "0.9*r_net*U*A*f_u/gamma_M2", "6.7", Quantity::Force, 0.9 * r * u * a * fu / m2);
-        if (nu < npl) out.clause = "6.2.3(2)b";
+        if (nu < npl) out.clause = "6.7";
         out.value = step(sink, "N_tRd", "min(N_plRd, N_uRd)", "6.2.3(2)", Quantity::Force, std::min(npl, nu));
     } else {
         sink.note("No holes are stated (netAreaRatio): the net section is not asked.");
