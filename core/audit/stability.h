@@ -13,7 +13,7 @@ void auditStability(const CheckModel& model, std::vector<Finding>& out);
 // α·Pr against half the strength of the cross-section Pns of every member, which the first-order method wants (Appendix 7.3).
 void auditSquash(const CheckModel& model, const CheckReport& report, std::vector<Finding>& out);
 
-// EN 1993-1-1 5.3.2: combinations without sway imperfections.
+// EN 1993-1-1 5.2.2, 5.3.2: what the forces hold and which lengths go with them; combinations without sway imperfections.
 void auditImperfections(const CheckModel& model, std::vector<Finding>& out);
 // EN 1993-1-1 5.2.1: the lowest critical load factor of all combinations for strength, by an eigenvalue analysis of its own,
 // against what first-order forces allow. Nothing for other standards and for given forces.

@@ -36,12 +36,13 @@ std::string aloneIn(const CheckModel& model, const BucklingMode& mode)
 void auditImperfections(const CheckModel& model, std::vector<Finding>& out)
 {
     const ForceTable& t = model.forces();
-    if (t.empty() || t.given) return;
+    const auto sets = model.setsFor(model.standard());
+    if (t.empty() || sets.empty()) return;
     const Frame& f = model.frame();
     int without = 0;
     std::string first;
     int last = -1;
-    for (const int s : model.setsFor(model.standard())) {
+    for (const int s : sets) {
         const int k = t.sets[static_cast<size_t>(s)].combination;
         if (k == last) continue;
         last = k;
@@ -50,10 +51,22 @@ void auditImperfections(const CheckModel& model, std::vector<Finding>& out)
             const LoadCase& l = f.cases[static_cast<size_t>(term.first)];
             return term.second != 0 && (l.action == Action::Notional || l.notional);
         });
-        if (held) continue;
-        if (without++ == 0) first = c.id;
+        if (!held && without++ == 0) first = c.id;
     }
-    if (without > 0)
+    const bool second =
+        std::all_of(sets.begin(), sets.end(), [&](int s) { return t.inSecond(t.sets[static_cast<size_t>(s)].combination); });
+    std::string method = second ? "second-order forces " : "first-order forces ";
+    method += without == 0 ? "with sway imperfections: " : "without sway imperfections in every combination: ";
+    if (second && without == 0)
+        method += "members may be checked with their system lengths, their own bow by the buckling curves (5.2.2(7)b)";
+    else if (second)
+        method += "members may be checked with their system lengths only where the imperfections are in too (5.2.2(7)b)";
+    else
+        method += "they will do where α_cr is at least 10 (5.2.1(3)); else second order, or buckling lengths of the frame's "
+                  "sway mode "
+                  "with first-order forces (5.2.2(8))";
+    out.push_back(finding("stability.method", "", "", method));
+    if (without > 0 && !t.given)
         out.push_back(
             finding("stability.notional", "/combinations", "",
                     fmt::format("{} strength combinations hold no sway imperfection ({} first): 5.3.2(3) wants φ = "

@@ -52,6 +52,12 @@ void allUnchecked(MemberResult& r, std::span<const CheckRow> rows, const std::st
     r.settle();
 }
 
+void noteNeglectedTorsion(MemberResult& r, double limit, std::string_view what)
+{
+    r.notes.push_back("Torsion is neglected: its St Venant shear stress stays below " + significant(limit * 100, 2) +
+                      " % of the " + std::string(what) + " (brief: torsionBelow).");
+}
+
 void slendernessOutcome(Outcomes& out, int row, const Brief& b, const Demands& d, double slenderness, int span,
                         double advisedCompression, double advisedTension, std::string_view compressionClause,
                         std::string_view tensionClause)

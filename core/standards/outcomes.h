@@ -35,6 +35,9 @@ private:
 // Every check of the list unchecked for one reason, but those that are advice.
 void allUnchecked(MemberResult& r, std::span<const CheckRow> rows, const std::string& reason);
 
+// Says that torsion below the brief's share of `what` is left out.
+void noteNeglectedTorsion(MemberResult& r, double limit, std::string_view what);
+
 // Slenderness against the limit of the brief (`compressed`: in compression, else in tension) or the one advised; 0: none.
 void slendernessOutcome(Outcomes& out, int row, const Brief& b, const Demands& d, double slenderness, int span,
                         double advisedCompression, double advisedTension, std::string_view compressionClause,

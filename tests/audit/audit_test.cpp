@@ -4,6 +4,7 @@
 #include "tests/support.h"
 
 #include <algorithm>
+#include <cmath>
 
 using namespace wr;
 
@@ -144,4 +145,51 @@ TEST_CASE("audit: a thrust above half the squash load is told where forces are f
     };
     CHECK(has(at(0.55 * 355 * 20), "stability.thrust")); // squash load 355 MPa · 20 000 mm² = 7100 kN
     CHECK_FALSE(has(at(0.45 * 355 * 20), "stability.thrust"));
+}
+
+TEST_CASE("audit: EN 1993: order, imperfections and the critical load factor decide what the lengths may be",
+          "[audit][stability][en1993]")
+{
+    const auto words = [](const std::vector<Finding>& list, std::string_view code) {
+        for (const Finding& x : list)
+            if (x.code == code) return x.text;
+        return std::string();
+    };
+    const Frame f = test::frameOf(test::demo("sedge-lane"));
+    const auto model = [](const Frame& frame, ForceOrder order) {
+        SilentProgress p;
+        const FrameForces r = analyseForces(frame, {order, false}, p);
+        REQUIRE(r.ok);
+        return CheckModel(std::make_shared<const Frame>(frame), std::make_shared<const ForceTable>(r.forces),
+                          std::make_shared<const std::vector<Standard>>(shippedStandards()));
+    };
+    const CheckModel first = model(f, ForceOrder::First);
+    CHECK(words(audit(first), "stability.method").find("5.2.2(8)") != std::string::npos);
+    CHECK_FALSE(has(audit(first), "stability.notional"));
+    const CheckModel second = model(f, ForceOrder::Second);
+    CHECK(words(audit(second), "stability.method").find("system lengths, their own bow") != std::string::npos);
+    Frame bare = f;
+    for (Combination& c : bare.combinations)
+        std::erase_if(c.terms,
+                      [&](const auto& t) { return bare.cases[static_cast<size_t>(t.first)].action == Action::Notional; });
+    CHECK(has(audit(model(bare, ForceOrder::Second)), "stability.notional"));
+    // A portal whose critical load is known: two cantilever columns, pinned beam: α = π²EI/(4h²)/P each.
+    const auto portal = [&](double weight) {
+        const Frame g = test::frameOf(test::beam(
+            R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"2","at":[6,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
+{"id":"3","at":[0,0,4],"support":{"uy":true}},{"id":"4","at":[6,0,4],"support":{"uy":true}}],
+"elements":[{"id":"L","nodes":["1","3"],"section":"S","material":"M"},{"id":"R","nodes":["2","4"],"section":"S","material":"M"},{"id":"B","nodes":["3","4"],"section":"S","material":"M","release":{"i":["my","mz"],"j":["my","mz"]}}])",
+            fmt::format(R"({{"id":"G","nodal":[{{"node":"3","f":[1,0,{0}]}},{{"node":"4","f":[1,0,{0}]}}]}})", -weight),
+            R"(,"combinations":[{"id":"U","terms":{"G":1}}],"design":{"standard":"en1993"})"));
+        SilentProgress p;
+        const auto found = criticalFactor(model(g, ForceOrder::First), p);
+        REQUIRE(found);
+        return *found;
+    };
+    const double euler = M_PI * M_PI * test::kEi / (4 * 16) / 1e3; // kN
+    CHECK(portal(euler / 12).text.find("first-order analysis will do") != std::string::npos);
+    CHECK(portal(euler / 5).text.find("5.00") != std::string::npos);
+    CHECK(portal(euler / 5).text.find("1.25") != std::string::npos); // 1/(1 - 1/5)
+    CHECK(portal(euler / 2).text.find("below 3") != std::string::npos);
+    CHECK(portal(euler / 2).severity == Severity::Warning);
 }

@@ -352,3 +352,35 @@ TEST_CASE("EN 1993: what it does not cover is unchecked with its clause", "[en19
               .find("shape") != std::string::npos);
     CHECK(reason(R"("name":"IPE400")", "compression").empty());
 }
+
+TEST_CASE("EN 1993: curve over length and interaction diagram pass through the check's own numbers", "[en1993][charts]")
+{
+    const auto model = test::modelOf(test::frameOf(test::demo("sedge-lane")));
+    int curves = 0, diagrams = 0;
+    for (size_t m = 0; m < model->members().size(); m += 5) {
+        const MemberResult r = model->check(m);
+        for (const CheckOutcome& o : r.outcomes) {
+            CAPTURE(model->members()[m].id, o.check);
+            if (const auto x = model->lengthCurve(m, o)) {
+                ++curves;
+                CHECK_THAT(x->demand / x->capacityNow, WithinRel(o.ratio, 1e-9));
+                for (size_t i = 0; i + 1 < x->length.size(); ++i)
+                    if (x->length[i] <= x->at && x->at <= x->length[i + 1]) {
+                        CHECK(x->capacityNow <= x->capacity[i] * (1 + 1e-6));
+                        CHECK(x->capacityNow >= x->capacity[i + 1] * (1 - 1e-6));
+                    }
+            }
+            if (const auto x = model->interactionDiagram(m, o)) {
+                ++diagrams;
+                double worst = 0;
+                for (const auto& p : x->points)
+                    worst = std::max(worst, p.ratio);
+                CHECK_THAT(worst, WithinRel(o.ratio, 1e-9));
+                CHECK(x->surface.size() == 81);
+                CHECK_THAT(x->surface.back().first, WithinAbs(0.0, 0.02)); // at full compression nothing is left
+            }
+        }
+    }
+    CHECK(curves > 30);
+    CHECK(diagrams > 30);
+}

@@ -2,6 +2,7 @@
 #include "core/standards/aisc360/meeting.h"
 #include "core/standards/aisc360/rows.h"
 #include "core/standards/aisc360/run.h"
+#include "core/standards/curves.h"
 
 #include <algorithm>
 #include <cmath>
@@ -9,17 +10,6 @@
 namespace wr::aisc360 {
 
 namespace {
-
-constexpr int kPoints = 120;
-
-// Lengths from nearly nothing to one and a half times today's, at least to where the curve has fallen.
-std::vector<double> lengthsTo(double end)
-{
-    std::vector<double> out;
-    for (int k = 0; k <= kPoints; ++k)
-        out.push_back(std::max(1e-3, end * k / kPoints));
-    return out;
-}
 
 // A length of the trace by its symbol, 0 where it was not needed.
 double stepOf(const Trace& t, std::string_view symbol)
@@ -52,7 +42,7 @@ LengthCurve momentCurve(const Context& c, const Strengths& s, const Demands& d, 
     Trace far;
     lateralTorsional(c, 1e3, 1.0, far, m.ltbSide, axis); // so long that every length of change is found
     const double lp = stepOf(far, "L_p"), lr = stepOf(far, "L_r");
-    out.length = lengthsTo(std::max({1.6 * lb, 1.4 * lr, 2.5 * lp, 1.0}));
+    out.length = curveLengths(std::max({1.6 * lb, 1.4 * lr, 2.5 * lp, 1.0}));
     for (const double l : out.length) {
         const Ltb ltb = lateralTorsional(c, l, 1.0, none, m.ltbSide, axis);
         out.capacity.push_back(std::min(m.local, c.available(ltb.nominal(m.moment.cb), c.safety.flexure)));
@@ -78,7 +68,7 @@ LengthCurve columnCurve(const Context& c, const Demands& d, const CheckOutcome& 
     out.title = minor ? "Compression capacity over minor-axis length" : "Compression capacity over major-axis length";
     out.quantity = Quantity::Force;
     out.at = now, out.demand = o.demand, out.capacityNow = o.capacity;
-    out.length = lengthsTo(std::max(1.6 * now, 60 * (minor ? c.p.rz : c.p.ry)));
+    out.length = curveLengths(std::max(1.6 * now, 60 * (minor ? c.p.rz : c.p.ry)));
     for (const double x : out.length)
         out.capacity.push_back(compression(c, l.x * x / now, l.y * x / now, l.z * x / now, none).available);
     return out;

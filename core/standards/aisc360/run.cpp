@@ -73,9 +73,7 @@ std::vector<double> openTorsionChecks(const Context& c, const Demands& d, Member
     const double share = openTorsionShare(c, largest), limit = c.in.brief.torsionBelow.value_or(0.01);
     if (share <= limit || d.forces.empty()) {
         best.notApplicable(kTorsionRow, "no torsion to speak of");
-        if (share > 1e-9)
-            r.notes.emplace_back("Torsion is neglected: its St Venant shear stress stays below " + significant(limit * 100, 2) +
-                                 " % of the available shear yield stress (brief: torsionBelow).");
+        if (share > 1e-9) noteNeglectedTorsion(r, limit, "available shear yield stress");
         return warping;
     }
     if (c.s.kind == ShapeKind::None) {

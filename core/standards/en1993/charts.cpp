@@ -1,4 +1,5 @@
 // Pictures of a check: resistance over length. Every point comes from the functions of the check.
+#include "core/standards/curves.h"
 #include "core/standards/en1993/rows.h"
 #include "core/standards/en1993/run.h"
 #include "core/standards/en1993/strengths.h"
@@ -8,16 +9,6 @@
 namespace wr::en1993 {
 
 namespace {
-
-constexpr int kPoints = 120;
-
-std::vector<double> lengthsTo(double end)
-{
-    std::vector<double> out;
-    for (int k = 0; k <= kPoints; ++k)
-        out.push_back(std::max(1e-3, end * k / kPoints));
-    return out;
-}
 
 LengthCurve columnCurveOf(const Context& c, const Strengths& s, const CheckOutcome& o)
 {
@@ -29,7 +20,7 @@ LengthCurve columnCurveOf(const Context& c, const Strengths& s, const CheckOutco
     out.title = minor ? "Buckling resistance over the length about z" : "Buckling resistance over the length about y";
     out.quantity = Quantity::Force;
     out.at = now, out.demand = o.demand, out.capacityNow = o.capacity;
-    out.length = lengthsTo(std::max(1.6 * now, 60 * (minor ? c.p.rz : c.p.ry)));
+    out.length = curveLengths(std::max(1.6 * now, 60 * (minor ? c.p.rz : c.p.ry)));
     for (const double x : out.length)
         out.capacity.push_back(columnResistance(c, s.plates, s.effective, s.compressed == 4 ? 4 : 1,
                                                 {l.y * x / now, l.z * x / now, l.t * x / now}, none)
@@ -46,7 +37,7 @@ LengthCurve momentCurve(const Context& c, const Strengths& s, const Demands& d, 
     LengthCurve out;
     out.title = "Moment resistance over unbraced length";
     out.at = lb, out.demand = o.demand, out.capacityNow = o.capacity;
-    out.length = lengthsTo(std::max(1.6 * lb, 60 * c.p.rz));
+    out.length = curveLengths(std::max(1.6 * lb, 60 * c.p.rz));
     Segment segment = segmentOf(d, set, k);
     const double own = segment.length;
     bool apart = false;
@@ -71,6 +62,56 @@ std::optional<LengthCurve> lengthCurveOf(const MemberInput& in, const Demands& d
     if (o.check == kCompressionRow) return columnCurveOf(c, s, o);
     if (o.check == kLtb && s.ltb && o.demand > 0) return momentCurve(c, s, d, o);
     return {};
+}
+
+std::optional<InteractionDiagram> interactionDiagramOf(const MemberInput& in, const Demands& d, const CheckOutcome& o)
+{
+    if (o.check != kInteraction || o.span < 0 || o.set < 0) return {};
+    const Context c(in);
+    const Strengths s = strengths(c, d);
+    const auto k = static_cast<size_t>(o.span);
+    NoTrace none;
+    // Everything of one set for this segment, as the check puts it together.
+    const auto beamcolumn = [&](size_t set) {
+        const SpanAction a = spanAction(c, s, d, set, k);
+        Beamcolumn b = beamcolumnOf(c, s, d, set, k, a);
+        if (s.ltb && a.a.my != 0) {
+            const Critical m = criticalOf(c, segmentOf(d, set, k), none);
+            b.ltb = lateralResistance(c, b.wy, m, d.spans[k].lb, b.my, none);
+            b.mcr = m.mcr, b.c1 = m.c1;
+        } else
+            b.mcr = kUncovered;
+        return b;
+    };
+    const double m1 = c.gammaM1();
+    const auto column = [&](const Beamcolumn& b) { return std::min(b.column.y.chi, b.column.z.chi) * b.nrk / m1; };
+    const auto lateral = [&](const Beamcolumn& b) { return b.ltb.chi * b.myrk / m1; };
+    Beamcolumn own = beamcolumn(static_cast<size_t>(o.set));
+    InteractionDiagram out;
+    out.clause = o.clause;
+    out.compression = column(own), out.tension = s.tension.value;
+    // The surface for the set that governs, bent about y alone: along each axial share the moment at which the ratio is 1.
+    own.mz = own.dmz = 0;
+    for (int i = -40; i <= 40; ++i) {
+        const double p = std::max(0.0, i / 40.0);
+        own.n = p * out.compression;
+        if (own.cls == 4) own.dmy = own.n * std::abs(s.effective.eny);
+        double lo = 0, hi = 1.2;
+        for (int n = 0; n < 50; ++n) {
+            own.my = (lo + hi) / 2 * lateral(own);
+            (stability(c, own, none).ratio <= 1 ? lo : hi) = (lo + hi) / 2;
+        }
+        out.surface.emplace_back(lo, i / 40.0); // tension takes nothing from 6.3.3
+    }
+    for (size_t i = 0; i < d.sets.size(); ++i) {
+        const SpanDemand& x = d.of(i, k);
+        const Beamcolumn b = beamcolumn(i);
+        const double moment = (b.my + b.dmy) / lateral(b) + (b.mz + b.dmz) / (b.mzrk / m1);
+        const bool pulled = x.tension.value > 0 && !(x.compression.value > 0);
+        out.points.push_back({moment, pulled ? -x.tension.value / out.tension : b.n / out.compression,
+                              b.n > 0 || b.my > 0 || b.mz > 0 ? stability(c, b, none).ratio : 0.0, static_cast<int>(i)});
+    }
+    return out;
 }
 
 } // namespace wr::en1993

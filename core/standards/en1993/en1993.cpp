@@ -15,6 +15,7 @@ std::vector<Standard> en1993Standards()
     s.run = en1993::runChecks;
     s.explain = en1993::explainCheck;
     s.lengthCurve = en1993::lengthCurveOf;
+    s.interactionDiagram = en1993::interactionDiagramOf;
     return {s};
 }
 

@@ -57,9 +57,7 @@ private:
             out_.unchecked(kTorsionRow, "torsion of a section without dimensions: give \"shape\" and dimensions");
         else
             out_.notApplicable(kTorsionRow, "no torsion to speak of");
-        if (share > 1e-9 && share <= torsionLimit())
-            r_.notes.emplace_back("Torsion is neglected: its St Venant shear stress stays below " +
-                                  significant(torsionLimit() * 100, 2) + " % of the shear yield stress (brief: torsionBelow).");
+        if (share > 1e-9 && share <= torsionLimit()) noteNeglectedTorsion(r_, torsionLimit(), "shear yield stress");
         return false;
     }
 
