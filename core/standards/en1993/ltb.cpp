@@ -59,13 +59,14 @@ namespace {
 
 template <class Sink> double uniform(const Context& c, double length, EndFixity ends, Sink& sink)
 {
-    const double l = given(sink, "L", Quantity::Length, length), k = given(sink, "k", Quantity::Ratio, ends.k),
-                 kw = given(sink, "k_w", Quantity::Ratio, ends.kw), iz = given(sink, "I_z", Quantity::Inertia, c.p.iz),
-                 it = given(sink, "I_t", Quantity::Inertia, c.p.it), iw = given(sink, "I_w", Quantity::Warping, c.p.iw);
-    given(sink, "E", Quantity::Stress, c.e), given(sink, "G", Quantity::Stress, c.g);
-    (void)iz, (void)it, (void)iw, (void)k, (void)kw;
-    return step(sink, "M_0", "pi()^2*E*I_z/(k*L)^2*sqrt((k/k_w)^2*I_w/I_z + (k*L)^2*G*I_t/(pi()^2*E*I_z))", "uniform moment",
-                Quantity::Moment, uniformCriticalMoment(stiffnessOf(c), l, ends));
+    const double l = given(sink, "L", Quantity::Length, length), k = given(sink, "k", Quantity::Ratio, ends.k);
+    given(sink, "k_w", Quantity::Ratio, ends.kw), given(sink, "E", Quantity::Stress, c.e),
+        given(sink, "G", Quantity::Stress, c.g);
+    const double iz = given(sink, "I_z", Quantity::Inertia, c.p.iz);
+    given(sink, "I_t", Quantity::Inertia, c.p.it), given(sink, "I_w", Quantity::Warping, c.p.iw);
+    step(sink, "N_z", "pi()^2*E*I_z/(k*L)^2", "6.3.1.2", Quantity::Force, kPi * kPi * c.e * iz / sqr(k * l));
+    return step(sink, "M_0", "N_z*sqrt((k/k_w)^2*I_w/I_z + G*I_t/N_z)", "uniform moment", Quantity::Moment,
+                uniformCriticalMoment(stiffnessOf(c), l, ends));
 }
 
 } // namespace
@@ -85,7 +86,6 @@ template <class Sink> Critical criticalOf(const Context& c, const Segment& s, Si
                      zj = given(sink, "z_j", Quantity::SectionLength, -c.p.betay / 2);
         // The compressed flange decides the sign of z_j; the larger moment of the segment is the one that counts.
         const double kl = ends.k * s.length, ncr = kPi * kPi * c.e * c.p.iz / (kl * kl);
-        given(sink, "N_z", Quantity::Force, ncr, "pi()²EIz/(kL)²");
         const double d = step(sink, "d_z", "C_2*z_g - C_3*z_j", "", Quantity::SectionLength, c2 * z - c3 * zj);
         out.mcr = step(sink, "M_cr", "C_1*(sqrt(M_0^2 + (N_z*d_z)^2) - N_z*d_z)", "6.3.2.2(2)", Quantity::Moment,
                        c1 * (std::sqrt(m0 * m0 + sqr(ncr * d)) - ncr * d));
