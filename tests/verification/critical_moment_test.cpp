@@ -257,9 +257,9 @@ TEST_CASE("critical moment: C1 of ENV 1993-1-1 Table F.1.1, end moments", "[en19
                          c1 = criticalMoment(s, segmentOf(linear(psi), l), {}, 0) / uniformCriticalMoment(s, l, {});
             CAPTURE(kappa, psi, c1);
             // The table is a fit; it lies up to 8 % above the solution (ours and that by finite elements) where the moment
-            // reverses in a segment that mostly twists, and within 1.5 % for end moments of one sign where warping counts.
+            // reverses in a segment that mostly twists, and within 2 % for end moments of one sign where warping counts.
             CHECK(c1 < 1.01 * published[i]);
-            CHECK(c1 > (i <= 4 && kappa < 10 ? 0.985 : 0.92) * published[i]);
+            CHECK(c1 > (i <= 4 && kappa < 10 ? 0.98 : 0.92) * published[i]);
         }
     }
 }
