@@ -299,6 +299,25 @@ TEST_CASE("EN 1993: options of a brief, what each changes, and back to the file"
     CHECK_THAT(ratio(frameText(ipe, R"(,"en1993":{"elasticSection":true})"), "flexure-major") /
                    ratio(frameText(ipe, ""), "flexure-major"),
                WithinRel(test::Alone::find("IPE400").properties().wply / test::Alone::find("IPE400").properties().wely, 1e-9));
+    // A length factor above 1 is that of a sway mode: C_my = 0.9 whatever the diagram.
+    const auto cmOf = [](const std::string& brief) {
+        const auto model = test::modelOf(test::frameOf(fmt::format(
+            R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","grade":"EN 10025-2 S355"}}],"sections":[{{"id":"S","name":"HEB240"}}],
+"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[6,0,0]}}],"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
+"combinations":[{{"id":"U","terms":{{"G":1}}}}],
+"results":[{{"case":"G","elements":[{{"element":"E","stations":[{{"s":0,"n":-900,"vz":-20,"my":60}},{{"s":6,"n":-900,"vz":-20,"my":-60}}]}}]}}],
+"design":{{"standard":"en1993","members":[{{"id":"E","elements":["E"],"brief":"b"}}],"briefs":[{{"id":"b"{}}}]}}}})",
+            brief)));
+        const MemberResult r = model->check(0);
+        double cm = 0;
+        for (const TraceStep& s : model->explain(0, test::outcome(*model, r, 0, "interaction")).steps)
+            if (s.label.symbol == "C_my") cm = s.value;
+        return cm;
+    };
+    CHECK_THAT(cmOf(""), WithinAbs(0.4, 1e-12)); // ψ = -1
+    CHECK_THAT(cmOf(R"(,"k":{"major":1.8})"), WithinAbs(0.9, 1e-12));
+    CHECK_THAT(cmOf(R"(,"k":{"major":0.7})"), WithinAbs(0.4, 1e-12));
+    CHECK_THAT(cmOf(R"(,"k":{"major":1.8},"cm":0.7)"), WithinAbs(0.7, 1e-12));
     // A deck along the top: sagging does not buckle it sideways, hogging does.
     const std::string deck = R"(,"restraints":[{"member":"E","at":0,"to":6,"holds":["top"]}])";
     CHECK_THAT(ratio(frameText(ipe, "", deck), "ltb"), WithinRel(ratio(frameText(ipe, ""), "flexure-major"), 1e-6));

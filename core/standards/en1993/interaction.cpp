@@ -77,10 +77,14 @@ template <class Sink> Factors annexB(const Context& c, const Beamcolumn& b, Sink
     const bool elastic = b.cls >= 3;
     const bool stiff = !b.ltbApplies && !(c.iShape() || c.s.kind == ShapeKind::Channel || c.s.kind == ShapeKind::Tee);
     const auto stated = c.in.brief.cm;
-    if (stated) sink.note("C_m is stated in the brief.");
-    const double cmy = given(sink, "C_my", Quantity::Ratio, stated.value_or(equivalentMomentB(b.y)), "Table B.3"),
-                 cmz = given(sink, "C_mz", Quantity::Ratio, stated.value_or(equivalentMomentB(b.z)), "Table B.3"),
-                 cmlt = given(sink, "C_mLT", Quantity::Ratio, stated.value_or(equivalentMomentB(b.lt)), "Table B.3");
+    if (stated)
+        sink.note("C_m is stated in the brief.");
+    else if (b.swayY || b.swayZ)
+        sink.note("A buckling length longer than its segment belongs to a sway mode: C_m = 0.9 there (Table B.3).");
+    const auto factor = [&](const MomentShape& m, bool sway) { return stated.value_or(sway ? 0.9 : equivalentMomentB(m)); };
+    const double cmy = given(sink, "C_my", Quantity::Ratio, factor(b.y, b.swayY), "Table B.3"),
+                 cmz = given(sink, "C_mz", Quantity::Ratio, factor(b.z, b.swayZ), "Table B.3"),
+                 cmlt = given(sink, "C_mLT", Quantity::Ratio, factor(b.lt, false), "Table B.3");
     const double ly = given(sink, "lambdabar_y", Quantity::Ratio, b.column.y.lambda, "6.3.1"),
                  lz = given(sink, "lambdabar_z", Quantity::Ratio, b.column.z.lambda, "6.3.1");
     const double ny = step(sink, "n_y", "N_Ed/(chi_y*N_Rk/gamma_M1)", "Annex B", Quantity::Ratio,

@@ -33,7 +33,8 @@ struct Beamcolumn
     double c1 = 1; // M_cr over that of uniform moment
     double mcr = 0, mcr0 = 0;
     MomentShape y, z, lt;
-    double wy = 0, wz = 0; // moduli of the class
+    bool swayY = false, swayZ = false; // the buckling length is that of a sway mode (longer than the segment): C_m = 0.9
+    double wy = 0, wz = 0;             // moduli of the class
 };
 struct Stability
 {

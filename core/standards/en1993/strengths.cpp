@@ -181,6 +181,13 @@ Beamcolumn beamcolumnOf(const Context& c, const Strengths& s, const Demands& d, 
     b.ltbApplies = s.ltb;
     b.mcr0 = cap.mcr0;
     const Span& p = d.spans[span];
+    const auto sways = [&](LengthAxis axis) {
+        const auto& lane = c.in.lanes.of(axis);
+        return std::any_of(lane.begin(), lane.end(), [&](const LaneSegment& l) {
+            return l.from < p.to - 1e-9 && l.to > p.from + 1e-9 && !l.cantilever && l.length > l.span() * (1 + 1e-6);
+        });
+    };
+    b.swayY = sways(LengthAxis::Major), b.swayZ = sways(LengthAxis::Minor);
     b.y = laneShape(c, d, set, p, LengthAxis::Major, false);
     b.z = laneShape(c, d, set, p, LengthAxis::Minor, true);
     const size_t n = d.x.size();
