@@ -24,6 +24,7 @@ struct Gap
 {
     const Plate* plate;
     double from, to;
+    double psi = 1, ksigma = 4; // of the stress that took it
 };
 
 struct Whole
@@ -53,12 +54,16 @@ void cut(const Context& c, const Plate& p, double s1, double s2, std::vector<Gap
     const double large = std::max(s1, s2);
     if (!(large > 0)) return;
     const double psi = std::min(s1, s2) / large;
+    const bool tip = s2 >= s1;
+    const double ksigma = p.internal ? ksigmaInternal(psi)
+                          : tip      ? ksigmaTip(psi)
+                                     : ksigmaRoot(psi),
+                 rho = reduction(c, p, psi, ksigma);
+    if (rho >= 1) return;
     const auto add = [&](double from, double to) {
-        if (to > from + 1e-12) gaps.push_back({&p, from, to});
+        if (to > from + 1e-12) gaps.push_back({&p, from, to, psi, ksigma});
     };
     if (p.internal) {
-        const double rho = reduction(c, p, psi, ksigmaInternal(psi));
-        if (rho >= 1) return;
         const double pressed = psi < 0 ? 1 / (1 - psi) : 1, eff = rho * pressed;
         const double first = psi < 0 ? 0.4 * eff : 2 / (5 - psi) * eff, second = eff - first;
         // From the more compressed end.
@@ -68,9 +73,6 @@ void cut(const Context& c, const Plate& p, double s1, double s2, std::vector<Gap
             add(1 - (pressed - second), 1 - first);
         return;
     }
-    const bool tip = s2 >= s1;
-    const double rho = reduction(c, p, psi, tip ? ksigmaTip(psi) : ksigmaRoot(psi));
-    if (rho >= 1) return;
     // Of an angle's leg the share of the whole leg is taken off its flat part.
     const double pressed = psi < 0 ? 1 / (1 - psi) : 1, lost = std::min(1.0, pressed * (1 - rho) * barWidth(c, p) / p.c);
     if (tip)
@@ -120,14 +122,26 @@ double modulusOf(const Context& c, const Whole& w, Axis axis)
     return axis == Axis::Y ? w.iy / std::max(f.top - w.z, f.bottom + w.z) : w.iz / std::max(f.plus - w.y, f.minus + w.y);
 }
 
-// What a list of strips takes from each plate, for the trace.
+// Each strip with the slenderness and ρ that took it.
 template <class Sink> void putGaps(const Context& c, const std::vector<Gap>& gaps, Sink& sink)
 {
     if constexpr (Sink::keeps)
         for (const Gap& g : gaps) {
             const Plate& p = *g.plate;
             sink.heading(p.name, "EN 1993-1-5 4.4");
-            given(sink, "b", Quantity::SectionLength, barWidth(c, p), "4.4"), given(sink, "t", Quantity::SectionLength, p.t);
+            const double b = given(sink, "b", Quantity::SectionLength, barWidth(c, p), "EN 1993-1-5 4.4"),
+                         t = given(sink, "t", Quantity::SectionLength, p.t),
+                         e = given(sink, "epsilon", Quantity::Ratio, c.epsilon),
+                         psi = given(sink, "psi", Quantity::Ratio, g.psi),
+                         k = given(sink, "k_sigma", Quantity::Ratio, g.ksigma, p.internal ? "Table 4.1" : "Table 4.2");
+            const double l = step(sink, "lambdabar_p", "b/(28.4*t*epsilon*sqrt(k_sigma))", "EN 1993-1-5 4.4(2)",
+                                  Quantity::Ratio, b / (28.4 * t * e * std::sqrt(k)));
+            if (p.internal)
+                step(sink, "rho", "min(1, (lambdabar_p - 0.055*(3 + psi))/lambdabar_p^2)", "EN 1993-1-5 4.2", Quantity::Ratio,
+                     std::min(1.0, (l - 0.055 * (3 + psi)) / (l * l)));
+            else
+                step(sink, "rho", "min(1, (lambdabar_p - 0.188)/lambdabar_p^2)", "EN 1993-1-5 4.3", Quantity::Ratio,
+                     std::min(1.0, (l - 0.188) / (l * l)));
             given(sink, "b_out", Quantity::SectionLength, (g.to - g.from) * p.c, "Table 4.1, 4.2");
         }
 }
