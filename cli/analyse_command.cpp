@@ -48,7 +48,7 @@ Report run(const AnalyseArguments& a)
     std::string words;
     std::vector<Finding> findings;
     bool good = true;
-    const FrameForces r = analyseForces(f, a.choice.value(), progress);
+    const FrameForces r = analyseForces(f, a.choice.value(f), progress);
     findings = r.findings;
     for (size_t c = 0; c < f.combinations.size(); ++c)
         if (f.combinations[c].terms.empty())
@@ -66,7 +66,7 @@ Report run(const AnalyseArguments& a)
         for (const CombinationOutcome& c : r.outcomes)
             solved += c.solved, most = std::max(most, c.iterations), tau = std::min(tau, c.leastTau);
         good = solved == r.outcomes.size();
-        words = fmt::format("{}, {} of {} loads solved, at most {} iterations", choiceWords(a.choice.value()), solved,
+        words = fmt::format("{}, {} of {} loads solved, at most {} iterations", choiceWords(a.choice.value(f)), solved,
                             r.outcomes.size(), most);
         if (tau < 1) words += fmt::format(", least τb {:.3f}", tau);
     }

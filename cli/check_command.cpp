@@ -36,8 +36,7 @@ void summary(const CheckModel& model, const CheckReport& report)
         const Standard& s = model.standardOf(i);
         fmt::print("  over  {:<10} {:.3f}  {} ({})  {} at {}\n", model.members()[i].id, r.utilisation,
                    s.checks[static_cast<size_t>(g.check)].key, g.clause,
-                   g.set < 0 ? ""
-                             : combinationName(model.frame(), model.forces(), model.setsFor(s)[static_cast<size_t>(g.set)]),
+                   model.combinationOf(i, g),
                    model.frame().units.text(Quantity::Length, g.at));
     }
 }
@@ -66,19 +65,21 @@ Report run(const CheckArguments& a)
     }
     if (!a.standards.empty()) loaded.value->design.standard = a.standards.front();
     auto frame = std::make_shared<const Frame>(std::move(*loaded.value));
-    auto forces = std::make_shared<ForceTable>();
+    auto analysed = std::make_shared<FrameForces>();
     SilentProgress progress;
     if (!frame->results.empty())
-        *forces = givenForces(*frame, findings);
+        *analysed = givenResults(*frame, findings);
     else {
-        FrameForces r = analyseForces(*frame, a.choice.value(), progress);
-        findings.insert(findings.end(), r.findings.begin(), r.findings.end());
-        if (r.ok)
-            *forces = std::move(r.forces);
-        else
+        *analysed = analyseForces(*frame, a.choice.value(*frame), progress);
+        findings.insert(findings.end(), analysed->findings.begin(), analysed->findings.end());
+        if (!analysed->ok) {
+            analysed->forces = {}, analysed->motions.clear();
             out.badInput = true; // a mechanism: nothing can be checked
+        }
     }
-    const CheckModel model(frame, forces, standards);
+    const std::shared_ptr<const ForceTable> forces(analysed, &analysed->forces);
+    const std::shared_ptr<const std::vector<NodeMotion>> motions(analysed, &analysed->motions);
+    const CheckModel model(frame, forces, standards, motions);
     CheckReport report;
     model.checkAll(report, progress);
     for (auto&& more : {audit(model), auditResults(model, report)})
@@ -91,7 +92,7 @@ Report run(const CheckArguments& a)
         auto copy = std::make_shared<Frame>(*frame);
         copy->design.standard = a.standards[k];
         SecondOpinion& o = others.emplace_back();
-        o.model = std::make_shared<const CheckModel>(copy, forces, standards);
+        o.model = std::make_shared<const CheckModel>(copy, forces, standards, motions);
         o.model->checkAll(o.report, progress);
         for (auto&& more : {audit(*o.model), auditResults(*o.model, o.report)})
             for (const Finding& f : more)

@@ -32,7 +32,7 @@ Report run(const TablesArguments& a)
     }
     const Frame& f = *loaded.value;
     SilentProgress progress;
-    const FrameForces r = f.results.empty() ? analyseForces(f, a.choice.value(), progress) : givenResults(f, findings);
+    const FrameForces r = f.results.empty() ? analyseForces(f, a.choice.value(f), progress) : givenResults(f, findings);
     findings.insert(findings.end(), r.findings.begin(), r.findings.end());
     printFindings(findings);
     if (!r.ok) {

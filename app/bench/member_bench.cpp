@@ -209,8 +209,7 @@ void MemberBench::refresh()
     QStringList notes;
     if (any && doc_.checked()) {
         const MemberResult& r = doc_.report().results[*member_];
-        if (const CheckOutcome* g = r.govern(); g && g->set >= 0)
-            set = doc_.model().setsFor(doc_.model().standardOf(*member_))[static_cast<size_t>(g->set)];
+        if (const CheckOutcome* g = r.govern()) set = doc_.model().setOf(*member_, *g);
         for (const std::string& n : r.notes)
             notes << QString::fromStdString(n);
     }
@@ -227,13 +226,11 @@ QString MemberBench::governingWords() const
 {
     if (!member_ || !doc_.checked()) return "";
     const MemberResult& r = doc_.report().results[*member_];
-    const Standard& s = doc_.model().standardOf(*member_);
     const auto words = [&](int row) {
         const CheckOutcome& o = r.outcomes[static_cast<size_t>(row)];
         QStringList out{str(o.clause)};
         if (o.set >= 0)
-            out << QString::fromStdString(
-                combinationName(doc_.frame(), doc_.model().forces(), doc_.model().setsFor(s)[static_cast<size_t>(o.set)]));
+            out << QString::fromStdString(doc_.model().combinationOf(*member_, o));
         const auto length = [&](double v) { return QString::number(doc_.units().show(Quantity::Length, v), 'f', 2); };
         const QString unit = QString::fromStdString(doc_.units().symbol(Quantity::Length));
         if (o.span >= 0) {
@@ -275,8 +272,7 @@ void MemberBench::showTrace(int outcome)
         QString place = str(s.checks[static_cast<size_t>(o.check)].title);
         if (o.set >= 0)
             place += QString(": combination %1 at %2")
-                         .arg(QString::fromStdString(combinationName(doc_.frame(), doc_.model().forces(),
-                                                                     doc_.model().setsFor(s)[static_cast<size_t>(o.set)])),
+                         .arg(QString::fromStdString(doc_.model().combinationOf(*member_, o)),
                               QString::fromStdString(doc_.units().text(Quantity::Length, o.at)));
         t = doc_.model().explain(*member_, o);
         Trace head;

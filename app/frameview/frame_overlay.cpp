@@ -166,9 +166,7 @@ QString FrameView::hoverLine() const
         out += QString(" · %1 · %2")
                    .arg(r.utilisation, 0, 'f', 2)
                    .arg(QString::fromUtf8(key.data(), static_cast<qsizetype>(key.size())));
-        if (g->set >= 0)
-            out += " · " + QString::fromStdString(combinationName(doc_.frame(), doc_.model().forces(),
-                                                                  doc_.model().setsFor(st)[static_cast<size_t>(g->set)]));
+        if (g->set >= 0) out += " · " + QString::fromStdString(doc_.model().combinationOf(*hovered_, *g));
     }
     if (r.status == Status::Unchecked) out += " · not fully checked";
     return out;

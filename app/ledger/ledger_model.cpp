@@ -144,9 +144,7 @@ QString LedgerModel::text(const Row& r, int column) const
     }
     if (name == "Governs") return g ? str(st.checks[static_cast<size_t>(g->check)].key) + " " + str(g->clause) : QString();
     if (name == "Comb.")
-        return g && g->set >= 0 ? str(combinationName(doc_.frame(), doc_.model().forces(),
-                                                      doc_.model().setsFor(st)[static_cast<size_t>(g->set)]))
-                                : QString();
+        return g ? str(doc_.model().combinationOf(r.worst, *g)) : QString();
     if (name == "At") return g ? QString::number(u.show(Quantity::Length, g->at), 'f', 2) : QString();
     if (name == "L/r") {
         for (const CheckOutcome& o : result.outcomes)

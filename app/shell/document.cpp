@@ -66,7 +66,7 @@ void Document::open(const QString& path)
             *analysed = givenResults(*frame, loaded->findings);
         else {
             progress.at(0.2, "analysing");
-            *analysed = analyseForces(*frame, {}, progress, memory);
+            *analysed = analyseForces(*frame, choiceFor(*frame), progress, memory);
             loaded->findings.insert(loaded->findings.end(), analysed->findings.begin(), analysed->findings.end());
             if (!analysed->ok) analysed->forces = {};
         }
@@ -75,7 +75,6 @@ void Document::open(const QString& path)
             history_ = {};
             pick_.clear();
             rungs_ = {};
-            choice_ = {};
             memory_ = memory;
             adopt(frame, analysed, loaded->findings);
             Q_EMIT opened();
@@ -101,7 +100,7 @@ void Document::adopt(std::shared_ptr<Frame> frame, std::shared_ptr<const FrameFo
 
 void Document::rebuild()
 {
-    model_ = std::make_shared<const CheckModel>(frame_, forces(), standards_);
+    model_ = std::make_shared<const CheckModel>(frame_, forces(), standards_, motions());
     forcesFit_ = analysed_->forces.empty() || analysed_->forces.sizes == sizesFingerprint(*frame_);
     mass_ = 0;
     for (const Element& e : frame_->elements)
@@ -146,10 +145,10 @@ void Document::checkSecond()
     if (compared_.empty() || !model_ || !hasForces()) return;
     auto model = model_;
     jobs_.start("compare",
-                [this, model, key = compared_, standards = standards_, table = forces()](Progress& progress) -> Jobs::Finish {
+                [this, model, key = compared_, standards = standards_, table = forces(), moves = motions()](Progress& progress) -> Jobs::Finish {
                     auto frame = std::make_shared<Frame>(model->frame());
                     frame->design.standard = key;
-                    auto other = std::make_shared<const CheckModel>(frame, table, standards);
+                    auto other = std::make_shared<const CheckModel>(frame, table, standards, moves);
                     auto report = std::make_shared<CheckReport>();
                     other->checkAll(*report, progress);
                     return [this, model, key, other, report] {
@@ -240,6 +239,12 @@ void Document::applied(const Applied& a)
         given ? check({}) : analyseAgain();
         return;
     }
+    if (a.method) {
+        rebuild();
+        Q_EMIT historyChanged();
+        Q_EMIT modelChanged();
+        return analyseAgain();
+    }
     const bool sizes = a.sizes;
     const std::vector<std::string> touched = a.members;
     // Declaring members that were formed by rule moves them to the front of the list: the pick follows by name.
@@ -307,16 +312,15 @@ void Document::check(const std::vector<std::string>& touched)
 
 void Document::setChoice(const AnalysisChoice& c)
 {
-    if (choice_ == c) return;
-    choice_ = c;
-    analyseAgain();
+    if (choice() == c) return;
+    run(SetAnalysis{{c.order, c.reducedStiffness}});
 }
 
 void Document::analyseAgain()
 {
     if (!frame_) return;
     auto frame = frame_;
-    jobs_.start("open", [this, frame, choice = choice_, memory = memory_](Progress& progress) -> Jobs::Finish {
+    jobs_.start("open", [this, frame, choice = choice(), memory = memory_](Progress& progress) -> Jobs::Finish {
         auto r = std::make_shared<FrameForces>(analyseForces(*frame, choice, progress, memory));
         return [this, frame, r] {
             if (frame != frame_) return analyseAgain(); // edited meanwhile

@@ -57,8 +57,8 @@ public:
     void undo();
     void redo();
     void analyseAgain();
-    const AnalysisChoice& choice() const { return choice_; }
-    void setChoice(const AnalysisChoice& c); // how the frame is analysed; analyses at once
+    AnalysisChoice choice() const { return frame_ ? choiceFor(*frame_) : AnalysisChoice{}; }
+    void setChoice(const AnalysisChoice& c); // how the frame is analysed: an edit; analyses at once
     // Forces, movements and outcomes of the analysis at hand, or of the results that came with the file.
     const FrameForces& analysed() const { return *analysed_; }
     void evaluate(const std::vector<size_t>& members, const LadderLimits& limits); // rungsReady() follows
@@ -88,6 +88,7 @@ public:
 private:
     void adopt(std::shared_ptr<Frame> frame, std::shared_ptr<const FrameForces> analysed, std::vector<Finding> findings);
     std::shared_ptr<const ForceTable> forces() const { return {analysed_, &analysed_->forces}; }
+    std::shared_ptr<const std::vector<NodeMotion>> motions() const { return {analysed_, &analysed_->motions}; }
     void applied(const Applied& a);
     void rebuild();
     void check(const std::vector<std::string>& touched);
@@ -100,7 +101,6 @@ private:
     std::shared_ptr<const Frame> frame_;
     std::shared_ptr<const FrameForces> analysed_;
     std::shared_ptr<AnalysisMemory> memory_; // symbolic factors, so that a size change is analysed again quickly
-    AnalysisChoice choice_;
     std::shared_ptr<const std::vector<Standard>> standards_;
     std::shared_ptr<const CheckModel> model_;
     CheckReport report_;

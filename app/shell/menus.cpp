@@ -83,7 +83,10 @@ void MainWindow::buildMenus()
         doc_->setChoice(c);
     };
     const auto turn = [choose](ForceOrder to) {
-        choose([to](AnalysisChoice& c) { c.order = c.order == to ? ForceOrder::First : to; });
+        choose([to](AnalysisChoice& c) {
+            c.order = c.order == to ? ForceOrder::First : to;
+            c.reducedStiffness &= c.order != ForceOrder::First; // it has no meaning there
+        });
     };
     connect(second, &QAction::triggered, this, [turn] { turn(ForceOrder::Second); });
     connect(amplified, &QAction::triggered, this, [turn] { turn(ForceOrder::Amplified); });

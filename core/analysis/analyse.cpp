@@ -7,6 +7,13 @@
 
 namespace wr {
 
+AnalysisChoice choiceFor(const Frame& f)
+{
+    AnalysisChoice c;
+    if (const auto& a = f.design.analysis) c.order = a->order, c.reducedStiffness = a->reducedStiffness;
+    return c;
+}
+
 std::string choiceWords(const AnalysisChoice& c)
 {
     std::string out = c.order == ForceOrder::First    ? "first order"

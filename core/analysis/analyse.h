@@ -6,8 +6,6 @@
 
 namespace wr {
 
-enum class ForceOrder { First, Second, Amplified };
-
 // How a frame is analysed: kept with the document, given by the command line.
 struct AnalysisChoice
 {
@@ -17,6 +15,9 @@ struct AnalysisChoice
     int stations = 11;
     bool operator==(const AnalysisChoice&) const = default;
 };
+
+// What the frame's design block states, else first order.
+AnalysisChoice choiceFor(const Frame& f);
 
 // "second order, reduced stiffness"
 std::string choiceWords(const AnalysisChoice& c);

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <fmt/format.h>
+#include <map>
 
 namespace wr {
 
@@ -88,6 +89,7 @@ std::vector<Finding> auditResults(const CheckModel& model, const CheckReport& re
 {
     std::vector<Finding> out;
     auditSquash(model, report, out);
+    std::map<std::string, std::vector<std::string>> notes;
     for (size_t i = 0; i < report.results.size(); ++i) {
         const Member& m = model.members()[i];
         const MemberResult& r = report.results[i];
@@ -103,9 +105,14 @@ std::vector<Finding> auditResults(const CheckModel& model, const CheckReport& re
                 break;
             }
         for (const std::string& note : r.notes)
-            out.push_back(finding(note.starts_with("Torsion is neglected") ? "member.torsion-neglected" : "member.left-out", "",
-                                  m.id, fmt::format("member {}: {}", m.id, note)));
+            notes[note].push_back(m.id);
     }
+    // The members' own results hold their notes; here one finding stands for all that share one.
+    for (const auto& [note, ids] : notes)
+        out.push_back(finding(note.starts_with("Torsion is neglected") ? "member.torsion-neglected" : "member.left-out", "",
+                              ids.front(),
+                              ids.size() == 1 ? fmt::format("member {}: {}", ids.front(), note)
+                                              : fmt::format("{} members, {} first: {}", ids.size(), ids.front(), note)));
     return out;
 }
 

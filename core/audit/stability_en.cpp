@@ -73,6 +73,7 @@ void auditImperfections(const CheckModel& model, std::vector<Finding>& out)
                                 "1/200·αh·αm as loads in each, unless its horizontal loads reach 0.15 of the vertical ones "
                                 "(5.3.2(4)); make the combinations with notional loads",
                                 without, first)));
+    auditBows(model, out);
 }
 
 std::optional<Finding> criticalFactor(const CheckModel& model, Progress& progress)

@@ -57,6 +57,7 @@ const std::vector<FindingKind>& findingKinds()
         {"stability.method", Note, "the method of design for stability that the forces stand for, and its conditions"},
         {"stability.drift", Note, "the ratio of second-order to first-order drift against what the method allows"},
         {"stability.notional", Warning, "gravity combinations without notional loads"},
+        {"stability.bow", Warning, "members whose bow belongs into the analysis"},
         {"stability.factors", Warning, "effective length factors that the method does not want"},
         {"stability.thrust", Warning, "a thrust above what the first-order method allows"},
         {"member.left-out", Warning, "a check left out by the brief"},

@@ -1,6 +1,8 @@
 #include "core/checking/runner.h"
 
+#include "core/checking/bows.h"
 #include "core/frame/strength.h"
+#include "core/standards/deflection.h"
 
 #include <algorithm>
 #include <atomic>
@@ -43,8 +45,9 @@ void CheckReport::count(const std::vector<Member>& members)
 }
 
 CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces,
-                       std::shared_ptr<const std::vector<Standard>> standards)
-    : frame_(std::move(frame)), forces_(std::move(forces)), standards_(std::move(standards))
+                       std::shared_ptr<const std::vector<Standard>> standards,
+                       std::shared_ptr<const std::vector<NodeMotion>> motions)
+    : motions_(std::move(motions)), frame_(std::move(frame)), forces_(std::move(forces)), standards_(std::move(standards))
 {
     const Frame& f = *frame_;
     const auto byKey = [&](std::string_view key) -> const Standard* {
@@ -98,6 +101,20 @@ CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const
             if (forStrength(c.purpose) && (c.basis.empty() || c.basis == s.basis)) sets.push_back(static_cast<int>(k));
         }
     }
+    for (size_t k = 0; k < forces_->sets.size(); ++k)
+        if (f.combinations[static_cast<size_t>(forces_->sets[k].combination)].purpose == Purpose::Service)
+            service_.push_back(static_cast<int>(k));
+}
+
+int CheckModel::setOf(size_t member, const CheckOutcome& o) const
+{
+    const auto sets = o.service ? serviceSets() : setsFor(standardOf(member));
+    return o.set >= 0 && static_cast<size_t>(o.set) < sets.size() ? sets[static_cast<size_t>(o.set)] : -1;
+}
+
+std::string CheckModel::combinationOf(size_t member, const CheckOutcome& o) const
+{
+    return combinationName(*frame_, *forces_, setOf(member, o));
 }
 
 const NationalParameters* CheckModel::nationalOf(const std::string& stated, const std::string& brief)
@@ -123,6 +140,11 @@ const Brief& CheckModel::briefOf(size_t member) const
     return *memberBrief_[member];
 }
 
+const NationalParameters* CheckModel::nationalFor(size_t member) const
+{
+    return standardOf(member).key.starts_with("en1993") ? memberNational_[member] : nullptr;
+}
+
 std::span<const int> CheckModel::setsFor(const Standard& s) const
 {
     return sets_[static_cast<size_t>(&s - standards_->data())];
@@ -140,19 +162,43 @@ MemberPlan CheckModel::plan(size_t member) const
     return out;
 }
 
+void CheckModel::demandsInto(size_t member, std::vector<double>& buffer, Demands& d) const
+{
+    const MemberPlan p = plan(member);
+    reduceInto(p, *forces_, setsFor(standardOf(member)), buffer, d);
+    d.bows.clear();
+    const Brief& b = briefOf(member);
+    const auto& limits = deflectionLimits(b, nationalFor(member));
+    if (limits.empty()) return;
+    using Part = DeflectionLimit::Part;
+    const auto asks = [&](Part part) {
+        return std::any_of(limits.begin(), limits.end(), [&](const DeflectionLimit& l) { return l.part == part; });
+    };
+    bowsInto(p,
+             {*frame_, members_[member], lanes_[member], *forces_, service_, motions_.get(), b.deflection.betweenEnds,
+              asks(Part::Total), asks(Part::Variable)},
+             buffer, d);
+}
+
 Demands CheckModel::demands(size_t member) const
 {
-    return reduce(plan(member), *forces_, setsFor(standardOf(member)));
+    Demands out;
+    std::vector<double> buffer;
+    demandsInto(member, buffer, out);
+    return out;
 }
 
 MemberInput CheckModel::inputWith(size_t member, const Shape& shape, const SectionProperties& p) const
 {
     using Source = En1993Options::Strength;
     const Member& m = members_[member];
-    const NationalParameters* national = memberNational_[member];
+    const NationalParameters* national = nationalFor(member);
     Source source = briefOf(member).en1993.strength;
-    if (source == Source::Unstated && national) source = national->strength;
-    const bool table = source == Source::Table31 && standardOf(member).key.starts_with("en1993");
+    if (!standardOf(member).key.starts_with("en1993"))
+        source = Source::Product;
+    else if (source == Source::Unstated && national)
+        source = national->strength;
+    const bool table = source == Source::Table31;
     return {shape,
             p,
             steelOf(frame_->materials[static_cast<size_t>(m.material)], shape, table),
@@ -183,7 +229,7 @@ MemberResult CheckModel::checkWith(size_t member, std::vector<double>& buffer, D
     if (m.exclude) return unchecked("left out of checking by the engineer");
     if (!m.broken.empty()) return unchecked(m.broken);
     if (forces_->empty()) return unchecked("the frame has no forces yet: analyse it");
-    reduceInto(plan(member), *forces_, setsFor(s), buffer, d);
+    demandsInto(member, buffer, d);
     s.run(input(member), d, r);
     return r;
 }

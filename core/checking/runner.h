@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/base/progress.h"
+#include "core/analysis/motion.h"
 #include "core/checking/plan.h"
 #include "core/frame/forces.h"
 #include "core/members/members.h"
@@ -37,8 +38,10 @@ class CheckModel
 {
 public:
     // Members are formed and lanes built at once; plans (forces in member axes) only for members that are asked for.
+    // `motions`: of the nodes, by column of the forces; without them the turn of a cantilever's root is not known.
     CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces,
-               std::shared_ptr<const std::vector<Standard>> standards);
+               std::shared_ptr<const std::vector<Standard>> standards,
+               std::shared_ptr<const std::vector<NodeMotion>> motions = nullptr);
 
     const Frame& frame() const { return *frame_; }
     const ForceTable& forces() const { return *forces_; }
@@ -48,6 +51,11 @@ public:
     const Standard& standardOf(size_t member) const;
     const Standard& standard() const { return *standard_; } // of the frame
     std::span<const int> setsFor(const Standard& s) const;  // force sets that count for strength
+    std::span<const int> serviceSets() const { return service_; } // those for deflections
+    // The set of the table an outcome of a member belongs to; -1: none.
+    int setOf(size_t member, const CheckOutcome& o) const;
+    // "U3", or nothing.
+    std::string combinationOf(size_t member, const CheckOutcome& o) const;
     const Brief& briefOf(size_t member) const;
 
     MemberPlan plan(size_t member) const;
@@ -67,8 +75,11 @@ public:
 
 private:
     const NationalParameters* nationalOf(const std::string& stated, const std::string& brief);
+    const NationalParameters* nationalFor(size_t member) const; // null: recommended values, or no EN standard
     MemberResult checkWith(size_t member, std::vector<double>& buffer, Demands& d) const;
+    void demandsInto(size_t member, std::vector<double>& buffer, Demands& d) const;
 
+    std::shared_ptr<const std::vector<NodeMotion>> motions_;
     std::shared_ptr<const Frame> frame_;
     std::shared_ptr<const ForceTable> forces_;
     std::shared_ptr<const std::vector<Standard>> standards_;
@@ -77,6 +88,7 @@ private:
     std::vector<Lanes> lanes_;
     std::vector<Finding> findings_;
     std::vector<std::vector<int>> sets_; // per standard
+    std::vector<int> service_;
     std::vector<const Standard*> memberStandard_;
     std::vector<const Brief*> memberBrief_;
     std::vector<const NationalParameters*> memberNational_;

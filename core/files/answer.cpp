@@ -38,7 +38,7 @@ Json checkJson(const CheckModel& model, size_t member, const CheckOutcome& o)
     j["unit"] = u.symbol(o.quantity);
     if (!o.counts) j["advice"] = true;
     if (o.set >= 0) {
-        j["combination"] = combinationName(model.frame(), model.forces(), model.setsFor(s)[static_cast<size_t>(o.set)]);
+        j["combination"] = model.combinationOf(member, o);
         j["at"] = number(u.show(Quantity::Length, o.at));
     }
     Json values = Json::object();

@@ -1,5 +1,6 @@
 #include "core/files/brief_json.h"
 
+#include "core/files/deflection_json.h"
 #include "core/files/en1993_json.h"
 
 #include <algorithm>
@@ -110,6 +111,7 @@ public:
                            .value_or(AngleAxes::Principal);
         leaveOut();
         warping();
+        inside("deflection", [&](Cursor& k) { readDeflection(k, u_, findings_, b_.deflection); });
         inside("aisc360", [&](Cursor& k) { aisc(k); });
         inside("en1993", [&](Cursor& k) { readEn1993(k, b_.en1993); });
         b_.extras = c_.finish();
@@ -240,6 +242,7 @@ Json briefJson(const Brief& b, const UnitSystem& u)
     if (!b.leaveOut.empty()) j["leaveOut"] = b.leaveOut;
     if (b.warpingFixed != std::array<bool, 2>{})
         j["warpingEnds"] = {b.warpingFixed[0] ? "fixed" : "free", b.warpingFixed[1] ? "fixed" : "free"};
+    if (const Json d = deflectionJson(b.deflection, u); !d.empty()) j["deflection"] = d;
     if (const Json a = aiscJson(b.aisc360); !a.empty()) j["aisc360"] = a;
     if (const Json e = en1993Json(b.en1993); !e.empty()) j["en1993"] = e;
     for (const auto& [key, text] : b.extras)

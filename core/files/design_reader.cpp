@@ -27,10 +27,20 @@ public:
             d.swayX = c.flag("x"), d.swayY = c.flag("y");
             c.finish();
         }
+        if (const Json* v = top_.object("analysis")) {
+            Cursor c(*v, "/design/analysis", findings_);
+            StatedAnalysis a;
+            a.order = c.word("order", orderFromName, "first, second, amplified", true).value_or(ForceOrder::First);
+            a.reducedStiffness = c.flag("reducedStiffness").value_or(false);
+            if (a.reducedStiffness && a.order == ForceOrder::First)
+                c.fault("frame.value", "reducedStiffness", "belongs to forces of second order, or amplified ones");
+            c.finish();
+            d.analysis = a;
+        }
         d.nationalParameters = top_.text("nationalParameters").value_or("");
         eachObject(top_.array("parameterSets"), "/design/parameterSets", findings_, [&](Cursor& c, size_t) {
             const std::string id = sets_.add(c);
-            frame_.design.parameterSets.push_back(readNational(c, id));
+            frame_.design.parameterSets.push_back(readNational(c, id, frame_.units, findings_));
         });
         readBriefs();
         readLadders();

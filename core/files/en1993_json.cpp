@@ -1,5 +1,7 @@
 #include "core/files/en1993_json.h"
 
+#include "core/files/deflection_json.h"
+
 #include <algorithm>
 #include <fmt/format.h>
 
@@ -80,7 +82,7 @@ Json en1993Json(const En1993Options& o)
     return j;
 }
 
-NationalParameters readNational(Cursor& c, std::string id)
+NationalParameters readNational(Cursor& c, std::string id, const UnitSystem& u, std::vector<Finding>& findings)
 {
     NationalParameters n;
     n.id = std::move(id);
@@ -99,11 +101,12 @@ NationalParameters readNational(Cursor& c, std::string id)
     if (const auto v = choice<O::Strength>(c, "strength", strengthSourceNames()); v != O::Strength::Unstated) n.strength = v;
     n.momentShape = c.flag("momentShape").value_or(n.momentShape);
     n.rolledOnly = c.flag("rolledOnly").value_or(n.rolledOnly);
+    n.deflection = readDeflectionLimits(c.array("deflection"), c.at("deflection"), u, findings);
     n.extras = c.finish();
     return n;
 }
 
-Json nationalJson(const NationalParameters& n)
+Json nationalJson(const NationalParameters& n, const UnitSystem& u)
 {
     const NationalParameters base;
     Json j = {{"id", n.id}, {"title", n.title}};
@@ -114,6 +117,7 @@ Json nationalJson(const NationalParameters& n)
     if (n.strength != base.strength) put(j, "strength", n.strength, strengthSourceNames());
     if (n.momentShape != base.momentShape) j["momentShape"] = n.momentShape;
     if (n.rolledOnly != base.rolledOnly) j["rolledOnly"] = n.rolledOnly;
+    if (!n.deflection.empty()) j["deflection"] = deflectionLimitsJson(n.deflection, u);
     for (const auto& [key, text] : n.extras)
         j[key] = Json::parse(text);
     return j;

@@ -10,7 +10,7 @@ void readEn1993(Cursor& c, En1993Options& o);
 Json en1993Json(const En1993Options& o); // empty where nothing is stated
 
 // A set of the frame's own: recommended values where it says nothing.
-NationalParameters readNational(Cursor& c, std::string id);
-Json nationalJson(const NationalParameters& n);
+NationalParameters readNational(Cursor& c, std::string id, const UnitSystem& u, std::vector<Finding>& findings);
+Json nationalJson(const NationalParameters& n, const UnitSystem& u);
 
 } // namespace wr

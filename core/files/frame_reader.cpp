@@ -1,5 +1,6 @@
 #include "core/files/frame_reader.h"
 
+#include "core/files/deflection_json.h"
 #include "core/files/design_reader.h"
 #include "core/files/frame_ids.h"
 #include "core/files/joint_reader.h"
@@ -7,6 +8,7 @@
 #include "core/files/load_reader.h"
 #include "core/files/section_reader.h"
 
+#include <algorithm>
 #include <cerrno>
 #include <cmath>
 #include <cstring>
@@ -236,10 +238,10 @@ private:
                 k.purpose = *p;
             k.basis = c.text("basis").value_or("");
             if (const auto kind = c.text("kind")) {
-                if (*kind != "characteristic" && *kind != "frequent" && *kind != "quasi-permanent" && *kind != "live-only")
+                const auto kinds = serviceKinds();
+                if (std::find(kinds.begin(), kinds.end(), *kind) == kinds.end())
                     c.fault("frame.value", "kind",
-                            inQuotes(*kind) +
-                                " is not known here; allowed: characteristic, frequent, quasi-permanent, live-only");
+                            inQuotes(*kind) + " is not known here; allowed: " + joined({kinds.begin(), kinds.end()}));
                 k.kind = *kind;
             }
             k.off = c.flag("off").value_or(false);

@@ -300,8 +300,12 @@ private:
             if (d.swayX) o["sway"]["x"] = *d.swayX;
             if (d.swayY) o["sway"]["y"] = *d.swayY;
         }
+        if (d.analysis) {
+            o["analysis"]["order"] = orderName(d.analysis->order);
+            if (d.analysis->reducedStiffness) o["analysis"]["reducedStiffness"] = true;
+        }
         if (!d.nationalParameters.empty()) o["nationalParameters"] = d.nationalParameters;
-        list(o, "parameterSets", d.parameterSets, [](const NationalParameters& n) { return nationalJson(n); });
+        list(o, "parameterSets", d.parameterSets, [&](const NationalParameters& n) { return nationalJson(n, f_.units); });
         list(o, "members", d.members, [&](const DesignMember& m) {
             Json j = {{"id", m.id}, {"elements", Json::array()}};
             for (const int e : m.elements)

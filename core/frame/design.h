@@ -51,6 +51,32 @@ struct DesignLength
 // Where transverse loads act on a member, for lateral-torsional buckling.
 enum class LoadHeight { Top, Centroid, Bottom };
 
+// One limit of deflection: which service combinations and which part of their loads count, and what may be reached.
+struct DeflectionLimit
+{
+    enum class Part { Total, Variable };        // Variable: without the cases of permanent actions
+    enum class Along { Any, Major, Minor };     // movement along z (bending about the major axis), along y
+    enum class Members { Any, Level, Upright }; // up to 45° from the horizontal, or steeper
+    std::string kind;                           // of the combinations (characteristic …); empty: all
+    Part part = Part::Total;
+    Along along = Along::Any;
+    Members members = Members::Any;
+    std::optional<double> span;       // length over this
+    std::optional<double> cantilever; // the same for a free end, whose length is then taken once
+    std::optional<double> most;       // m
+    bool operator==(const DeflectionLimit&) const = default;
+};
+
+// What a brief asks of deflections.
+struct DeflectionRules
+{
+    std::vector<DeflectionLimit> limits; // all have to be met
+    double camber = 0;                   // m, built in against gravity, off the total deflection downwards
+    bool betweenEnds = false;            // measured from end to end, not between holds
+    bool twiceCantilever = true;         // the length of a cantilever counts twice where no limit of its own is given
+    bool operator==(const DeflectionRules&) const = default;
+};
+
 // Safety of one limit state, as the engineer states it: LRFD factor, ASD factor.
 struct StatedSafety
 {
@@ -104,6 +130,7 @@ struct NationalParameters
     double gammaM0 = 1.0, gammaM1 = 1.0, gammaM2 = 1.25;  // 6.1(1)
     En1993Options::Ltb ltb = En1993Options::Ltb::General; // 6.3.2.2 unless the set chooses 6.3.2.3
     double lambdaLT0 = 0.4, beta = 0.75;                  // 6.3.2.3(1)
+    double curveDAbove = 1000;                            // 6.3.2.3: rolled I deeper than this times b take curve d
     bool momentShape = true;                              // f of 6.3.2.3(2)
     bool rolledOnly = false;                              // 6.3.2.3 for rolled sections, 6.3.2.2 for welded ones
     double lambdaC0 = 0.5, kfl = 1.10;                    // 6.3.2.4
@@ -111,6 +138,7 @@ struct NationalParameters
     En1993Options::Strength strength = En1993Options::Strength::Product;         // 3.2.1(1) leaves the choice
     double eta = 1.2;                                                            // EN 1993-1-5 5.1(2), to S460; 1.0 above
     double alphaCr = 10, alphaCrPlastic = 15;                                    // 5.2.1(3)
+    std::vector<DeflectionLimit> deflection; // 7.2.1: where the brief states none
     Extras extras;
     bool operator==(const NationalParameters&) const = default;
 };
@@ -137,6 +165,7 @@ struct Brief
     AngleAxes angleAxes = AngleAxes::Principal;
     std::array<bool, 2> warpingFixed{};           // warping held at the first and the last end (torsion of open sections)
     std::optional<double> ltbStress, localStress; // Pa, critical stresses found elsewhere (unsymmetrical shapes)
+    DeflectionRules deflection;
     Aisc360Options aisc360;
     En1993Options en1993;
     Extras extras;
@@ -162,9 +191,20 @@ struct Group
     bool operator==(const Group&) const = default;
 };
 
+enum class ForceOrder { First, Second, Amplified };
+
+// How the frame is to be analysed where it brings no results.
+struct StatedAnalysis
+{
+    ForceOrder order = ForceOrder::First;
+    bool reducedStiffness = false; // of the direct analysis method
+    bool operator==(const StatedAnalysis&) const = default;
+};
+
 struct Design
 {
     std::string standard; // empty: the default
+    std::optional<StatedAnalysis> analysis;
     std::optional<bool> swayX, swayY;
     std::vector<DesignMember> members;
     std::vector<DesignRestraint> restraints;
@@ -178,6 +218,8 @@ struct Design
     bool operator==(const Design&) const = default;
 };
 
+std::string_view orderName(ForceOrder o); // first, second, amplified
+std::optional<ForceOrder> orderFromName(std::string_view n);
 std::string_view holdName(Hold h);
 std::optional<Hold> holdFromName(std::string_view n);
 std::string_view lengthAxisName(LengthAxis a);

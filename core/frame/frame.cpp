@@ -47,6 +47,8 @@ constexpr std::array kDofs{P<Dof>{Dof::Ux, "ux"}, P<Dof>{Dof::Uy, "uy"}, P<Dof>{
                            P<Dof>{Dof::Rx, "rx"}, P<Dof>{Dof::Ry, "ry"}, P<Dof>{Dof::Rz, "rz"}};
 constexpr std::array kLoadAxes{P<LoadAxes>{LoadAxes::Global, "global"}, P<LoadAxes>{LoadAxes::Local, "local"},
                                P<LoadAxes>{LoadAxes::Projected, "projected"}};
+constexpr std::array kOrders{P<ForceOrder>{ForceOrder::First, "first"}, P<ForceOrder>{ForceOrder::Second, "second"},
+                             P<ForceOrder>{ForceOrder::Amplified, "amplified"}};
 constexpr std::array kHolds{P<Hold>{Hold::Major, "major"},   P<Hold>{Hold::Minor, "minor"}, P<Hold>{Hold::Top, "top"},
                             P<Hold>{Hold::Bottom, "bottom"}, P<Hold>{Hold::Twist, "twist"}, P<Hold>{Hold::Warping, "warping"}};
 constexpr std::array kAxes{P<LengthAxis>{LengthAxis::Major, "major"}, P<LengthAxis>{LengthAxis::Minor, "minor"},
@@ -108,6 +110,14 @@ std::string_view loadAxesName(LoadAxes a)
 std::optional<LoadAxes> loadAxesFromName(std::string_view n)
 {
     return fromName(kLoadAxes, n);
+}
+std::string_view orderName(ForceOrder o)
+{
+    return nameOf(kOrders, o);
+}
+std::optional<ForceOrder> orderFromName(std::string_view n)
+{
+    return fromName(kOrders, n);
 }
 std::string_view holdName(Hold h)
 {

@@ -5,11 +5,12 @@ namespace wr {
 std::span<const NationalKey> nationalKeys()
 {
     using N = NationalParameters;
-    static constexpr std::array<NationalKey, 10> keys{{{"gammaM0", &N::gammaM0, 0.9, 2},
+    static constexpr std::array<NationalKey, 11> keys{{{"gammaM0", &N::gammaM0, 0.9, 2},
                                                        {"gammaM1", &N::gammaM1, 0.9, 2},
                                                        {"gammaM2", &N::gammaM2, 0.9, 2},
                                                        {"lambdaLT0", &N::lambdaLT0, 0.2, 0.4},
                                                        {"beta", &N::beta, 0.75, 1},
+                                                       {"curveDAbove", &N::curveDAbove, 2, 1000},
                                                        {"lambdaC0", &N::lambdaC0, 0.2, 1},
                                                        {"kfl", &N::kfl, 1, 1.2},
                                                        {"eta", &N::eta, 1, 1.2},

@@ -236,8 +236,10 @@ std::expected<Applied, std::string> restore(Frame& f, const Restore& r)
         sizes |= el.section != was.first || el.material != was.second;
         el.section = was.first, el.material = was.second;
     }
+    Applied out{std::move(back), r.words, r.members, sizes};
+    out.method = f.design.analysis != r.design.analysis;
     f.design = r.design, f.hasDesign = r.hasDesign, f.sections = r.sections, f.materials = r.materials;
-    return Applied{std::move(back), r.words, r.members, sizes};
+    return out;
 }
 
 } // namespace
@@ -251,6 +253,17 @@ std::expected<Applied, std::string> applyEdit(Frame& f, const Edit& edit)
                        Applied a{snapshot(f, {}, {}), "Standard " + e.key, {}, false};
                        f.hasDesign = true;
                        f.design.standard = e.key;
+                       return a;
+                   },
+                   [&](const SetAnalysis& e) -> std::expected<Applied, std::string> {
+                       if (e.analysis.reducedStiffness && e.analysis.order == ForceOrder::First)
+                           return std::unexpected("reduced stiffness belongs to second order, or to amplified forces");
+                       Applied a{snapshot(f, {}, {}), fmt::format("Analysis: {} order", orderName(e.analysis.order)), {}};
+                       if (e.analysis.order == ForceOrder::Amplified) a.words = "Analysis: amplified by B1 and B2";
+                       if (e.analysis.reducedStiffness) a.words += ", reduced stiffness";
+                       f.hasDesign = true;
+                       a.method = true;
+                       f.design.analysis = e.analysis;
                        return a;
                    },
                    [&](const SetLoads& e) { return setLoads(f, e); }, [&](const Restore& r) { return restore(f, r); }},

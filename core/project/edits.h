@@ -57,6 +57,11 @@ struct SetStandard
 {
     std::string key;
 };
+// How the frame is analysed.
+struct SetAnalysis
+{
+    StatedAnalysis analysis;
+};
 
 // What undo puts back: the design block, and section and material of the elements an edit touched.
 struct Restore
@@ -70,7 +75,7 @@ struct Restore
     std::vector<std::string> members;
 };
 
-using Edit = std::variant<SetLengths, SetGroup, SetSection, SetGrade, SetStandard, SetLoads, Restore>;
+using Edit = std::variant<SetLengths, SetGroup, SetSection, SetGrade, SetStandard, SetAnalysis, SetLoads, Restore>;
 
 struct Applied
 {
@@ -79,6 +84,7 @@ struct Applied
     std::vector<std::string> members; // members whose check is stale; empty: all
     bool sizes = false;               // stiffness or weight changed: forces no longer fit
     bool loads = false;               // cases or combinations changed: forces are to be found again
+    bool method = false;              // the way of analysis changed: the frame is to be analysed again
 };
 
 // A refused edit changes nothing and says why.

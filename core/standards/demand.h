@@ -5,6 +5,7 @@
 #include "core/frame/forces.h"
 #include "core/members/lanes.h"
 
+#include <string_view>
 #include <vector>
 
 namespace wr {
@@ -52,6 +53,23 @@ struct SetDemand
     const Extreme& minor() const { return plus.value >= minus.value ? plus : minus; }
 };
 
+// A stretch of a member that bends between its holds in one plane, under one service combination: the deflection of any
+// section is bend/EI - shear/GA + heat, measured from the chord of the holds (from the root of a cantilever).
+struct Bow
+{
+    bool major = true; // moves along z, else along y
+    bool variable = false;
+    bool free = false;      // one end is held by nothing
+    bool rootKnown = true;  // the turn of a cantilever's root is in `heat`
+    double from = 0, to = 0; // m along the member
+    double up = 0;           // upward component of the direction it moves in
+    double steep = 0;        // upward component of the member's axis, 0 to 1
+    std::string_view kind;   // of the combination
+    int set = -1;            // row of CheckModel::serviceSets()
+    std::vector<double> x, bend, shear, heat; // at stations: m, N·m³, N·m, m
+    double length() const { return to - from; }
+};
+
 struct Demands
 {
     std::vector<Span> spans;
@@ -62,6 +80,11 @@ struct Demands
     // Concurrent forces of the sets that hold torsion, for sections that warp: stations (m) and [set][component][station];
     // empty where no set has any.
     std::vector<double> x, forces;
+    // Filled where the brief (or its national parameters) has limits of deflection.
+    std::vector<Bow> bows;
+    bool service = false;    // there are service combinations
+    bool splitFails = false; // the variable part was asked for, but some combination's forces do not superpose
+
     const double* concurrent(size_t set) const { return forces.empty() ? nullptr : forces.data() + set * 6 * x.size(); }
 
     const SpanDemand& of(size_t set, size_t span) const { return spanSets[set * spans.size() + span]; }

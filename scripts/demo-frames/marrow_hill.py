@@ -173,4 +173,10 @@ for case, mark in (("WE", "E"), ("WN", "N"), ("WD", "D")):
 f.combination("S1", "D + L", {"D": 1, "SD": 1, "L": 1, "LS": 1}, "service", None, "characteristic")
 f.combination("S2", "D + 0.42W", {"D": 1, "SD": 1, "WD": 0.42}, "service", None, "characteristic")
 
+# Platforms: visitors alone L/360, everything L/240.
+f.design["briefs"] = [{"id": "Platform", "deflection": {"limits": [{"of": "variable", "span": 360, "members": "level"}, {"span": 240, "members": "level"}]}}]
+for m in f.design["members"]:
+    if m["group"] in ("Edge beams", "Main beams", "Joists"):
+        m["brief"] = "Platform"
+
 f.write(sys.argv[1])

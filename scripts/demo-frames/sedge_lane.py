@@ -8,11 +8,12 @@ from frame_builder import Frame
 f = Frame("Sedge Lane tram depot", {"length": "m", "force": "kN", "section": "mm", "stress": "MPa", "angle": "deg", "mass": "kg"})
 f.design["standard"] = "en1993"
 f.design["nationalParameters"] = "recommended"
+f.design["analysis"] = {"order": "second"}
 f.material("S355", "EN 10025-2 S355")
 f.material("S275", "EN 10025-2 S275")
 f.material("Tube", "EN 10210-1 S355H")
 for id, name in [("Column", "HEA 240"), ("Crane column", "HEA 200"), ("Valley column", "HEA 240"), ("Rafter", "IPE 360"), ("Purlin", "IPE 200"), ("Eaves beam", "HEA 160"),
-                 ("Valley beam", "HEA 180"), ("Rail", "UPE 160"), ("Gable post", "HEA 220"), ("Bracket", "HEB 200"), ("Runway", "HEB 260"), ("Floor main", "IPE 500"),
+                 ("Valley beam", "HEA 180"), ("Rail", "UPE 160"), ("Gable post", "HEA 220"), ("Bracket", "HEB 200"), ("Runway", "HEB 300"), ("Floor main", "IPE 500"),
                  ("Floor joist", "IPE 300"), ("Floor post", "HEB 160"), ("Roof brace", "CHS 114.3X4"), ("Wall brace", "CHS 114.3X5"), ("Strut", "CHS 101.6X4")]:
     f.section(id, name)
 # The haunch of a rafter, cut from the same section: its mean depth over the two metres.
@@ -192,6 +193,7 @@ for k in range(4, 7):
     es = [f.element(a, b, "Floor main", "S355", {"i": ["my", "mz"]} if i == 0 else {"j": ["my", "mz", "t"]} if i == 7 else None)
           for i, (a, b) in enumerate(zip(nodes, nodes[1:]))]
     f.member(f"MB{k + 1}", es, "Floor main beams", ["minor", "top", "twist", "bottom"])
+    f.design["restraints"].append({"member": f"MB{k + 1}", "at": SPAN / 2, "holds": ["major"]})  # the post beneath
     for e in es:
         f.line("G2", e, [0, 0, -0.4])
     post = f.element(f.node(SPAN + 10.0, y, 0.0), nodes[4], "Floor post", "S355", {"j": ["my", "mz"]})
@@ -254,11 +256,22 @@ for id, title, terms, kind in (("V1", "G + S + 0.6 WE", {"G": 1, "G2": 1, "S": 1
                                ("V2", "G + WE + 0.5 S", {"G": 1, "G2": 1, "WE": 1, "S": 0.5, "Q": 0.7}, "characteristic"),
                                ("V3", "G + WW + 0.5 S", {"G": 1, "G2": 1, "WW": 1, "S": 0.5, "Q": 0.7}, "characteristic"),
                                ("V4", "G + CA + 0.7 Q", {"G": 1, "G2": 1, "CA": 1, "Q": 0.7}, "characteristic"),
-                               ("V5", "G + 0.3 Q", {"G": 1, "G2": 1, "Q": 0.3}, "quasi-permanent")):
+                               ("V5", "G + 0.3 Q", {"G": 1, "G2": 1, "Q": 0.3}, "quasi-permanent"),
+                               ("V6", "G + Q + 0.5 S", {"G": 1, "G2": 1, "Q": 1, "S": 0.5}, "characteristic"),
+                               ("V7", "Q alone", {"Q": 1}, "live-only"),
+                               ("V8", "CA alone", {"CA": 1}, "live-only"),
+                               ("V9", "CB alone", {"CB": 1}, "live-only")):
     f.combination(id, title, terms, "service", None, kind)
 
-f.design["briefs"] = [{"id": "Top loaded", "loadHeight": "top"}]
+# Deflections: what is agreed with the owner (EN 1993-1-1 7.2.1 leaves it open). A crane's runway is the strictest.
+f.design["briefs"] = [
+    {"id": "Purlin", "loadHeight": "top", "deflection": {"limits": [{"kind": "characteristic", "span": 200, "along": "major"}]}},
+    {"id": "Runway", "loadHeight": "top", "deflection": {"limits": [{"kind": "live-only", "span": 600, "of": "variable"}]}},
+    {"id": "Floor", "loadHeight": "top", "deflection": {"limits": [{"kind": "characteristic", "span": 250}, {"kind": "live-only", "of": "variable", "span": 300}]}},
+    {"id": "Roof frame", "deflection": {"limits": [{"kind": "characteristic", "span": 200, "along": "major"}], "between": "ends"}},
+]
+BRIEFS = {"Purlins": "Purlin", "Eaves beams": "Purlin", "Runway beams": "Runway", "Floor joists": "Floor", "Floor main beams": "Floor", "Rafters": "Roof frame"}
 for m in f.design["members"]:
-    if m["group"] in ("Purlins", "Runway beams"):
-        m["brief"] = "Top loaded"
+    if m["group"] in BRIEFS:
+        m["brief"] = BRIEFS[m["group"]]
 f.write(sys.argv[1])

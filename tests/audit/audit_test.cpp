@@ -186,6 +186,23 @@ TEST_CASE("audit: EN 1993: order, imperfections and the critical load factor dec
         REQUIRE(found);
         return *found;
     };
+    // 5.3.2(6): a fixed-based column of HEB 200 with 40 % of its own critical load, free to sway at its top; e0 = L/200 (curve b,
+    // plastic), so that 8·N·e0/L² stands for the bow; a pinned one does not ask for it.
+    const auto column = [&](const char* base, double share) {
+        const double ncr = M_PI * M_PI * 210e9 * shippedCatalogue().find("HEB200")->properties().iy / 36 / 1e3; // kN
+        const Frame g = test::frameOf(fmt::format(
+            R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":210000,"g":81000,"density":7850,"fy":355,"fu":490}}],
+"sections":[{{"id":"S","name":"HEB200"}}],"nodes":[{{"id":"1","at":[0,0,0],"support":{{"ux":true,"uy":true,"uz":true,"rz":true{}}}}},
+{{"id":"2","at":[0,0,6],"support":{{"ux":true,"uy":true}}}}],"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],
+"cases":[{{"id":"G","nodal":[{{"node":"2","f":[0,0,{}]}}]}}],"combinations":[{{"id":"U","terms":{{"G":1}}}}],"design":{{"standard":"en1993"}}}})",
+            base, -share * ncr));
+        return words(audit(model(g, ForceOrder::First)), "stability.bow");
+    };
+    const std::string bow = column(R"(,"rx":true,"ry":true)", 0.4);
+    CHECK(bow.find("E about y") != std::string::npos);
+    CHECK(bow.find("30 mm") != std::string::npos); // 6 m / 200
+    CHECK(column("", 0.4).empty());
+    CHECK(column(R"(,"rx":true,"ry":true)", 0.05).empty());
     const double euler = M_PI * M_PI * test::kEi / (4 * 16) / 1e3; // kN
     CHECK(portal(euler / 12).text.find("first-order analysis will do") != std::string::npos);
     CHECK(portal(euler / 5).text.find("5.00") != std::string::npos);

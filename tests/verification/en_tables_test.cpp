@@ -159,17 +159,17 @@ TEST_CASE("EN 1993-1-5 5: shear buckling of a girder web by hand", "[en1993][she
 {
     EnAlone m(plateGirder(1.24, 0.3, 0.008, 0.02), 355); // hw = 1200, hw/t = 150 > 72ε/1.2
     const double eps = std::sqrt(235.0 / 355);
-    CHECK(shearBuckles(Context(m.input)));
+    CHECK(shearBuckles(Context(m.input), Axis::Y));
     const double l = 150 / (86.4 * eps), base = 1.2 * 0.008 * 355e6 / std::sqrt(3.0);
-    CHECK_THAT(shearBuckling(Context(m.input), none).value, WithinRel(0.83 / l * base, 1e-9));
+    CHECK_THAT(shearBuckling(Context(m.input), Axis::Y, none).value, WithinRel(0.83 / l * base, 1e-9));
     m.brief.en1993.rigidEndPost = true;
-    CHECK_THAT(shearBuckling(Context(m.input), none).value, WithinRel(1.37 / (0.7 + l) * base, 1e-9));
+    CHECK_THAT(shearBuckling(Context(m.input), Axis::Y, none).value, WithinRel(1.37 / (0.7 + l) * base, 1e-9));
     m.brief.stiffenerSpacing = 1.8; // kτ = 5.34 + 4/1.5²
     const double k = 5.34 + 4 / 2.25, ls = 150 / (37.4 * eps * std::sqrt(k));
-    CHECK_THAT(shearBuckling(Context(m.input), none).value,
+    CHECK_THAT(shearBuckling(Context(m.input), Axis::Y, none).value,
                WithinRel((ls < 1.08 ? 0.83 / ls : 1.37 / (0.7 + ls)) * base, 1e-9));
     const EnAlone rolled("IPE300", 355);
-    CHECK_FALSE(shearBuckles(Context(rolled.input)));
+    CHECK_FALSE(shearBuckles(Context(rolled.input), Axis::Y));
 }
 
 TEST_CASE("EN 1993 6.3.1: columns by hand: flexural, flexural-torsional, lattice angles", "[en1993][6.3.1]")
@@ -276,45 +276,4 @@ TEST_CASE("EN 1993 6.2.9: plastic interaction of I, tube and plate by hand", "[e
     const EnAlone flat(bar, 235);
     CHECK_THAT(ratio(flat, 0.5 * flat.section.a * 235e6, 0.3 * flat.section.wply * 235e6, 0),
                WithinRel(std::max(0.5, 0.3 / 0.75), 1e-9));
-}
-
-TEST_CASE("Designers' Guide to EN 1993-1-1: examples 6.2, 6.4, 6.5, 6.6 and 6.7", "[en1993][examples]")
-{
-    // Worked examples of the guide to the standard, by the dimensions it uses; published values have three or four digits.
-    const EnAlone uc("UC 254X254X73", 355);
-    {
-        const Context c(uc.input);
-        const Strengths s = strengths(c, {});
-        CHECK_THAT(sectionCompression(c, s.plates, s.effective, s.compressed, none).value, WithinRel(3305e3, 0.004));
-    }
-    Shape channel; // 229 x 89 rolled channel
-    channel.kind = ShapeKind::Channel, channel.h = 0.2286, channel.b = 0.0889, channel.tw = 0.0086, channel.tf = 0.0133,
-    channel.r = 0.0137;
-    EnAlone pfc(channel, 275);
-    pfc.section.a = 41.6e-4; // of the guide, whose flanges are rounded at their toes
-    CHECK_THAT(plasticShear(Context(pfc.input), Axis::Y, none).value, WithinRel(332e3, 0.001));
-    const EnAlone ub("UB 406X178X74", 275);
-    CHECK_THAT(plasticShear(Context(ub.input), Axis::Y, none).value, WithinRel(689.2e3, 0.002));
-    CHECK_THAT(strengths(Context(ub.input), {}).bendingY[0].value, WithinRel(412e3, 0.003));
-    // 457x191x98 UB, S235, N = 1400 kN: M_N,y,Rd = 342.2 kN·m.
-    const EnAlone heavy("UB 457X191X98", 235);
-    {
-        const Context c(heavy.input);
-        const Strengths s = strengths(c, {});
-        const Station at{{1400e3, 200e3, 0}, 0, 0, 0};
-        const double ratio = combined(c, s.plates, s.effective, s.constants, at, classOf(c, s, at.a), none).ratio;
-        CHECK_THAT(200e3 / ratio, WithinRel(342.2e3, 0.004));
-    }
-    // CHS 244.5 x 10, hot finished S355, 4 m: N_b,Rd = 2297 kN.
-    Shape tube;
-    tube.kind = ShapeKind::Chs, tube.d = 0.2445, tube.t = 0.010, tube.process = Process::Hot;
-    const EnAlone chs(tube, 355);
-    {
-        const Context c(chs.input);
-        const Strengths s = strengths(c, {});
-        const Column col = columnResistance(c, s.plates, s.effective, s.compressed, {4, 4, 4}, none);
-        CHECK_THAT(col.y.ncr, WithinRel(6571e3, 0.002));
-        CHECK_THAT(col.y.lambda, WithinRel(0.63, 0.01));
-        CHECK_THAT(col.value, WithinRel(2297e3, 0.005));
-    }
 }

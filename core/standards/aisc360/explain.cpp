@@ -3,6 +3,7 @@
 #include "core/standards/aisc360/meeting.h"
 #include "core/standards/aisc360/rows.h"
 #include "core/standards/aisc360/torsion_open.h"
+#include "core/standards/deflection.h"
 
 #include <algorithm>
 #include <cmath>
@@ -68,6 +69,7 @@ public:
         case kSlenderness:
             if (span_) slenderness();
             break;
+        case kDeflection: return explainDeflection(c_.in, d_, o_);
         default: break;
         }
         return std::move(t_);

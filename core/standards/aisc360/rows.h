@@ -18,6 +18,7 @@ enum Row {
     kTorsionRow,
     kInteraction,
     kSlenderness,
+    kDeflection,
     kRows
 };
 
@@ -30,6 +31,7 @@ inline constexpr std::array<CheckRow, kRows> kChecks{{{"tension", "Tension", "D"
                                                       {"shear-minor", "Shear, minor axis", "G"},
                                                       {"torsion", "Torsion", "H3"},
                                                       {"interaction", "Axial force and bending", "H"},
-                                                      {"slenderness", "Slenderness", "E2"}}};
+                                                      {"slenderness", "Slenderness", "E2"},
+                                                      {"deflection", "Deflection", "L"}}};
 
 } // namespace wr::aisc360

@@ -3,6 +3,7 @@
 #include "core/standards/aisc360/meeting.h"
 #include "core/standards/aisc360/rows.h"
 #include "core/standards/aisc360/torsion_open.h"
+#include "core/standards/deflection.h"
 #include "core/standards/outcomes.h"
 
 #include <algorithm>
@@ -156,6 +157,7 @@ void runChecks(Method m, const MemberInput& in, const Demands& d, MemberResult& 
     }
     if (!s.ltbMajor && !s.ltbMinor) best.notApplicable(kLtb, "this shape does not buckle sideways in bending");
     slendernessAdvice(c, d, s, best);
+    deflectionOutcome(best, kDeflection, in, d, m.edition >= 2016 ? "L2" : "L3");
     spoilUncovered(s, d, best);
     best.leaveOut(in.brief);
     r.settle();

@@ -19,6 +19,12 @@ double imperfection(Curve c)
     return alpha[static_cast<size_t>(c)];
 }
 
+double bowImperfection(Curve c, bool plastic)
+{
+    constexpr std::array<double, 5> elastic{350, 300, 250, 200, 150}, plasticOnes{300, 250, 200, 150, 100};
+    return 1 / (plastic ? plasticOnes : elastic)[static_cast<size_t>(c)];
+}
+
 Curve columnCurve(const Context& c, Axis axis)
 {
     const Shape& s = c.s;

@@ -9,6 +9,7 @@ enum class Curve { A0, A, B, C, D };
 std::string_view curveName(Curve c);
 double imperfection(Curve c);                   // Table 6.1
 Curve columnCurve(const Context& c, Axis axis); // Table 6.2
+double bowImperfection(Curve c, bool plastic);  // e0/L, Table 5.1, by elastic or plastic analysis of the section
 // 6.3.1.2(1): χ for a slenderness; 1 up to 0.2.
 double reductionFactor(double alpha, double lambda);
 

@@ -10,8 +10,14 @@ SectionConstants constantsOf(const Context& c)
     SectionConstants k;
     k.avz = shearArea(c, Axis::Y, none), k.avy = shearArea(c, Axis::Z, none);
     k.vz = plasticShear(c, Axis::Y, none).value, k.vy = plasticShear(c, Axis::Z, none).value;
-    if (shearBuckles(c)) k.vb = shearBuckling(c, none).value;
+    if (shearBuckles(c, Axis::Y)) k.vb = shearBuckling(c, Axis::Y, none).value;
+    if (shearBuckles(c, Axis::Z)) k.vbMinor = shearBuckling(c, Axis::Z, none).value;
     if (c.s.kind == ShapeKind::Rhs || c.s.kind == ShapeKind::Chs) k.tube = tubeTorsion(c, none).value;
+    if (c.s.kind == ShapeKind::Rhs) {
+        // Shear flow T/(2Ah) in all walls; two of them carry the shear (EN 1993-1-5 5.5(1): the shear holds that of the torque).
+        const double h = c.s.h - c.s.t, b = c.s.b - c.s.t;
+        k.torqueZ = h / (h * b), k.torqueY = b / (h * b);
+    }
     return k;
 }
 
@@ -79,13 +85,16 @@ template <class Sink> Reduced reducedForShear(const Work& w, Sink& sink)
 {
     const Context& c = w.c;
     const double leaves = torsionLeaves(w.k, w.s.t), m0 = c.gammaM0();
-    const bool buckles = w.k.vb < kUncovered;
     const double rz =
-        buckles ? given(sink, "rho_z", Quantity::Ratio, 0.0, "7.1 of EN 1993-1-5 instead")
-                : shearReduction("rho_z", "V_zEd", "V_zRd", w.s.vz > 0.5 * w.k.vz * leaves ? "(2*V_zEd/V_zRd - 1)^2" : "0",
-                                 w.s.vz, w.k.vz * leaves, sink);
-    const double ry = shearReduction("rho_y", "V_yEd", "V_yRd", w.s.vy > 0.5 * w.k.vy * leaves ? "(2*V_yEd/V_yRd - 1)^2" : "0",
-                                     w.s.vy, w.k.vy * leaves, sink);
+        w.k.vb < kUncovered
+            ? given(sink, "rho_z", Quantity::Ratio, 0.0, "7.1 of EN 1993-1-5 instead")
+            : shearReduction("rho_z", "V_zEd", "V_zRd", w.s.vz > 0.5 * w.k.vz * leaves ? "(2*V_zEd/V_zRd - 1)^2" : "0", w.s.vz,
+                             w.k.vz * leaves, sink);
+    const double ry =
+        w.k.vbMinor < kUncovered
+            ? given(sink, "rho_y", Quantity::Ratio, 0.0, "7.1 of EN 1993-1-5 instead")
+            : shearReduction("rho_y", "V_yEd", "V_yRd", w.s.vy > 0.5 * w.k.vy * leaves ? "(2*V_yEd/V_yRd - 1)^2" : "0", w.s.vy,
+                             w.k.vy * leaves, sink);
     const double fy = given(sink, "f_y", Quantity::Stress, c.fy);
     given(sink, "gamma_M0", Quantity::Ratio, m0, "6.1");
     const double a = given(sink, "A", Quantity::Area, c.p.a), az = given(sink, "A_vz", Quantity::Area, w.k.avz),
@@ -221,7 +230,7 @@ template <class Sink> Combined elastic(const Work& w, Sink& sink)
                 at(py, pz);
     const double leaves = torsionLeaves(w.k, w.s.t);
     const double rz = w.k.vb < kUncovered || w.s.vz <= 0.5 * w.k.vz * leaves ? 0.0 : sqr(2 * w.s.vz / (w.k.vz * leaves) - 1),
-                 ry = w.s.vy <= 0.5 * w.k.vy * leaves ? 0.0 : sqr(2 * w.s.vy / (w.k.vy * leaves) - 1);
+                 ry = w.k.vbMinor < kUncovered || w.s.vy <= 0.5 * w.k.vy * leaves ? 0.0 : sqr(2 * w.s.vy / (w.k.vy * leaves) - 1);
     given(sink, "A", Quantity::Area, p.a), given(sink, "I_y", Quantity::Inertia, p.iy),
         given(sink, "I_z", Quantity::Inertia, p.iz);
     if constexpr (Sink::keeps) {
@@ -263,38 +272,30 @@ template <class Sink> Combined effectiveSection(const Work& w, Sink& sink)
         "6.2.9.3"};
 }
 
-// EN 1993-1-5 7.1: bending and shear of a web that buckles, on top of what bending and axial force take.
-template <class Sink> Combined withShearBuckling(const Work& w, Combined out, Sink& sink)
+// EN 1993-1-5 7.1: bending and shear of a web (walls of a tube) that buckles, on top of what bending and axial force take.
+template <class Sink> Combined withShearBuckling(const Work& w, Axis axis, Combined out, Sink& sink)
 {
-    const Context& c = w.c;
-    if (!(w.k.vb < kUncovered) || !c.iShape()) return out;
-    const double eta3 = w.s.vz / w.k.vb;
-    if (eta3 <= 0.5) return out;
-    sink.heading("Bending with shear buckling", "EN 1993-1-5 7.1");
-    given(sink, "V_Ed", Quantity::Force, w.s.vz), given(sink, "V_bRd", Quantity::Force, w.k.vb, "EN 1993-1-5 5.2");
-    const double e3 = step(sink, "eta_3", "V_Ed/V_bRd", "EN 1993-1-5 5.10", Quantity::Ratio, eta3);
-    const double bb = c.s.kind == ShapeKind::IUnequal ? c.s.b2 : c.s.b, tb = c.s.kind == ShapeKind::IUnequal ? c.s.tf2 : c.s.tf;
-    const double flanges = c.s.b * c.s.tf + bb * tb, fy = given(sink, "f_y", Quantity::Stress, c.fy),
-                 m0 = given(sink, "gamma_M0", Quantity::Ratio, c.gammaM0(), "6.1");
-    const double af = given(sink, "A_f", Quantity::Area, std::min(c.s.b * c.s.tf, bb * tb), "the smaller flange"),
-                 d = given(sink, "d_f", Quantity::SectionLength, c.s.h - c.s.tf / 2 - tb / 2),
-                 nf = given(sink, "n_f", Quantity::Ratio, std::max(0.0, 1 - std::abs(w.s.a.n) / (flanges * fy / m0)), "7.1(4)");
-    const double mf = step(sink, "M_fRd", "n_f*A_f*d_f*f_y/gamma_M0", "EN 1993-1-5 7.1", Quantity::Moment,
-                           nf * af * d * fy / m0),
-                 wp = given(sink, "W_ply", Quantity::SectionModulus, c.p.wply);
-    const double mpl = step(sink, "M_plRd", "W_ply*f_y/gamma_M0", "6.13", Quantity::Moment, wp * fy / m0);
-    const double m = given(sink, "M_yEd", Quantity::Moment, std::abs(w.s.a.my));
-    if (m <= mf) {
+    const bool y = axis == Axis::Y;
+    const double vb = y ? w.k.vb : w.k.vbMinor;
+    if (!(vb < kUncovered)) return out;
+    const double v = (y ? w.s.vz : w.s.vy) + w.s.t * (y ? w.k.torqueZ : w.k.torqueY);
+    if (v <= 0.5 * vb) return out;
+    sink.heading(y ? "Bending about y with shear buckling" : "Bending about z with shear buckling", "EN 1993-1-5 7.1");
+    given(sink, "V_Ed", Quantity::Force, v), given(sink, "V_bRd", Quantity::Force, vb, "EN 1993-1-5 5.2");
+    const double e3 = step(sink, "eta_3", "V_Ed/V_bRd", "EN 1993-1-5 5.10", Quantity::Ratio, v / vb);
+    const FlangeMoments m = flangeMoments(w.c, axis, std::abs(w.s.a.n), sink);
+    const double med = given(sink, "M_Ed", Quantity::Moment, std::abs(y ? w.s.a.my : w.s.a.mz));
+    if (med <= m.flanges) {
         sink.note("The flanges alone carry the moment: no reduction (7.1(1)).");
         given(sink, "ratio", Quantity::Ratio, out.ratio, out.clause);
         return out;
     }
-    const double e1 = step(sink, "eta_1", "M_yEd/M_plRd", "EN 1993-1-5 7.1", Quantity::Ratio, m / mpl);
-    const double v = step(sink, "r_7", "eta_1 + (1 - min(1, M_fRd/M_plRd))*(2*eta_3 - 1)^2", "EN 1993-1-5 7.1", Quantity::Ratio,
-                          e1 + (1 - std::min(1.0, mf / mpl)) * sqr(2 * e3 - 1));
+    const double e1 = step(sink, "eta_1", "M_Ed/M_plRd", "EN 1993-1-5 7.1", Quantity::Ratio, med / m.plastic);
+    const double r = step(sink, "r_7", "eta_1 + (1 - min(1, M_fRd/M_plRd))*(2*eta_3 - 1)^2", "EN 1993-1-5 7.1", Quantity::Ratio,
+                          e1 + (1 - std::min(1.0, m.flanges / m.plastic)) * sqr(2 * e3 - 1));
     const double before = given(sink, "r_s", Quantity::Ratio, out.ratio, out.clause);
-    const double most = step(sink, "ratio", "max(r_s, r_7)", "", Quantity::Ratio, std::max(before, v));
-    if (v > out.ratio) out.clause = "EN 1993-1-5 7.1";
+    const double most = step(sink, "ratio", "max(r_s, r_7)", "", Quantity::Ratio, std::max(before, r));
+    if (r > out.ratio) out.clause = "EN 1993-1-5 7.1";
     out.ratio = most;
     return out;
 }
@@ -320,7 +321,7 @@ template <class Sink> Combined combined(const Context& c, const Plates& plates, 
         else
             out = plasticSum(w, r, sink);
     }
-    return withShearBuckling(w, out, sink);
+    return withShearBuckling(w, Axis::Z, withShearBuckling(w, Axis::Y, out, sink), sink);
 }
 
 #define WR_INSTANTIATE(SINK)                                                                                                   \

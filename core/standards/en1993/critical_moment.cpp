@@ -1,6 +1,7 @@
 #include "core/standards/en1993/critical_moment.h"
 
 #include <algorithm>
+#include <numeric>
 
 namespace wr::en1993 {
 
@@ -200,6 +201,15 @@ double solve(const SectionStiffness& s, const Segment& g, Warping warping, Plan 
 bool Segment::loaded() const
 {
     return std::any_of(q.begin(), q.end(), [&](double v) { return std::abs(v) * length > 1e-6 * largest; });
+}
+
+double Segment::peak() const
+{
+    return *std::max_element(m.begin(), m.end(), [](double a, double b) { return std::abs(a) < std::abs(b); });
+}
+double Segment::net() const
+{
+    return std::accumulate(q.begin(), q.end(), 0.0);
 }
 
 Segment sampleSegment(std::span<const double> x, std::span<const double> my, std::span<const double> vz, double from, double to,

@@ -22,6 +22,8 @@ struct Segment
     double largest = 0;               // |m|, N·m
     bool cantilever = false, freeAtStart = false;
     bool loaded() const;
+    double peak() const; // the moment of largest magnitude at the samples, N·m
+    double net() const;  // sum of the loads, N; negative: they act upwards
 };
 
 // x, my, vz: stations of the segment in ascending order (places may stand twice); from, to: its ends, m. Between stations a

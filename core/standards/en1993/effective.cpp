@@ -7,11 +7,10 @@ namespace wr::en1993 {
 
 namespace {
 
-// b̄ of EN 1993-1-5 4.4: the whole leg of an angle.
+// b̄ of EN 1993-1-5 4.4: the whole leg of an angle, alone or in a pair.
 double barWidth(const Context& c, const Plate& p)
 {
-    if (c.s.kind == ShapeKind::Angle) return p.name.starts_with("Up") ? c.s.h : c.s.b;
-    return p.c;
+    return c.s.kind == ShapeKind::Angle || c.s.kind == ShapeKind::DoubleAngle ? p.c + c.s.t + c.s.r : p.c;
 }
 
 double slenderness(const Context& c, const Plate& p, double ksigma)

@@ -1,5 +1,6 @@
 #include "core/standards/en1993/run.h"
 
+#include "core/standards/deflection.h"
 #include "core/standards/en1993/rows.h"
 #include "core/standards/en1993/strengths.h"
 #include "core/standards/en1993/torsion_open.h"
@@ -32,6 +33,7 @@ public:
         case kSectionRow: section(); break;
         case kInteraction: interaction(); break;
         case kSlenderness: slenderness(); break;
+        case kDeflection: t_ = explainDeflection(c_.in, d_, o_); break;
         default: break;
         }
         return std::move(t_);
@@ -103,8 +105,17 @@ private:
     void shear()
     {
         const bool y = o_.check == kShearMajor;
+        const bool flanges = y && flangesHelpShear(c_) && o_.set >= 0;
+        if (o_.clause == "EN 1993-1-5 5.4" || (o_.clause == "EN 1993-1-5 5.2" && flanges)) {
+            const Station at = shearStation();
+            shearWithFlanges(c_, std::abs(at.a.n), std::abs(at.a.my), t_);
+            return ratio("V_Ed", "V_Ed/V_bRd", Quantity::Force);
+        }
         if (o_.clause == "EN 1993-1-5 5.2") {
-            shearBuckling(c_, t_);
+            shearBuckling(c_, y ? Axis::Y : Axis::Z, t_);
+            const double torque = y ? s_.constants.torqueZ : s_.constants.torqueY,
+                         t = o_.set >= 0 ? d_.sets[set()].torsion.value : 0.0;
+            if (torque * t > 0) t_.note("V_Ed holds what the torque adds to these walls (EN 1993-1-5 5.5(1)).");
             return ratio("V_Ed", "V_Ed/V_bRd", Quantity::Force);
         }
         plasticShear(c_, y ? Axis::Y : Axis::Z, t_);
@@ -117,6 +128,20 @@ private:
             return ratio("V_Ed", "V_Ed/V_plTRd", Quantity::Force);
         }
         ratio("V_Ed", "V_Ed/V_plRd", Quantity::Force);
+    }
+    // The station whose shear and moment gave the outcome, where the flanges help.
+    Station shearStation() const
+    {
+        NoTrace none;
+        Station worst = stationAt(d_, set(), o_.at);
+        double most = -1;
+        for (size_t j = 0; j < d_.x.size(); ++j) {
+            if (std::abs(d_.x[j] - o_.at) > 1e-9) continue;
+            const Station s = stationOf(d_, set(), j);
+            const double r = s.vz / shearWithFlanges(c_, std::abs(s.a.n), std::abs(s.a.my), none).value;
+            if (r > most) most = r, worst = s;
+        }
+        return worst;
     }
     void torsion()
     {

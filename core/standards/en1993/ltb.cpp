@@ -36,6 +36,7 @@ Curve ltbCurve(const Context& c, bool rolledMethod)
 {
     if (!c.iShape()) return Curve::D;
     const bool deep = c.s.h / std::max(c.s.b, c.s.b2) > 2;
+    if (rolledMethod && !c.s.welded && c.s.h / std::max(c.s.b, c.s.b2) > c.national.curveDAbove) return Curve::D;
     if (!c.s.welded) return rolledMethod ? (deep ? Curve::C : Curve::B) : deep ? Curve::B : Curve::A;
     return deep ? Curve::D : Curve::C;
 }
@@ -82,9 +83,10 @@ template <class Sink> Critical criticalOf(const Context& c, const Segment& s, Si
         const double m0 = uniform(c, s.length, ends, sink), c1 = given(sink, "C_1", Quantity::Ratio, *c.options.c1),
                      c2 = given(sink, "C_2", Quantity::Ratio, c.options.c2.value_or(0)),
                      c3 = given(sink, "C_3", Quantity::Ratio, c.options.c3.value_or(0)),
-                     z = given(sink, "z_g", Quantity::SectionLength, zg),
-                     zj = given(sink, "z_j", Quantity::SectionLength, -c.p.betay / 2);
-        // The compressed flange decides the sign of z_j; the larger moment of the segment is the one that counts.
+                     z = given(sink, "z_g", Quantity::SectionLength, s.net() < 0 ? -zg : zg,
+                               "positive where the loads push towards the shear centre"),
+                     zj = given(sink, "z_j", Quantity::SectionLength, (s.peak() < 0 ? 1 : -1) * c.p.betay / 2,
+                                "positive where the larger flange is compressed by the largest moment");
         const double kl = ends.k * s.length, ncr = kPi * kPi * c.e * c.p.iz / (kl * kl);
         const double d = step(sink, "d_z", "C_2*z_g - C_3*z_j", "", Quantity::SectionLength, c2 * z - c3 * zj);
         out.mcr = step(sink, "M_cr", "C_1*(sqrt(M_0^2 + (N_z*d_z)^2) - N_z*d_z)", "6.3.2.2(2)", Quantity::Moment,

@@ -36,6 +36,15 @@ const std::vector<NationalParameters>& shippedNationalParameters()
             n.interaction = word(j, "interaction", interactionMethodNames(), n.interaction);
             n.strength = word(j, "strength", strengthSourceNames(), n.strength);
             n.momentShape = j.value("momentShape", n.momentShape), n.rolledOnly = j.value("rolledOnly", n.rolledOnly);
+            for (const auto& l : j.value("deflection", nlohmann::json::array())) {
+                DeflectionLimit limit;
+                limit.kind = l.value("kind", "");
+                if (l.value("of", "") == "variable") limit.part = DeflectionLimit::Part::Variable;
+                if (l.value("members", "") == "level") limit.members = DeflectionLimit::Members::Level;
+                limit.span = l.at("span").get<double>();
+                if (l.contains("cantilever")) limit.cantilever = l["cantilever"].get<double>();
+                n.deflection.push_back(std::move(limit));
+            }
             out.push_back(std::move(n));
         }
         return out;

@@ -164,14 +164,15 @@ template <class Sink> Resistance plasticShear(const Context& c, Axis axis, Sink&
 
 namespace {
 
+// The plates that carry a shear: height between the flanges, thickness, how many.
 struct Web
 {
     double h, t;
     int n;
 };
-Web webOf(const Context& c)
+Web webOf(const Context& c, Axis axis)
 {
-    if (c.s.kind == ShapeKind::Rhs) return {c.s.h - 3 * c.s.t, c.s.t, 2};
+    if (c.s.kind == ShapeKind::Rhs) return {(axis == Axis::Y ? c.s.h : c.s.b) - 3 * c.s.t, c.s.t, 2};
     return {webClear(c.s), c.s.tw, 1};
 }
 
@@ -183,21 +184,34 @@ double shearCoefficient(double hw, std::optional<double> spacing)
     return *spacing >= hw ? 5.34 + 4 * r * r : 4 + 5.34 * r * r;
 }
 
+// What falls out of the compressed flange in uniform compression (class 4), m²: the larger loss of both flanges.
+double flangeLoss(const Context& c, Axis axis)
+{
+    double top = 0, low = 0;
+    for (const Plate& p : platesOf(c)) {
+        const double from = axis == Axis::Y ? p.z1 : p.y1, to = axis == Axis::Y ? p.z2 : p.y2;
+        if (std::abs(from - to) > 0.05 * p.c) continue; // a web
+        (from > 0 ? top : low) += (1 - reduction(c, p, 1, p.internal ? 4.0 : 0.43)) * p.c * p.t;
+    }
+    return std::max(top, low);
+}
+
 } // namespace
 
-bool shearBuckles(const Context& c)
+bool shearBuckles(const Context& c, Axis axis)
 {
-    if (!c.iShape() && c.s.kind != ShapeKind::Channel && c.s.kind != ShapeKind::Rhs) return false;
-    const Web w = webOf(c);
+    const bool tube = c.s.kind == ShapeKind::Rhs, webbed = c.iShape() || c.s.kind == ShapeKind::Channel;
+    if (!tube && !(webbed && axis == Axis::Y)) return false;
+    const Web w = webOf(c, axis);
     const double limit = c.in.brief.stiffenerSpacing ? 31 * std::sqrt(shearCoefficient(w.h, c.in.brief.stiffenerSpacing)) : 72;
     return w.h / w.t > limit * c.epsilon / c.eta();
 }
 
-template <class Sink> Resistance shearBuckling(const Context& c, Sink& sink)
+template <class Sink> Resistance shearBuckling(const Context& c, Axis axis, Sink& sink)
 {
-    const Web w = webOf(c);
+    const Web w = webOf(c, axis);
     const bool rigid = c.options.rigidEndPost;
-    sink.heading("Shear buckling of the web", "EN 1993-1-5 5.2");
+    sink.heading(c.s.kind == ShapeKind::Rhs ? "Shear buckling of the walls" : "Shear buckling of the web", "EN 1993-1-5 5.2");
     const double h = given(sink, "h_w", Quantity::SectionLength, w.h), t = given(sink, "t_w", Quantity::SectionLength, w.t),
                  eps = given(sink, "epsilon", Quantity::Ratio, c.epsilon),
                  eta = given(sink, "eta", Quantity::Ratio, c.eta(), "5.1"), fy = given(sink, "f_y", Quantity::Stress, c.fy),
@@ -226,6 +240,76 @@ template <class Sink> Resistance shearBuckling(const Context& c, Sink& sink)
     return {v, "EN 1993-1-5 5.2", {}};
 }
 
+template <class Sink> FlangeMoments flangeMoments(const Context& c, Axis axis, double n, Sink& sink)
+{
+    const Shape& s = c.s;
+    const auto put = [&](std::string_view symbol, Quantity q, double v, std::string_view source = "") {
+        return given(sink, symbol, q, v, source);
+    };
+    double first = 0, second = 0, arm = 0;
+    if (s.kind == ShapeKind::Rhs) {
+        first = second = (axis == Axis::Y ? s.b : s.h) * s.t;
+        arm = (axis == Axis::Y ? s.h : s.b) - s.t;
+    } else {
+        const bool unequal = s.kind == ShapeKind::IUnequal;
+        const double tb = unequal ? s.tf2 : s.tf;
+        first = s.b * s.tf, second = (unequal ? s.b2 : s.b) * tb, arm = s.h - s.tf / 2 - tb / 2;
+    }
+    const double loss = put("A_out", Quantity::Area, flangeLoss(c, axis), "EN 1993-1-5 4.4, compressed flange");
+    const double both = put("A_2f", Quantity::Area, first + second, "both flanges"),
+                 fy = put("f_y", Quantity::Stress, c.fy),
+                 m0 = put("gamma_M0", Quantity::Ratio, c.gammaM0(), "6.1"),
+                 af = put("A_f", Quantity::Area, std::min(first, second), "the smaller flange"),
+                 d = put("d_f", Quantity::SectionLength, arm), force = put("N_Ed", Quantity::Force, n);
+    const double share = step(sink, "n_f", "max(0, 1 - N_Ed/((A_2f - A_out)*f_y/gamma_M0))", "EN 1993-1-5 5.4(2)",
+                              Quantity::Ratio, std::max(0.0, 1 - force / ((both - loss) * fy / m0)));
+    FlangeMoments out;
+    out.flanges = step(sink, "M_fRd", "n_f*(A_f - A_out)*d_f*f_y/gamma_M0", "EN 1993-1-5 5.4(1)", Quantity::Moment,
+                       share * (af - loss) * d * fy / m0);
+    const double w = put("W_pl", Quantity::SectionModulus, axis == Axis::Y ? c.p.wply : c.p.wplz);
+    out.plastic = step(sink, "M_plRd", "(W_pl - A_out*d_f/2)*f_y/gamma_M0", "EN 1993-1-5 7.1(1)", Quantity::Moment,
+                       (w - loss * d / 2) * fy / m0);
+    return out;
+}
+
+bool flangesHelpShear(const Context& c)
+{
+    return c.iShape() && c.in.brief.stiffenerSpacing && shearBuckles(c, Axis::Y);
+}
+
+template <class Sink> Resistance shearWithFlanges(const Context& c, double n, double m, Sink& sink)
+{
+    const Shape& s = c.s;
+    const Resistance web = shearBuckling(c, Axis::Y, sink);
+    sink.heading("Contribution of the flanges", "EN 1993-1-5 5.4");
+    const double mf = flangeMoments(c, Axis::Y, n, sink).flanges,
+                 med = given(sink, "M_Ed", Quantity::Moment, m, "of the same place");
+    if (!(med < mf)) {
+        sink.note("The flanges are used up by bending: the web alone (5.4(1)).");
+        return web;
+    }
+    const bool second = s.kind == ShapeKind::IUnequal && s.b2 * s.tf2 < s.b * s.tf;
+    const double width = given(sink, "b_0", Quantity::SectionLength, second ? s.b2 : s.b, "the weaker flange"),
+                 tf = given(sink, "t_f", Quantity::SectionLength, second ? s.tf2 : s.tf),
+                 a = given(sink, "a", Quantity::Length, c.in.brief.stiffenerSpacing.value_or(0), "5.3"),
+                 t = given(sink, "t_w", Quantity::SectionLength, s.tw),
+                 h = given(sink, "h_w", Quantity::SectionLength, webClear(s)),
+                 eps = given(sink, "epsilon", Quantity::Ratio, c.epsilon), fy = given(sink, "f_y", Quantity::Stress, c.fy),
+                 m1 = putM1(c, sink);
+    const double b = step(sink, "b_f", "min(b_0, 30*epsilon*t_f + t_w)", "EN 1993-1-5 5.4(1)", Quantity::SectionLength,
+                          std::min(width, 30 * eps * tf + t));
+    const double hinge = step(sink, "c", "a*(0.25 + 1.6*b_f*t_f^2/(t_w*h_w^2))", "EN 1993-1-5 5.8", Quantity::Length,
+                              a * (0.25 + 1.6 * b * tf * tf / (t * h * h)));
+    const double vbf = step(sink, "V_bfRd", "b_f*t_f^2*f_y/(c*gamma_M1)*(1 - (M_Ed/M_fRd)^2)", "EN 1993-1-5 5.8",
+                            Quantity::Force, b * tf * tf * fy / (hinge * m1) * (1 - sqr(med / mf)));
+    const double vbw = given(sink, "V_bwRd", Quantity::Force, web.value, "EN 1993-1-5 5.2"),
+                 eta = given(sink, "eta", Quantity::Ratio, c.eta(), "5.1");
+    return {step(sink, "V_bRd", "min(V_bwRd + V_bfRd, eta*f_y*h_w*t_w/(sqrt(3)*gamma_M1))", "EN 1993-1-5 5.1", Quantity::Force,
+                 std::min(vbw + vbf, eta * fy * h * t / (std::sqrt(3.0) * m1))),
+            "EN 1993-1-5 5.4",
+            {}};
+}
+
 #define WR_INSTANTIATE(SINK)                                                                                                   \
     template Resistance tension<SINK>(const Context&, SINK&);                                                                  \
     template Resistance sectionCompression<SINK>(const Context&, const Plates&, const Effective&, int, SINK&);                 \
@@ -233,7 +317,9 @@ template <class Sink> Resistance shearBuckling(const Context& c, Sink& sink)
     template Resistance bending<SINK>(const Context&, const Plates&, const Effective&, int, Axis, Side, SINK&);                \
     template double shearArea<SINK>(const Context&, Axis, SINK&);                                                              \
     template Resistance plasticShear<SINK>(const Context&, Axis, SINK&);                                                       \
-    template Resistance shearBuckling<SINK>(const Context&, SINK&);
+    template Resistance shearBuckling<SINK>(const Context&, Axis, SINK&);                                                      \
+    template FlangeMoments flangeMoments<SINK>(const Context&, Axis, double, SINK&);                                           \
+    template Resistance shearWithFlanges<SINK>(const Context&, double, double, SINK&);
 WR_INSTANTIATE(NoTrace)
 WR_INSTANTIATE(Trace)
 #undef WR_INSTANTIATE

@@ -29,9 +29,23 @@ template <class Sink> double shearArea(const Context& c, Axis axis, Sink& sink);
 // 6.2.6(2): V_pl,Rd. axis Y: shear along z, which bends about y.
 template <class Sink> Resistance plasticShear(const Context& c, Axis axis, Sink& sink);
 
-// EN 1993-1-5 5.1(2): does the web need a check of shear buckling?
-bool shearBuckles(const Context& c);
-// EN 1993-1-5 5.2, 5.3: V_b,Rd without the flanges' part V_bf, which 5.4 ties to the moment and which is left out here.
-template <class Sink> Resistance shearBuckling(const Context& c, Sink& sink);
+// EN 1993-1-5 5.1(2): do the plates that carry this shear need a check of shear buckling? I and channels: the web, axis Y only;
+// rectangular tubes: either pair of walls.
+bool shearBuckles(const Context& c, Axis axis);
+// EN 1993-1-5 5.2, 5.3: V_bw,Rd.
+template <class Sink> Resistance shearBuckling(const Context& c, Axis axis, Sink& sink);
+
+// EN 1993-1-5 5.4(1), 7.1: M_f,Rd of the effective flanges alone (the walls across the shear, for tubes) beside an axial force
+// n (N, magnitude), and M_pl,Rd of these flanges with the whole web. N·m.
+struct FlangeMoments
+{
+    double flanges = 0, plastic = 0;
+};
+template <class Sink> FlangeMoments flangeMoments(const Context& c, Axis axis, double n, Sink& sink);
+
+// EN 1993-1-5 5.4: does the flanges' part count? I shapes whose stiffener spacing is stated.
+bool flangesHelpShear(const Context& c);
+// V_b,Rd with V_bf,Rd of the flanges beside axial force n and moment m (magnitudes) of the same place. N.
+template <class Sink> Resistance shearWithFlanges(const Context& c, double n, double m, Sink& sink);
 
 } // namespace wr::en1993

@@ -19,6 +19,7 @@ enum Row {
     kSectionRow,
     kInteraction,
     kSlenderness,
+    kDeflection,
     kRows
 };
 
@@ -32,6 +33,7 @@ inline constexpr std::array<CheckRow, kRows> kChecks{{{"tension", "Tension", "6.
                                                       {"torsion", "Torsion", "6.2.7"},
                                                       {"section", "Section under all forces", "6.2.9"},
                                                       {"interaction", "Bending and axial force", "6.3.3"},
-                                                      {"slenderness", "Slenderness", "6.3.1"}}};
+                                                      {"slenderness", "Slenderness", "6.3.1"},
+                                                      {"deflection", "Deflection", "7.2"}}};
 
 } // namespace wr::en1993

@@ -3,6 +3,7 @@
 #include "core/standards/en1993/rows.h"
 #include "core/standards/en1993/strengths.h"
 #include "core/standards/en1993/torsion_open.h"
+#include "core/standards/deflection.h"
 #include "core/standards/outcomes.h"
 
 #include <algorithm>
@@ -14,7 +15,10 @@ namespace {
 class Run
 {
 public:
-    Run(const Context& c, const Demands& d, MemberResult& r) : c_(c), d_(d), r_(r), s_(strengths(c, d)), out_(r, kChecks) {}
+    Run(const Context& c, const Demands& d, MemberResult& r)
+        : c_(c), d_(d), r_(r), s_(strengths(c, d)), out_(r, kChecks), flanges_(flangesHelpShear(c))
+    {
+    }
 
     void run()
     {
@@ -39,6 +43,7 @@ public:
             if (s_.spans[k].gross.slenderness > slenderness)
                 slenderness = s_.spans[k].gross.slenderness, span = static_cast<int>(k);
         slendernessOutcome(out_, kSlenderness, c_.in.brief, d_, slenderness, span, 0, 0, "6.3.1", "6.2.3");
+        deflectionOutcome(out_, kDeflection, c_.in, d_, "7.2");
         spoilUncovered();
         out_.leaveOut(c_.in.brief);
         r_.settle();
@@ -76,15 +81,18 @@ private:
         const double leaves = torsionLeaves(s_.constants, x.torsion.value);
         const SectionConstants& k = s_.constants;
         const std::string_view clause = leaves < 1 ? "6.2.7(9)" : "6.2.6";
-        const double plastic = std::max(k.vz * leaves, 1e-9);
-        if (k.vb < plastic)
-            out_.take(kShearMajor, x.shearUpright.value / k.vb, x.shearUpright.value, k.vb, i, -1, x.shearUpright.at,
-                      "EN 1993-1-5 5.2");
-        else
-            out_.take(kShearMajor, x.shearUpright.value / plastic, x.shearUpright.value, plastic, i, -1, x.shearUpright.at,
-                      clause);
-        const double flat = std::max(k.vy * leaves, 1e-9);
-        out_.take(kShearMinor, x.shearFlat.value / flat, x.shearFlat.value, flat, i, -1, x.shearFlat.at, clause);
+        const auto plastic = [&](Row row, const Extreme& v, double capacity) {
+            const double left = std::max(capacity * leaves, 1e-9);
+            out_.take(row, v.value / left, v.value, left, i, -1, v.at, clause);
+        };
+        plastic(kShearMajor, x.shearUpright, k.vz), plastic(kShearMinor, x.shearFlat, k.vy);
+        // 6.2.6(6): in addition, buckling of plates in shear.
+        const auto buckling = [&](Row row, const Extreme& v, double capacity, double torque) {
+            const double demand = v.value + torque * x.torsion.value;
+            if (capacity < kUncovered) out_.take(row, demand / capacity, demand, capacity, i, -1, v.at, "EN 1993-1-5 5.2");
+        };
+        if (!flanges_) buckling(kShearMajor, x.shearUpright, k.vb, k.torqueZ);
+        buckling(kShearMinor, x.shearFlat, k.vbMinor, k.torqueY);
     }
 
     void stations(size_t i)
@@ -96,7 +104,12 @@ private:
         for (size_t j = 0; j < n; ++j) {
             // The sum of the parts is never less than any rule of 6.2.9 as long as it is below 1 and shear is small.
             const double vz = std::abs(f[2 * n + j]), vy = std::abs(f[n + j]);
-            if (skips && f[3 * n + j] == 0 && vz <= 0.5 * std::min(k.vz, k.vb) && vy <= 0.5 * k.vy) {
+            if (flanges_) {
+                NoTrace none;
+                const Resistance r = shearWithFlanges(c_, std::abs(f[j]), std::abs(f[4 * n + j]), none);
+                out_.take(kShearMajor, vz / r.value, vz, r.value, i, -1, d_.x[j], r.clause);
+            }
+            if (skips && f[3 * n + j] == 0 && vz <= 0.5 * std::min(k.vz, k.vb) && vy <= 0.5 * std::min(k.vy, k.vbMinor)) {
                 const double sum =
                     std::abs(f[j]) / s_.leastN + std::abs(f[4 * n + j]) / s_.leastMy + std::abs(f[5 * n + j]) / s_.leastMz;
                 if (sum <= std::min(1.0, out_.ratio(kSectionRow))) continue;
@@ -216,6 +229,7 @@ private:
     MemberResult& r_;
     Strengths s_;
     Outcomes out_;
+    bool flanges_; // EN 1993-1-5 5.4: the shear resistance depends on the moment beside it
 };
 
 std::string refused(const MemberInput& in, const Demands& d)

@@ -1,0 +1,227 @@
+#include "core/checking/bows.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace wr {
+
+namespace {
+
+bool permanent(Action a)
+{
+    return a == Action::Dead || a == Action::Superimposed;
+}
+
+// The case a column of the table belongs to, or -1: a whole combination.
+int caseOf(const BowInput& in, int column)
+{
+    const auto k = static_cast<size_t>(column);
+    if (k < in.forces.columnCase.size() && in.forces.columnCase[k] >= 0) return in.forces.columnCase[k];
+    return in.forces.given && k < in.frame.results.size() ? in.frame.results[k].loadCase : -1;
+}
+
+// The set without its permanent cases. `fails`: a column holds a whole combination with permanent cases in it.
+ForceSet variablePart(const BowInput& in, const ForceSet& s, bool& fails)
+{
+    const auto of = [&](int c) { return permanent(in.frame.cases[static_cast<size_t>(c)].action); };
+    const auto& terms = in.frame.combinations[static_cast<size_t>(s.combination)].terms;
+    const bool mixed = std::any_of(terms.begin(), terms.end(), [&](const auto& t) { return t.second != 0 && of(t.first); });
+    fails = false;
+    ForceSet out = s;
+    if (!mixed) return out;
+    out.terms.clear();
+    for (const auto& t : s.terms) {
+        const int c = caseOf(in, t.first);
+        if (c < 0) fails = true;
+        if (c >= 0 && !of(c)) out.terms.push_back(t);
+    }
+    return out;
+}
+
+// Along the whole member: the moment integrated twice and once, the shear once, the curvature of heat twice and once.
+struct Line
+{
+    std::vector<double> bend, bendTurn, shear, heat, heatTurn;
+};
+
+// Curvature per kelvin and metre of a set in one plane, by piece; empty where no case has a gradient.
+std::vector<double> heatOf(const BowInput& in, const ForceSet& part, bool variable, bool major)
+{
+    std::vector<double> out;
+    for (const auto& [c, factor] : in.frame.combinations[static_cast<size_t>(part.combination)].terms) {
+        const LoadCase& l = in.frame.cases[static_cast<size_t>(c)];
+        if (l.thermal.empty() || (variable && permanent(l.action))) continue;
+        for (const ThermalLoad& th : l.thermal)
+            for (size_t p = 0; p < in.member.pieces.size(); ++p) {
+                const MemberPiece& piece = in.member.pieces[p];
+                if (piece.element != th.element) continue;
+                out.resize(in.member.pieces.size(), 0.0);
+                const Element& e = in.frame.elements[static_cast<size_t>(piece.element)];
+                const double alpha = in.frame.materials[static_cast<size_t>(e.material)].alpha;
+                out[p] -= factor * alpha * (major ? th.gradientZ * piece.zSign : th.gradientY * piece.ySign);
+            }
+    }
+    return out;
+}
+
+Line integrate(const std::vector<double>& x, const double* m, const double* v, const BowInput& in,
+               const std::vector<double>& heat)
+{
+    const size_t n = x.size();
+    const std::vector<double> zero(n, 0.0);
+    Line out{zero, zero, zero, zero, zero};
+    size_t piece = 0;
+    for (size_t k = 1; k < n; ++k) {
+        const double h = x[k] - x[k - 1];
+        for (auto* line : {&out.bend, &out.bendTurn, &out.shear, &out.heat, &out.heatTurn})
+            (*line)[k] = (*line)[k - 1];
+        if (h <= 0) continue; // a moment that jumps at a place is no shear
+        // Moments are cubics with the shears as slopes.
+        out.bend[k] += out.bendTurn[k - 1] * h + h * h * (7 * m[k - 1] + 3 * m[k]) / 20 + h * h * h * (v[k - 1] / 20 - v[k] / 30);
+        out.bendTurn[k] += h / 2 * (m[k - 1] + m[k]) + h * h / 12 * (v[k - 1] - v[k]);
+        out.shear[k] += m[k] - m[k - 1];
+        if (heat.empty()) continue;
+        while (piece + 1 < in.member.pieces.size() && (x[k - 1] + x[k]) / 2 > in.member.pieces[piece + 1].start)
+            ++piece;
+        out.heat[k] += out.heatTurn[k - 1] * h + heat[piece] * h * h / 2;
+        out.heatTurn[k] += heat[piece] * h;
+    }
+    return out;
+}
+
+double valueAt(const std::vector<double>& x, const std::vector<double>& w, double at)
+{
+    const auto it = std::lower_bound(x.begin(), x.end(), at);
+    if (it == x.begin()) return w.front();
+    if (it == x.end()) return w.back();
+    const auto i = static_cast<size_t>(it - x.begin());
+    const double h = x[i] - x[i - 1];
+    return h > 0 ? w[i - 1] + (w[i] - w[i - 1]) * (at - x[i - 1]) / h : w[i];
+}
+
+// Turn of the frame at a member's end as the slope of its axis along z or y; false: not known.
+bool rootSlope(const BowInput& in, const ForceSet& part, bool major, bool atStart, double& slope)
+{
+    if (!in.motions) return false;
+    const auto node = static_cast<size_t>(atStart ? in.member.startNode : in.member.endNode);
+    Vec3 r{};
+    for (const auto& [column, factor] : part.terms) {
+        const auto k = static_cast<size_t>(column);
+        if (k >= in.motions->size() || node >= (*in.motions)[k].r.size()) return false;
+        r = r + factor * (*in.motions)[k].r[node];
+    }
+    const Vec3 local = in.member.axes.toLocal(r);
+    slope = major ? -local.y : local.z;
+    return true;
+}
+
+struct Place
+{
+    double from, to;
+    bool free, freeAtStart;
+};
+
+std::vector<Place> placesOf(const BowInput& in, bool major)
+{
+    std::vector<Place> out;
+    const auto& lane = in.lanes.of(major ? LengthAxis::Major : LengthAxis::Minor);
+    if (in.betweenEnds && !lane.empty()) {
+        const LaneSegment &a = lane.front(), &b = lane.back();
+        const bool start = a.cantilever && in.lanes.freeStart, end = b.cantilever && in.lanes.freeEnd;
+        if (!(start && end)) out.push_back({a.from, b.to, start || end, start});
+        return out;
+    }
+    for (size_t i = 0; i < lane.size(); ++i) {
+        const LaneSegment& s = lane[i];
+        if (s.continuous) continue;
+        const bool start = s.cantilever && i == 0 && in.lanes.freeStart,
+                   end = s.cantilever && i + 1 == lane.size() && in.lanes.freeEnd;
+        if (start && end) continue; // held by nothing at all
+        out.push_back({s.from, s.to, start || end, start});
+    }
+    return out;
+}
+
+// What a stretch is measured from: a chord through two held places, or the tangent at the root of a cantilever that turns by
+// `turn` with the frame.
+struct Datum
+{
+    bool chord = true;
+    double a = 0, b = 0, turn = 0;
+    bool known = true;
+};
+Datum datumOf(const BowInput& in, const std::vector<Place>& places, const Place& p, const ForceSet& part, bool major)
+{
+    Datum out{true, p.from, p.to};
+    if (!p.free) return out;
+    const double root = p.freeAtStart ? p.to : p.from;
+    for (const Place& q : places)
+        if (!q.free && std::abs((p.freeAtStart ? q.from : q.to) - root) < 1e-9) return {true, q.from, q.to};
+    out.chord = false, out.a = root;
+    const bool atEnd = std::abs(root - (p.freeAtStart ? in.member.length : 0)) < 1e-6 * in.member.length;
+    out.known = atEnd && rootSlope(in, part, major, !p.freeAtStart, out.turn);
+    return out;
+}
+
+// One stretch, measured from its datum.
+void fill(Bow& b, const std::vector<double>& x, const Line& line, const Datum& datum)
+{
+    const auto measured = [&](const std::vector<double>& whole, const std::vector<double>* turns, double turn,
+                              std::vector<double>& out) {
+        const double start = valueAt(x, whole, datum.a);
+        double slope = 0;
+        if (datum.chord)
+            slope = (valueAt(x, whole, datum.b) - start) / (datum.b - datum.a);
+        else if (turns)
+            slope = valueAt(x, *turns, datum.a);
+        for (size_t k = 0; k < x.size(); ++k)
+            if (x[k] >= b.from - 1e-9 && x[k] <= b.to + 1e-9)
+                out.push_back(whole[k] - start - (slope - turn) * (x[k] - datum.a));
+    };
+    for (const double at : x)
+        if (at >= b.from - 1e-9 && at <= b.to + 1e-9) b.x.push_back(at);
+    measured(line.bend, &line.bendTurn, 0, b.bend);
+    measured(line.shear, nullptr, 0, b.shear);
+    measured(line.heat, &line.heatTurn, datum.turn, b.heat);
+}
+
+} // namespace
+
+void bowsInto(const MemberPlan& plan, const BowInput& in, std::vector<double>& buffer, Demands& d)
+{
+    d.bows.clear();
+    d.service = !in.sets.empty(), d.splitFails = false;
+    const size_t n = plan.stations();
+    const Vec3 up = in.frame.upward();
+    const Axes& axes = in.member.axes;
+    for (size_t i = 0; i < in.sets.size(); ++i) {
+        const ForceSet& set = in.forces.sets[static_cast<size_t>(in.sets[i])];
+        for (const bool variable : {false, true}) {
+            if (!(variable ? in.variable : in.total)) continue;
+            bool fails = false;
+            const ForceSet part = variable ? variablePart(in, set, fails) : set;
+            if (fails) {
+                d.splitFails = true;
+                continue;
+            }
+            combine(plan, part, buffer);
+            for (const bool major : {true, false}) {
+                const std::vector<Place> places = placesOf(in, major);
+                if (places.empty()) continue;
+                const double *m = buffer.data() + (major ? 4 : 5) * n, *v = buffer.data() + (major ? 2 : 1) * n;
+                const Line line = integrate(plan.x, m, v, in, heatOf(in, part, variable, major));
+                for (const Place& p : places) {
+                    const Datum datum = datumOf(in, places, p, part, major);
+                    Bow& b = d.bows.emplace_back();
+                    b.major = major, b.variable = variable, b.free = p.free, b.rootKnown = datum.chord || datum.known;
+                    b.from = p.from, b.to = p.to, b.set = static_cast<int>(i);
+                    b.kind = in.frame.combinations[static_cast<size_t>(set.combination)].kind;
+                    b.up = dot(major ? axes.z : axes.y, up), b.steep = std::abs(dot(axes.x, up));
+                    fill(b, plan.x, line, datum);
+                }
+            }
+        }
+    }
+}
+
+} // namespace wr

@@ -1,0 +1,25 @@
+// Deflections of a member between its holds, made ready for any section: see Bow in core/standards/demand.h.
+#pragma once
+
+#include "core/analysis/motion.h"
+#include "core/checking/plan.h"
+
+namespace wr {
+
+struct BowInput
+{
+    const Frame& frame;
+    const Member& member;
+    const Lanes& lanes;
+    const ForceTable& forces;
+    std::span<const int> sets;                        // service sets of the table
+    const std::vector<NodeMotion>* motions = nullptr; // per column, for the turn of a cantilever's root; may be null
+    bool betweenEnds = false;
+    bool total = true, variable = false; // which parts are asked for
+};
+
+// Section forces integrated twice along the whole member (its pieces are one line that bends through the joints), then measured
+// from the chords. Fills d.bows, d.service, d.splitFails.
+void bowsInto(const MemberPlan& plan, const BowInput& in, std::vector<double>& buffer, Demands& d);
+
+} // namespace wr
