@@ -2,6 +2,7 @@
 
 #include "render/formula.h"
 
+#include <QPainterPath>
 #include <algorithm>
 #include <cmath>
 
@@ -173,6 +174,76 @@ int InteractionPicture::nearest(QPointF at, double within) const
         if (distance <= within) within = distance, best = static_cast<int>(i);
     }
     return best;
+}
+
+DeflectionPicture drawDeflection(QPainter& p, const QRectF& area, const DeflectionCurve& c, const UnitSystem& u, const Theme& t)
+{
+    DeflectionPicture out;
+    title(p, area,
+          QString("%1, %2%3").arg(str(c.title), QString::fromStdString(u.symbol(Quantity::Displacement)),
+                                  c.camber > 0 ? " (before camber)" : ""),
+          t);
+    out.plot = area.adjusted(40, 20, -8, -20);
+    // Both sides as far as they are needed; the limit counts from the camber.
+    const double limit = c.limit + c.camber;
+    double low = 0, high = 0; // downwards, upwards, SI
+    for (const double w : c.w)
+        low = std::max(low, w), high = std::max(high, -w);
+    (c.down ? low : high) = std::max(c.down ? low : high, std::min(limit, 4 * std::max(low, high)));
+    low *= 1.12, high *= high > 0.02 * low ? 1.12 : 0;
+    if (!(low + high > 0)) return out;
+    const double begin = c.x.front(), end = c.x.back();
+    const auto px = [&](double x) { return out.plot.left() + out.plot.width() * (x - begin) / (end - begin); };
+    const auto py = [&](double w) { return out.plot.top() + out.plot.height() * (w + high) / (low + high); };
+    p.setFont(textFont(10));
+    const double step = roundStep(u.show(Quantity::Displacement, low + high), 4);
+    for (double v = -std::floor(u.show(Quantity::Displacement, high) / step) * step;
+         v <= u.show(Quantity::Displacement, low) * 1.0001; v += step) {
+        const double y = py(u.read(Quantity::Displacement, v));
+        p.setPen(QPen(t.hairline, 1));
+        p.drawLine(QPointF(out.plot.left(), y), QPointF(out.plot.right(), y));
+        p.setPen(t.ink2);
+        p.drawText(QRectF(area.left(), y - 7, 36, 14), Qt::AlignRight | Qt::AlignVCenter, num(std::abs(v) < 1e-9 * step ? 0 : v));
+    }
+    for (const double x : {begin, end}) {
+        const QString words = QString("%1 %2").arg(num(u.show(Quantity::Length, x)), QString::fromStdString(u.symbol(Quantity::Length)));
+        p.drawText(QRectF(px(x) - (x == end ? 70 : 0), out.plot.bottom() + 3, 70, 14),
+                   (x == end ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter, words);
+    }
+    p.setPen(QPen(t.ink, 1.4)); // what it is measured from
+    p.drawLine(QPointF(out.plot.left(), py(0)), QPointF(out.plot.right(), py(0)));
+    const double sign = c.down ? 1 : -1;
+    out.limit = py(sign * limit);
+    if (out.limit >= out.plot.top() - 1 && out.limit <= out.plot.bottom() + 1) {
+        p.setPen(QPen(t.ink2, 1, Qt::DashLine));
+        p.drawLine(QPointF(out.plot.left(), out.limit), QPointF(out.plot.right(), out.limit));
+        p.setPen(t.ink2);
+        p.drawText(QRectF(out.plot.left() + 2, out.limit - (c.down ? 14 : -1), out.plot.width() - 4, 13), Qt::AlignRight,
+                   QString("limit %1").arg(QString::fromStdString(u.text(Quantity::Displacement, c.limit))));
+    } else {
+        p.setPen(t.ink2);
+        p.drawText(QRectF(out.plot.left() + 2, out.plot.bottom() - 14, out.plot.width() - 4, 13), Qt::AlignRight,
+                   QString("limit %1, far off").arg(QString::fromStdString(u.text(Quantity::Displacement, c.limit))));
+    }
+    // Smooth through the stations: slopes by the neighbours on either side.
+    const auto at = [&](size_t i) { return QPointF(px(c.x[i]), py(c.w[i])); };
+    QPainterPath line(at(0));
+    for (size_t i = 0; i + 1 < c.x.size(); ++i) {
+        const QPointF before = at(i > 0 ? i - 1 : 0), a = at(i), b = at(i + 1), after = at(std::min(i + 2, c.x.size() - 1));
+        const double h = b.x() - a.x();
+        const auto slope = [](QPointF l, QPointF r) { return r.x() > l.x() ? (r.y() - l.y()) / (r.x() - l.x()) : 0.0; };
+        line.cubicTo(a.x() + h / 3, a.y() + h / 3 * slope(before, b), b.x() - h / 3, b.y() - h / 3 * slope(a, after), b.x(), b.y());
+    }
+    const bool over = c.most > c.limit;
+    p.setBrush(Qt::NoBrush);
+    p.setPen(QPen(over ? t.red : t.utilisation(0.9), 2));
+    p.drawPath(line);
+    out.worst = {px(c.at), py(sign * (c.most + c.camber))};
+    p.setPen(Qt::NoPen);
+    p.setBrush(over ? t.red : t.violet);
+    p.drawEllipse(out.worst, 4, 4);
+    p.setBrush(Qt::NoBrush);
+    return out;
 }
 
 } // namespace wr

@@ -33,4 +33,12 @@ struct InteractionPicture
 InteractionPicture drawInteraction(QPainter& p, const QRectF& area, const InteractionDiagram& d, int governing,
                                    const UnitSystem& u, const Theme& t);
 
+struct DeflectionPicture
+{
+    QRectF plot;
+    QPointF worst; // the place and size of the largest deflection
+    double limit = 0; // pixel height of the limit's line
+};
+DeflectionPicture drawDeflection(QPainter& p, const QRectF& area, const DeflectionCurve& c, const UnitSystem& u, const Theme& t);
+
 } // namespace wr

@@ -22,7 +22,7 @@ CheckChart::CheckChart(Document& doc, QWidget* parent) : QWidget(parent), doc_(d
 void CheckChart::show(std::optional<size_t> member, int outcome)
 {
     member_ = member;
-    curve_.reset(), diagram_.reset();
+    curve_.reset(), diagram_.reset(), bent_.reset();
     governing_ = -1;
     if (member && doc_.checked() && outcome >= 0) {
         const MemberResult& r = doc_.report().results[*member];
@@ -30,11 +30,13 @@ void CheckChart::show(std::optional<size_t> member, int outcome)
             const CheckOutcome& o = r.outcomes[static_cast<size_t>(outcome)];
             curve_ = doc_.model().lengthCurve(*member, o);
             diagram_ = doc_.model().interactionDiagram(*member, o);
+            bent_ = doc_.model().deflectionCurve(*member, o);
             governing_ = o.set;
         }
     }
-    setFixedHeight(curve_ || diagram_ ? kHeight : 0);
-    setVisible(curve_ || diagram_);
+    const bool any = curve_ || diagram_ || bent_;
+    setFixedHeight(any ? kHeight : 0);
+    setVisible(any);
     QString words;
     if (curve_)
         words = QString("Capacity %1 at a length of %2, demand %3")
@@ -46,6 +48,11 @@ void CheckChart::show(std::optional<size_t> member, int outcome)
             std::count_if(diagram_->points.begin(), diagram_->points.end(), [](const auto& x) { return x.ratio > 1; });
         words = QString("%1 combinations, %2 outside").arg(diagram_->points.size()).arg(over);
     }
+    else if (bent_)
+        words = QString("Largest deflection %1 at %2, limit %3")
+                    .arg(QString::fromStdString(doc_.units().text(Quantity::Displacement, bent_->most)),
+                         QString::fromStdString(doc_.units().text(Quantity::Length, bent_->at)),
+                         QString::fromStdString(doc_.units().text(Quantity::Displacement, bent_->limit)));
     setAccessibleDescription(words);
     update();
 }
@@ -56,6 +63,7 @@ void CheckChart::paintEvent(QPaintEvent*)
     p.setRenderHint(QPainter::Antialiasing);
     const Theme& t = paperTheme();
     if (curve_) curvePicture_ = drawLengthCurve(p, rect(), *curve_, doc_.units(), t);
+    if (bent_) bentPicture_ = drawDeflection(p, rect(), *bent_, doc_.units(), t);
     if (diagram_) interaction_ = drawInteraction(p, rect(), *diagram_, governing_, doc_.units(), t);
 }
 

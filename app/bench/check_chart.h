@@ -1,5 +1,6 @@
 // The picture of the chosen mode at the stop Check: capacity over length for compression and lateral-torsional buckling, the
-// interaction diagram with every combination for axial force and bending. Other modes have none.
+// interaction diagram with every combination for axial force and bending, the bent member and its limit for deflection. Other
+// modes have none.
 #pragma once
 
 #include "render/check_charts.h"
@@ -19,6 +20,8 @@ public:
     void show(std::optional<size_t> member, int outcome);
     const std::optional<LengthCurve>& curve() const { return curve_; }
     const std::optional<InteractionDiagram>& diagram() const { return diagram_; }
+    const std::optional<DeflectionCurve>& bent() const { return bent_; }
+    const DeflectionPicture& bentPicture() const { return bentPicture_; }
     const InteractionPicture& interactionPicture() const { return interaction_; }
     const LengthCurvePicture& curvePicture() const { return curvePicture_; }
 
@@ -37,6 +40,8 @@ private:
     std::optional<size_t> member_;
     std::optional<LengthCurve> curve_;
     std::optional<InteractionDiagram> diagram_;
+    std::optional<DeflectionCurve> bent_;
+    DeflectionPicture bentPicture_;
     int governing_ = -1;
     InteractionPicture interaction_;
     LengthCurvePicture curvePicture_;

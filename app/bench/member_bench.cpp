@@ -259,15 +259,16 @@ QString MemberBench::governingWords() const
 void MemberBench::showTrace(int outcome)
 {
     chart_->show(member_, outcome);
-    int span = -1;
+    const CheckOutcome* chosen = nullptr;
     if (member_ && doc_.checked() && outcome >= 0 &&
         static_cast<size_t>(outcome) < doc_.report().results[*member_].outcomes.size())
-        span = doc_.report().results[*member_].outcomes[static_cast<size_t>(outcome)].span;
-    diagrams_->setSpan(span);
+        chosen = &doc_.report().results[*member_].outcomes[static_cast<size_t>(outcome)];
+    // The diagrams show the combination of the mode that is read.
+    if (chosen && doc_.model().setOf(*member_, *chosen) >= 0) diagrams_->show(member_, doc_.model().setOf(*member_, *chosen));
+    diagrams_->setSpan(chosen ? chosen->span : -1);
     Trace t;
-    if (member_ && doc_.checked() && outcome >= 0 &&
-        static_cast<size_t>(outcome) < doc_.report().results[*member_].outcomes.size()) {
-        const CheckOutcome& o = doc_.report().results[*member_].outcomes[static_cast<size_t>(outcome)];
+    if (chosen) {
+        const CheckOutcome& o = *chosen;
         const Standard& s = doc_.model().standardOf(*member_);
         QString place = str(s.checks[static_cast<size_t>(o.check)].title);
         if (o.set >= 0)

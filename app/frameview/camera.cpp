@@ -26,8 +26,28 @@ void Camera::fit(Vec3 low, Vec3 high, QSizeF view)
     target_ = 0.5 * (low + high);
     radius_ = std::max(1e-3, 0.5 * norm(high - low));
     const double aspect = view.height() > 0 ? view.width() / view.height() : 1;
-    const double half = rad(kFov / 2) * std::min(1.0, aspect);
-    distance_ = radius_ / std::sin(half) * 1.2; // the corner of the view holds buttons
+    // The corners of the box as this direction sees them: the least distance from which all lie in the inner part of the view (its
+    // edge holds buttons and legend), the box moved to its middle.
+    const double tall = std::tan(rad(kFov / 2)) * 0.84, wide = std::tan(rad(kFov / 2)) * aspect * 0.92;
+    distance_ = radius_ * 4;
+    const QMatrix4x4 m = viewMatrix();
+    const Vec3 right{m(0, 0), m(0, 1), m(0, 2)}, up{m(1, 0), m(1, 1), m(1, 2)}, back{m(2, 0), m(2, 1), m(2, 2)};
+    for (int round = 0; round < 4; ++round) {
+        double least = radius_ * 0.05, x0 = 1e300, x1 = -1e300, y0 = 1e300, y1 = -1e300;
+        for (int k = 0; k < 8; ++k) {
+            const Vec3 p = Vec3{k & 1 ? high.x : low.x, k & 2 ? high.y : low.y, k & 4 ? high.z : low.z} - target_;
+            const double x = dot(p, right), y = dot(p, up), towards = parallel_ ? 0 : dot(p, back);
+            least = std::max({least, towards + std::abs(x) / wide, towards + std::abs(y) / tall});
+        }
+        distance_ = least;
+        for (int k = 0; k < 8; ++k) {
+            const Vec3 p = Vec3{k & 1 ? high.x : low.x, k & 2 ? high.y : low.y, k & 4 ? high.z : low.z} - target_;
+            const double scale = parallel_ ? 1 : distance_ / std::max(1e-9, distance_ - dot(p, back));
+            const double x = dot(p, right) * scale, y = dot(p, up) * scale;
+            x0 = std::min(x0, x), x1 = std::max(x1, x), y0 = std::min(y0, y), y1 = std::max(y1, y);
+        }
+        target_ = target_ + 0.5 * (x0 + x1) * right + 0.5 * (y0 + y1) * up;
+    }
 }
 
 void Camera::orbit(double dx, double dy)

@@ -145,6 +145,8 @@ int main(int argc, char** argv)
     take("sedge-lane");
     w.document().setPick({index(w, "CW4")});
     take("check-en1993");
+    w.document().setPick({index(w, "RWV3")});
+    chart("deflection", "check-deflection");
     if (w.frameView()) w.frameView()->setSolid(false);
     w.document().setPick({});
     w.open(":/demo/tern-street.frame.json");

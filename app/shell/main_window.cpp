@@ -182,6 +182,7 @@ void MainWindow::buildCentre()
     middle->setStretchFactor(0, 3);
     middle->setStretchFactor(1, 1);
     middle->setSizes({470, 190});
+    bottom_->setMinimumHeight(150); // its pages would like more than the picture can spare
     middle->setHandleWidth(2);
     auto* trayArea = new QScrollArea;
     trayArea->setWidget(tray_);

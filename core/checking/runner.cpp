@@ -276,6 +276,12 @@ std::optional<InteractionDiagram> CheckModel::interactionDiagram(size_t member, 
     return s.interactionDiagram(input(member), demands(member), o);
 }
 
+std::optional<DeflectionCurve> CheckModel::deflectionCurve(size_t member, const CheckOutcome& o) const
+{
+    if (!o.service || o.status == Status::Unchecked || o.status == Status::NotApplicable || forces_->empty()) return {};
+    return wr::deflectionCurve(input(member), demands(member));
+}
+
 bool CheckModel::checkAll(CheckReport& report, Progress& progress, std::span<const size_t> which) const
 {
     report.standard = standard_->key;

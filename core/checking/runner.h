@@ -70,6 +70,7 @@ public:
     std::vector<BraceRow> bracing(size_t member) const;
     std::optional<LengthCurve> lengthCurve(size_t member, const CheckOutcome& o) const;
     std::optional<InteractionDiagram> interactionDiagram(size_t member, const CheckOutcome& o) const;
+    std::optional<DeflectionCurve> deflectionCurve(size_t member, const CheckOutcome& o) const;
     // Checks the listed members (all if empty) into `report`, in parallel; false if cancelled.
     bool checkAll(CheckReport& report, Progress& progress, std::span<const size_t> which = {}) const;
 

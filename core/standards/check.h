@@ -90,6 +90,17 @@ struct InteractionDiagram
     double compression = 0, tension = 0; // N, strengths that stand for 1 and -1
 };
 
+// A member as it bends under what governs its deflection, measured from what its limit is measured from. SI, positive downwards
+// (against the direction's own positive side where that is not upright).
+struct DeflectionCurve
+{
+    std::string_view title; // "Deflection along z"
+    std::vector<double> x, w;
+    double limit = 0, at = 0, most = 0; // of the check; most is less the camber
+    double camber = 0;
+    bool down = true; // the side that governs
+};
+
 // What a restraint inside a member is asked for: strength and stiffness, the largest over all sets. SI.
 struct BraceRow
 {

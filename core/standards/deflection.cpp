@@ -10,12 +10,21 @@ const std::vector<DeflectionLimit>& deflectionLimits(const Brief& b, const Natio
     return b.deflection.limits.empty() && national ? national->deflection : b.deflection.limits;
 }
 
+namespace {
+
+// Movement along the upward side of the axis at a station, m.
+double heave(const Bow& b, double ei, double ga, size_t i)
+{
+    return (b.up < -1e-9 ? -1 : 1) * (b.bend[i] / ei - (ga > 0 ? b.shear[i] / ga : 0.0) + b.heat[i]);
+}
+
+} // namespace
+
 Sag sagOf(const Bow& b, double ei, double ga)
 {
     Sag out;
-    const double sign = b.up < -1e-9 ? -1 : 1; // w along the upward side of the axis
     const size_t n = b.x.size();
-    const auto w = [&](size_t i) { return sign * (b.bend[i] / ei - (ga > 0 ? b.shear[i] / ga : 0.0) + b.heat[i]); };
+    const auto w = [&](size_t i) { return heave(b, ei, ga, i); };
     const auto take = [&](double v, double at) {
         if (-v > out.down) out.down = -v, out.downAt = at;
         if (v > out.up) out.up = v, out.upAt = at;
@@ -114,6 +123,15 @@ template <class F> void visit(const MemberInput& in, const Demands& d, F&& each)
         }
 }
 
+std::optional<Found> worstOf(const MemberInput& in, const Demands& d)
+{
+    std::optional<Found> worst;
+    visit(in, d, [&](const Found& f) {
+        if (!worst || f.ratio > worst->ratio) worst = f;
+    });
+    return worst;
+}
+
 } // namespace
 
 void deflectionOutcome(Outcomes& out, int row, const MemberInput& in, const Demands& d, std::string_view clause)
@@ -151,13 +169,26 @@ void deflectionOutcome(Outcomes& out, int row, const MemberInput& in, const Dema
     if (o.set < 0) out.notApplicable(row, "no limit of deflection is meant for this member, or it is held all along");
 }
 
+std::optional<DeflectionCurve> deflectionCurve(const MemberInput& in, const Demands& d)
+{
+    const auto worst = worstOf(in, d);
+    if (!worst) return {};
+    const Bow& b = *worst->bow;
+    const Stiffness s = stiffness(in, b.major);
+    DeflectionCurve out;
+    out.title = b.major ? "Deflection along z" : "Deflection along y";
+    out.x = b.x;
+    for (size_t i = 0; i < b.x.size(); ++i)
+        out.w.push_back(-heave(b, s.ei, s.ga, i));
+    out.limit = worst->allowed.value, out.at = worst->at, out.most = worst->deflection, out.down = worst->down;
+    if (worst->cambered) out.camber = in.brief.deflection.camber;
+    return out;
+}
+
 Trace explainDeflection(const MemberInput& in, const Demands& d, const CheckOutcome& o)
 {
     Trace t;
-    std::optional<Found> worst;
-    visit(in, d, [&](const Found& f) {
-        if (!worst || f.ratio > worst->ratio) worst = f;
-    });
+    const auto worst = worstOf(in, d);
     if (!worst) return t;
     const Found& f = *worst;
     const auto given = [&](std::string_view symbol, Quantity q, double v, std::string_view source = "") {
@@ -174,7 +205,7 @@ Trace explainDeflection(const MemberInput& in, const Demands& d, const CheckOutc
     given("E", Quantity::Stress, in.steel.e);
     given(f.bow->major ? "I_y" : "I_z", Quantity::Inertia, s.ei / in.steel.e);
     const double tot =
-        t.put({"w_tot", "", "section forces integrated twice, shear and temperature included", Quantity::Displacement}, f.total);
+        t.put({"w_tot", "", "integrated", Quantity::Displacement}, f.total);
     double w = tot;
     if (f.cambered) {
         given("w_c", Quantity::Displacement, in.brief.deflection.camber, "camber, brief");

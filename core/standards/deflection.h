@@ -21,6 +21,7 @@ Sag sagOf(const Bow& b, double ei, double ga);
 // The worst of all limits and combinations, into row `row`; demand and capacity are displacements. Not applicable without
 // limits; unchecked where a limit of the brief finds no combination.
 void deflectionOutcome(Outcomes& out, int row, const MemberInput& in, const Demands& d, std::string_view clause);
+std::optional<DeflectionCurve> deflectionCurve(const MemberInput& in, const Demands& d);
 Trace explainDeflection(const MemberInput& in, const Demands& d, const CheckOutcome& o);
 
 } // namespace wr

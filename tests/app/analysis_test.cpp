@@ -136,3 +136,21 @@ TEST_CASE("compare: a second standard stands in the ledger and at the member, fo
     CHECK_FALSE(w.doc().hasSecond());
     CHECK(header().size() == plain);
 }
+
+TEST_CASE("analysis: how the frame is analysed stands in its file, is changed from the menu and can be undone", "[app]")
+{
+    Window w(":/demo/sedge-lane.frame.json");
+    CHECK(w.doc().choice().order == ForceOrder::Second);
+    CHECK(w.doc().model().forces().secondOrder);
+    const double second = w.utilisation("CW4");
+    QTest::keyClick(&w.window, Qt::Key_F6);
+    w.settle();
+    CHECK(w.doc().choice().order == ForceOrder::First);
+    CHECK_FALSE(w.doc().model().forces().secondOrder);
+    CHECK(w.utilisation("CW4") != Approx(second));
+    w.doc().undo();
+    w.settle();
+    CHECK(w.doc().model().forces().secondOrder);
+    CHECK(w.utilisation("CW4") == Approx(second));
+    CHECK_FALSE(w.doc().modified());
+}

@@ -73,3 +73,25 @@ TEST_CASE("check bench: the chart follows the chosen mode, a point of the diagra
                 w.doc().model().setsFor(w.doc().model().standard())[static_cast<size_t>(chart.diagram()->points[i].set)] == set;
     CHECK(there);
 }
+
+TEST_CASE("check bench: the mode deflection draws the bent member and its limit, with its own service combination", "[app]")
+{
+    Window w(":/demo/sedge-lane.frame.json");
+    w.doc().setPick({w.index("RWV3")});
+    w.settle();
+    CheckChart& chart = w.member().chart();
+    clickMode(w, "deflection");
+    REQUIRE(chart.bent());
+    CHECK(chart.isVisible());
+    const CheckOutcome& o = w.doc().report().results[w.index("RWV3")].outcomes[static_cast<size_t>(outcomeOf(w, "deflection"))];
+    CHECK(chart.bent()->limit == Approx(6.0 / 600));
+    CHECK(chart.bent()->most / chart.bent()->limit == Approx(o.ratio));
+    CHECK(w.doc().model().combinationOf(w.index("RWV3"), o) == "V9");
+    // Drawn where it is largest: above the dashed limit while it is kept, since down is down.
+    CHECK((chart.bentPicture().worst.y() < chart.bentPicture().limit) == (o.ratio < 1));
+    // The diagrams follow: a service combination, though another mode governs.
+    CHECK(w.member().diagrams().combinations().currentText().startsWith("V9"));
+    clickMode(w, "shear-major");
+    CHECK_FALSE(chart.isVisible());
+    CHECK(w.member().diagrams().combinations().currentText().startsWith("U"));
+}

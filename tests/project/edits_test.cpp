@@ -34,7 +34,8 @@ TEST_CASE("edits: run, undo and redo give back equal frames, for every kind of e
                                       SetSection{m, "ipe 300"},
                                       SetSection{m, "HEA200"},
                                       SetGrade{m, "S275"},
-                                      SetStandard{"aisc360-22-asd"}};
+                                      SetStandard{"aisc360-22-asd"},
+                                      SetAnalysis{{ForceOrder::Second, true}}};
         for (const Edit& e : edits) {
             CAPTURE(declared, e.index());
             const Frame before = f;
@@ -58,7 +59,8 @@ TEST_CASE("edits: a refused edit changes nothing and says why", "[project]")
     const Frame before = f;
     const auto m = refs(f, 2);
     SetLengths zero{m, LengthAxis::Minor, 0.0, {}}, negative{m, LengthAxis::Minor, {}, -1.0};
-    for (const Edit& e : std::vector<Edit>{SetSection{m, "W99X99"}, SetGrade{m, "S999"}, zero, negative}) {
+    for (const Edit& e : std::vector<Edit>{SetSection{m, "W99X99"}, SetGrade{m, "S999"}, zero, negative,
+                                             SetAnalysis{{ForceOrder::First, true}}}) {
         const auto r = applyEdit(f, e);
         REQUIRE_FALSE(r.has_value());
         CHECK(r.error().size() > 10);

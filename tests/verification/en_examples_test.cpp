@@ -91,7 +91,8 @@ TEST_CASE("Designers' Guide to EN 1993-1-1: example 6.8, lateral-torsional buckl
     CHECK_THAT(strengths(Context(m.input), {}).bendingY[0].value, WithinRel(1704e3, 0.001));
     segment(3.2, 1.052, 5699e3, 0.55, 1469e3);
     segment(5.1, 1.879, 4311e3, 0.63, 1402e3);
-    // The energy method on the diagrams themselves: C1 at most 8 % below the table's, which are upper values for ψ = 0.
+    // The energy method on the diagrams themselves: the guide's C1 = 1.88 - 1.40ψ + 0.52ψ² is 1 % low near ψ = 1 and up to 8 % high at
+    // ψ = 0 where warping counts.
     m.brief.en1993.c1.reset();
     const Context c(m.input);
     for (const auto& [length, psi, mcr] : {std::tuple{3.2, 0.877, 5699e3}, {5.1, 0.0, 4311e3}}) {
@@ -101,7 +102,7 @@ TEST_CASE("Designers' Guide to EN 1993-1-1: example 6.8, lateral-torsional buckl
             s.m[k] = 1362e3 * (psi + (1 - psi) * static_cast<double>(k) / (Segment::kSamples - 1));
         const double ours = criticalOf(c, s, none).mcr;
         CAPTURE(length, ours);
-        CHECK(ours < mcr * 1.01);
+        CHECK(ours < mcr * 1.02);
         CHECK(ours > mcr * 0.92);
     }
 }
