@@ -14,6 +14,7 @@
 #include <QTableView>
 #include <QToolButton>
 #include <QVBoxLayout>
+#include <utility>
 
 namespace wr {
 
@@ -116,6 +117,11 @@ Ledger::Ledger(Document& doc, QWidget* parent)
         tableFromPick();
     });
     connect(model_, &QAbstractItemModel::dataChanged, this, &Ledger::updateCount);
+    // Another frame is read from its worst member down, not from where the last one was left.
+    connect(&doc_, &Document::opened, this, [this] { fresh_ = true; });
+    connect(&doc_, &Document::resultsChanged, this, [this] {
+        if (std::exchange(fresh_, false) && doc_.pick().empty()) table_->scrollToTop();
+    });
     updateCount();
 }
 

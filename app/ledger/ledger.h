@@ -41,6 +41,7 @@ private:
     QLineEdit* filter_;
     std::array<QToolButton*, 3> tabs_{};
     bool own_ = false;
+    bool fresh_ = false; // another frame was opened, its results are not here yet
 };
 
 } // namespace wr

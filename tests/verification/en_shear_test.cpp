@@ -207,3 +207,39 @@ TEST_CASE("EN 1993 6.3.2.3: the curve of very deep rolled sections by a set of n
     CHECK(ltbCurve(Context(m.input), true) == Curve::D);
     CHECK(ltbCurve(Context(m.input), false) == Curve::B); // 6.3.2.2 has no such step
 }
+
+TEST_CASE("EN 1993 6.3.2: a flange held by itself: M_cr goes with the moment that compresses the other one", "[en1993][6.3.2]")
+{
+    // IPE 400, 8 m, top flange held all along; -hog at the ends, +100 kN·m in the middle: only the hogging part can buckle it.
+    const auto mb = [](double hog) {
+        std::string stations;
+        const double q = 8 * (100 + hog) / 64;
+        for (int k = 0; k <= 16; ++k) {
+            const double x = 0.5 * k;
+            stations += fmt::format(R"({}{{"s":{},"vz":{},"my":{}}})", k ? "," : "", x, q * (4 - x), -hog + q * x * (8 - x) / 2);
+        }
+        const auto model = test::modelOf(test::frameOf(fmt::format(
+            R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":210000,"g":80769.23,"density":7850,"fy":355,"fu":490}}],"sections":[{{"id":"S","name":"IPE400"}}],
+"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[8,0,0]}}],"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
+"combinations":[{{"id":"U","terms":{{"G":1}}}}],"results":[{{"case":"G","elements":[{{"element":"E","stations":[{}]}}]}}],
+"design":{{"standard":"en1993","members":[{{"id":"E","elements":["E"]}}],"restraints":[{{"member":"E","at":0,"to":8,"holds":["top"]}}]}}}})",
+            stations)));
+        const MemberResult r = model->check(0);
+        const CheckOutcome o = test::outcome(*model, r, 0, "ltb");
+        CHECK_THAT(o.demand, WithinRel(hog * 1e3, 1e-6));
+        double mcr = 0, factor = 0, printed = 0;
+        for (const TraceStep& s : model->explain(0, o).steps) {
+            if (s.label.symbol == "M_cr") mcr = s.value;
+            if (s.label.formula == "C_1*M_0") factor = s.value / 100e3; // of the whole diagram, whose largest is 100 kN·m
+            if (s.label.symbol == "ratio") printed = s.value;
+        }
+        CHECK_THAT(printed, WithinRel(o.ratio, 1e-12));
+        const EnAlone m("IPE400", 355);
+        const double uniform = uniformCriticalMoment(stiffnessOf(Context(m.input)), 8, {1, 1});
+        CHECK_THAT(mcr, WithinRel(std::max(factor * hog * 1e3, std::min(factor * 100e3, uniform)), 1e-3));
+        return o.capacity;
+    };
+    const double little = mb(20), some = mb(60), much = mb(95);
+    CHECK(some >= little * (1 - 1e-6));
+    CHECK(much >= some * (1 - 1e-6));
+}

@@ -43,7 +43,7 @@ LengthCurve momentCurve(const Context& c, const Strengths& s, const Demands& d, 
     bool apart = false;
     for (const double l : out.length) {
         segment.length = own * l / lb;
-        out.capacity.push_back(lateralResistance(c, w, criticalOf(c, segment, none), l, o.demand, none).value);
+        out.capacity.push_back(lateralResistance(c, w, criticalOf(c, segment, none, o.demand), l, o.demand, none).value);
         const double plain = uniformCriticalMoment(stiffnessOf(c), l, {c.options.kz, c.options.kw});
         out.plain.push_back(lateralResistance(c, w, {plain, 1}, l, o.demand, none).value);
         apart |= std::abs(out.plain.back() - out.capacity.back()) > 0.02 * out.capacity.back();
@@ -76,7 +76,7 @@ std::optional<InteractionDiagram> interactionDiagramOf(const MemberInput& in, co
         const SpanAction a = spanAction(c, s, d, set, k);
         Beamcolumn b = beamcolumnOf(c, s, d, set, k, a);
         if (s.ltb && a.a.my != 0) {
-            const Critical m = criticalOf(c, segmentOf(d, set, k), none);
+            const Critical m = criticalOf(c, segmentOf(d, set, k), none, b.my);
             b.ltb = lateralResistance(c, b.wy, m, d.spans[k].lb, b.my, none);
             b.mcr = m.mcr, b.c1 = m.c1;
         } else

@@ -99,7 +99,7 @@ private:
                 return lateralResistance(c_, w, mcr_, lb, my, t_);
             }
         }
-        mcr_ = criticalOf(c_, segmentOf(d_, set(), span()), t_);
+        mcr_ = criticalOf(c_, segmentOf(d_, set(), span()), t_, my);
         return lateralResistance(c_, w, mcr_, lb, my, t_);
     }
     void shear()

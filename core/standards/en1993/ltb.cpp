@@ -72,7 +72,20 @@ template <class Sink> double uniform(const Context& c, double length, EndFixity 
 
 } // namespace
 
-template <class Sink> Critical criticalOf(const Context& c, const Segment& s, Sink& sink)
+namespace {
+
+// The diagram replaced by a uniform moment of the sign that is checked: opposite to that of its peak.
+double uniformOpposite(const Context& c, const Segment& s, EndFixity ends)
+{
+    Segment u;
+    u.length = s.length, u.largest = 1;
+    u.m.fill(s.peak() > 0 ? -1.0 : 1.0);
+    return criticalMoment(stiffnessOf(c), u, ends, 0);
+}
+
+} // namespace
+
+template <class Sink> Critical criticalOf(const Context& c, const Segment& s, Sink& sink, double med)
 {
     sink.heading("Elastic critical moment", "6.3.2.2(2)");
     const EndFixity ends{c.options.kz, c.options.kw};
@@ -108,6 +121,15 @@ template <class Sink> Critical criticalOf(const Context& c, const Segment& s, Si
         "the section's lack of symmetry.");
     out.c1 = given(sink, "C_1", Quantity::Ratio, mcr / m0, "energy method");
     out.mcr = step(sink, "M_cr", "C_1*M_0", "6.3.2.2(2)", Quantity::Moment, mcr);
+    if (med < 0.999 * s.largest && !s.cantilever) {
+        sink.note("The largest moment of the segment compresses the other flange, which is held by itself: M_cr goes with the moment "
+                  "that is checked, but is not less than that of uniform moment.");
+        const double share = given(sink, "r_M", Quantity::Ratio, med / s.largest, "moment checked over the largest"),
+                     plain = given(sink, "M_u", Quantity::Moment, uniformOpposite(c, s, ends), "uniform moment");
+        out.mcr = step(sink, "M_cr", "max(r_M*M_cr, min(M_cr, M_u))", "6.3.2.2(2)", Quantity::Moment,
+                       std::max(share * mcr, std::min(mcr, plain)));
+        out.c1 = out.mcr / m0;
+    }
     // With loads off the shear centre C1 is not that of the diagram's shape alone: k_c = 1 then.
     if (zg != 0 || c.p.betay != 0 || s.cantilever) out.c1 = std::min(out.c1, 1.0);
     return out;
@@ -208,7 +230,7 @@ Lateral lateralResistance(const Context& c, double w, const Critical& m, double 
 }
 
 #define WR_INSTANTIATE(SINK)                                                                                                   \
-    template Critical criticalOf<SINK>(const Context&, const Segment&, SINK&);                                                 \
+    template Critical criticalOf<SINK>(const Context&, const Segment&, SINK&, double);                                                \
     template Lateral lateralResistance<SINK>(const Context&, double, const Critical&, double, double, SINK&);
 WR_INSTANTIATE(NoTrace)
 WR_INSTANTIATE(Trace)

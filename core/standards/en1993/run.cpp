@@ -157,7 +157,7 @@ private:
                     return;
             }
             if (!(critical.mcr < kUncovered)) {
-                critical = criticalOf(c_, segmentOf(d_, i, k), none);
+                critical = criticalOf(c_, segmentOf(d_, i, k), none, my);
                 ltb = lateralResistance(c_, w, critical, d_.spans[k].lb, my, none);
             }
             out_.take(kLtb, my / ltb.value, my, ltb.value, i, at, a.at, ltb.clause);
