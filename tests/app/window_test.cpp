@@ -173,9 +173,14 @@ TEST_CASE("window: the trace of another mode is shown by clicking its row", "[ap
     // Keyboard too.
     QTest::keyClick(&modes, Qt::Key_Up);
     CHECK(modes.chosen() != shear);
-    // The diagram shows the combination that governs, and another when chosen.
-    CHECK(w.member().diagrams().combinations().currentIndex() ==
-          w.doc().model().setsFor(w.doc().model().standard())[static_cast<size_t>(r.govern()->set)]);
+    // The diagram shows the combination of the mode that is read (at first the one that governs), and another when chosen.
+    const auto shows = [&](int outcome) {
+        return w.member().diagrams().combinations().currentIndex() ==
+               w.doc().model().setOf(w.index("EB-1S"), r.outcomes[static_cast<size_t>(outcome)]);
+    };
+    CHECK(shows(modes.chosen()));
+    modes.choose(r.governing);
+    CHECK(shows(r.governing));
     QTest::qWait(50);
     const double moment = w.member().diagrams().largestMoment();
     w.member().diagrams().combinations().setCurrentIndex(0);

@@ -186,3 +186,30 @@ TEST_CASE("Designers' Guide to EN 1993-1-1: examples 6.2, 6.4, 6.5, 6.6 and 6.7"
         CHECK_THAT(col.value, WithinRel(2297e3, 0.005));
     }
 }
+
+TEST_CASE("NCCI SN003: C1 and C2 of beams with fixed ends in the plane of bending", "[en1993][examples][mcr]")
+{
+    // IPE 400, 12 m, fork ends sideways; the moments are those of a beam fixed in its own plane, over the largest of them.
+    const EnAlone m("IPE400", 235);
+    const Context c(m.input);
+    const double l = 12, plain = uniformCriticalMoment(stiffnessOf(c), l, {1, 1}), h = m.shape.h / 2,
+                 ncr = kPi * kPi * c.e * c.p.iz / (l * l);
+    const auto factors = [&](bool point) {
+        Segment s;
+        s.length = l;
+        constexpr size_t n = Segment::kSamples;
+        for (size_t k = 0; k < n; ++k) {
+            const double x = static_cast<double>(k) / (n - 1);
+            const double simple = point ? 2 * std::min(x, 1 - x) : 4 * x * (1 - x);
+            s.m[k] = 1e5 * (simple - (point ? 0.5 : 2.0 / 3)), s.largest = std::max(s.largest, std::abs(s.m[k]));
+            s.q[k] = point ? (k == n / 2 ? 4e5 / l : 0.0) : (k == 0 || k + 1 == n ? 0.5 : 1.0) * 8e5 / l / (n - 1);
+        }
+        const double c1 = criticalMoment(stiffnessOf(c), s, {1, 1}, 0) / plain,
+                     r = criticalMoment(stiffnessOf(c), s, {1, 1}, h) / c1;
+        return std::pair(c1, (plain * plain - r * r) / (2 * r * ncr * h)); // C1(√(M0² + (N·C2·h)²) - N·C2·h) solved for C2
+    };
+    const auto [u1, u2] = factors(false);
+    CHECK_THAT(u1, WithinRel(2.578, 0.015));
+    CHECK_THAT(u2, WithinRel(1.554, 0.02));
+    CHECK_THAT(factors(true).first, WithinRel(1.683, 0.025));
+}
