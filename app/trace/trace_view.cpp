@@ -58,7 +58,11 @@ void TraceView::layOut()
     rules_.clear();
     formulas_ = 0;
     double y = 4;
-    std::map<std::string, QString> seen; // symbol: value with unit
+    struct Shown
+    {
+        QString text, number; // with and without its unit
+    };
+    std::map<std::string, Shown> seen; // by symbol
     const double right = width() - kMargin;
     const auto flow = [&](std::vector<MathBox> boxes, double indent, double hanging) {
         // Boxes flow into lines; a line is as high as its highest box.
@@ -106,16 +110,20 @@ void TraceView::layOut()
                 line.push_back(layoutText("=", kSize, t.ink2));
                 // The same with numbers put in, unless it is a bare symbol.
                 if (e->kind != Expression::Kind::Symbol && e->kind != Expression::Kind::Number) {
-                    const auto numbers = [&](double size) {
+                    const auto numbers = [&](double size, bool units) {
                         return layoutFormula(*e, size, t.ink2, [&](const std::string& symbol) -> std::optional<QString> {
                             const auto it = seen.find(symbol);
-                            return it == seen.end() ? std::nullopt : std::optional(it->second);
+                            if (it == seen.end()) return std::nullopt;
+                            return units ? it->second.text : it->second.number;
                         });
                     };
-                    // Numbers with units run wide: what does not fit a line is set smaller, down to what can still be read.
-                    MathBox put = numbers(kSize - 1);
+                    // Numbers with units run wide: what does not fit a line is set smaller, down to what can still be read, and
+                    // then without its units, which stand in the lines above.
+                    MathBox put = numbers(kSize - 1, true);
                     const double room = right - kMargin - kIndent - 2;
-                    if (put.width > room) put = numbers(std::max(7.0, (kSize - 1) * room / put.width));
+                    if (put.width > room) put = numbers(std::max(7.5, (kSize - 1) * room / put.width), true);
+                    if (put.width > room) put = numbers(kSize - 1, false);
+                    if (put.width > room) put = numbers(std::max(7.0, (kSize - 1) * room / put.width), false);
                     line.push_back(std::move(put));
                     line.push_back(layoutText("=", kSize, t.ink2));
                 }
@@ -125,7 +133,8 @@ void TraceView::layOut()
         if (!s.label.clause.empty()) line.push_back(layoutText(" " + str(s.label.clause), kSize - 2, t.ink3));
         flow(std::move(line), kMargin, kMargin + kIndent);
         y += s.label.formula.empty() ? 0 : 2;
-        seen[std::string(s.label.symbol)] = value;
+        const QString unit = " " + QString::fromStdString(units_.symbol(s.label.quantity));
+        seen[std::string(s.label.symbol)] = {value, value.endsWith(unit) ? value.chopped(unit.size()) : value};
     }
     setMinimumHeight(static_cast<int>(y) + 8);
     setMaximumHeight(static_cast<int>(y) + 8);
