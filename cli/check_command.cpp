@@ -35,8 +35,7 @@ void summary(const CheckModel& model, const CheckReport& report)
         const CheckOutcome& g = *r.govern();
         const Standard& s = model.standardOf(i);
         fmt::print("  over  {:<10} {:.3f}  {} ({})  {} at {}\n", model.members()[i].id, r.utilisation,
-                   s.checks[static_cast<size_t>(g.check)].key, g.clause,
-                   model.combinationOf(i, g),
+                   s.checks[static_cast<size_t>(g.check)].key, g.clause, model.combinationOf(i, g),
                    model.frame().units.text(Quantity::Length, g.at));
     }
 }

@@ -14,8 +14,9 @@ struct ChoiceArguments
 
     void add(CLI::App& c)
     {
-        auto* first = c.add_flag("--first-order", firstOrder,
-                                 "linear, also where the frame file states another analysis; without any of these the file decides");
+        auto* first =
+            c.add_flag("--first-order", firstOrder,
+                       "linear, also where the frame file states another analysis; without any of these the file decides");
         auto* second = c.add_flag("--second-order", secondOrder,
                                   "equilibrium in the deformed shape, P-Delta and P-delta, each combination by itself")
                            ->excludes(first);

@@ -180,8 +180,9 @@ DeflectionPicture drawDeflection(QPainter& p, const QRectF& area, const Deflecti
 {
     DeflectionPicture out;
     title(p, area,
-          QString("%1, %2%3").arg(str(c.title), QString::fromStdString(u.symbol(Quantity::Displacement)),
-                                  c.camber > 0 ? " (before camber)" : ""),
+          QString("%1, %2%3")
+              .arg(str(c.title), QString::fromStdString(u.symbol(Quantity::Displacement)),
+                   c.camber > 0 ? " (before camber)" : ""),
           t);
     out.plot = area.adjusted(40, 20, -8, -20);
     // Both sides as far as they are needed; the limit counts from the camber.
@@ -203,10 +204,12 @@ DeflectionPicture drawDeflection(QPainter& p, const QRectF& area, const Deflecti
         p.setPen(QPen(t.hairline, 1));
         p.drawLine(QPointF(out.plot.left(), y), QPointF(out.plot.right(), y));
         p.setPen(t.ink2);
-        p.drawText(QRectF(area.left(), y - 7, 36, 14), Qt::AlignRight | Qt::AlignVCenter, num(std::abs(v) < 1e-9 * step ? 0 : v));
+        p.drawText(QRectF(area.left(), y - 7, 36, 14), Qt::AlignRight | Qt::AlignVCenter,
+                   num(std::abs(v) < 1e-9 * step ? 0 : v));
     }
     for (const double x : {begin, end}) {
-        const QString words = QString("%1 %2").arg(num(u.show(Quantity::Length, x)), QString::fromStdString(u.symbol(Quantity::Length)));
+        const QString words =
+            QString("%1 %2").arg(num(u.show(Quantity::Length, x)), QString::fromStdString(u.symbol(Quantity::Length)));
         p.drawText(QRectF(px(x) - (x == end ? 70 : 0), out.plot.bottom() + 3, 70, 14),
                    (x == end ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter, words);
     }
@@ -232,7 +235,8 @@ DeflectionPicture drawDeflection(QPainter& p, const QRectF& area, const Deflecti
         const QPointF before = at(i > 0 ? i - 1 : 0), a = at(i), b = at(i + 1), after = at(std::min(i + 2, c.x.size() - 1));
         const double h = b.x() - a.x();
         const auto slope = [](QPointF l, QPointF r) { return r.x() > l.x() ? (r.y() - l.y()) / (r.x() - l.x()) : 0.0; };
-        line.cubicTo(a.x() + h / 3, a.y() + h / 3 * slope(before, b), b.x() - h / 3, b.y() - h / 3 * slope(a, after), b.x(), b.y());
+        line.cubicTo(a.x() + h / 3, a.y() + h / 3 * slope(before, b), b.x() - h / 3, b.y() - h / 3 * slope(a, after), b.x(),
+                     b.y());
     }
     const bool over = c.most > c.limit;
     p.setBrush(Qt::NoBrush);

@@ -36,9 +36,10 @@ InteractionPicture drawInteraction(QPainter& p, const QRectF& area, const Intera
 struct DeflectionPicture
 {
     QRectF plot;
-    QPointF worst; // the place and size of the largest deflection
+    QPointF worst;    // the place and size of the largest deflection
     double limit = 0; // pixel height of the limit's line
 };
-DeflectionPicture drawDeflection(QPainter& p, const QRectF& area, const DeflectionCurve& c, const UnitSystem& u, const Theme& t);
+DeflectionPicture drawDeflection(QPainter& p, const QRectF& area, const DeflectionCurve& c, const UnitSystem& u,
+                                 const Theme& t);
 
 } // namespace wr

@@ -47,8 +47,7 @@ void CheckChart::show(std::optional<size_t> member, int outcome)
         const auto over =
             std::count_if(diagram_->points.begin(), diagram_->points.end(), [](const auto& x) { return x.ratio > 1; });
         words = QString("%1 combinations, %2 outside").arg(diagram_->points.size()).arg(over);
-    }
-    else if (bent_)
+    } else if (bent_)
         words = QString("Largest deflection %1 at %2, limit %3")
                     .arg(QString::fromStdString(doc_.units().text(Quantity::Displacement, bent_->most)),
                          QString::fromStdString(doc_.units().text(Quantity::Length, bent_->at)),

@@ -229,8 +229,7 @@ QString MemberBench::governingWords() const
     const auto words = [&](int row) {
         const CheckOutcome& o = r.outcomes[static_cast<size_t>(row)];
         QStringList out{str(o.clause)};
-        if (o.set >= 0)
-            out << QString::fromStdString(doc_.model().combinationOf(*member_, o));
+        if (o.set >= 0) out << QString::fromStdString(doc_.model().combinationOf(*member_, o));
         const auto length = [&](double v) { return QString::number(doc_.units().show(Quantity::Length, v), 'f', 2); };
         const QString unit = QString::fromStdString(doc_.units().symbol(Quantity::Length));
         if (o.span >= 0) {

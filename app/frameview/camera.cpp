@@ -26,10 +26,11 @@ void Camera::fit(Vec3 low, Vec3 high, QSizeF view)
     target_ = 0.5 * (low + high);
     radius_ = std::max(1e-3, 0.5 * norm(high - low));
     const double aspect = view.height() > 0 ? view.width() / view.height() : 1;
-    // The corners of the box as this direction sees them: the least distance from which all lie in the inner part of the view (its
-    // edge holds buttons and legend), the box moved to its middle.
+    // The corners of the box as this direction sees them: the least distance from which all lie in the inner part of the view
+    // (its edge holds buttons and legend), the box moved to its middle.
     constexpr double kEdge = 46; // pixels
-    const double tall = std::tan(rad(kFov / 2)) * std::max(0.5, 1 - 2 * kEdge / std::max(1.0, view.height())), wide = std::tan(rad(kFov / 2)) * aspect * 0.92;
+    const double tall = std::tan(rad(kFov / 2)) * std::max(0.5, 1 - 2 * kEdge / std::max(1.0, view.height())),
+                 wide = std::tan(rad(kFov / 2)) * aspect * 0.92;
     distance_ = radius_ * 4;
     const QMatrix4x4 m = viewMatrix();
     const Vec3 right{m(0, 0), m(0, 1), m(0, 2)}, up{m(1, 0), m(1, 1), m(1, 2)}, back{m(2, 0), m(2, 1), m(2, 2)};

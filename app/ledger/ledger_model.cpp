@@ -143,8 +143,7 @@ QString LedgerModel::text(const Row& r, int column) const
         return other->governing >= 0 ? QString::number(other->utilisation, 'f', 2) : "unchecked";
     }
     if (name == "Governs") return g ? str(st.checks[static_cast<size_t>(g->check)].key) + " " + str(g->clause) : QString();
-    if (name == "Comb.")
-        return g ? str(doc_.model().combinationOf(r.worst, *g)) : QString();
+    if (name == "Comb.") return g ? str(doc_.model().combinationOf(r.worst, *g)) : QString();
     if (name == "At") return g ? QString::number(u.show(Quantity::Length, g->at), 'f', 2) : QString();
     if (name == "L/r") {
         for (const CheckOutcome& o : result.outcomes)

@@ -145,7 +145,8 @@ void Document::checkSecond()
     if (compared_.empty() || !model_ || !hasForces()) return;
     auto model = model_;
     jobs_.start("compare",
-                [this, model, key = compared_, standards = standards_, table = forces(), moves = motions()](Progress& progress) -> Jobs::Finish {
+                [this, model, key = compared_, standards = standards_, table = forces(),
+                 moves = motions()](Progress& progress) -> Jobs::Finish {
                     auto frame = std::make_shared<Frame>(model->frame());
                     frame->design.standard = key;
                     auto other = std::make_shared<const CheckModel>(frame, table, standards, moves);

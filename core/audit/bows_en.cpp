@@ -88,16 +88,18 @@ void auditBows(const CheckModel& model, std::vector<Finding>& out)
     std::string list;
     for (size_t k = 0; k < found.size() && k < 4; ++k) {
         const Bowed& b = found[k];
-        list += fmt::format("{}{} about {}: e0 = {}, as a load {} with {} at its ends the other way (combination {}, N over N_cr {:.2f})",
-                            k ? "; " : "", b.id, b.major ? "y" : "z", f.units.text(Quantity::Displacement, b.e0),
-                            f.units.text(Quantity::LineLoad, 8 * b.n * b.e0 / (b.length * b.length)),
-                            f.units.text(Quantity::Force, 4 * b.n * b.e0 / b.length), combinationName(f, t, b.set), b.share);
+        list += fmt::format(
+            "{}{} about {}: e0 = {}, as a load {} with {} at its ends the other way (combination {}, N over N_cr {:.2f})",
+            k ? "; " : "", b.id, b.major ? "y" : "z", f.units.text(Quantity::Displacement, b.e0),
+            f.units.text(Quantity::LineLoad, 8 * b.n * b.e0 / (b.length * b.length)),
+            f.units.text(Quantity::Force, 4 * b.n * b.e0 / b.length), combinationName(f, t, b.set), b.share);
     }
     if (found.size() > 4) list += fmt::format("; and {} more", found.size() - 4);
-    out.push_back(finding("stability.bow", "", found.front().id,
-                          "5.3.2(6) wants the bow of these members in the analysis, since a joint of theirs resists moments and "
-                          "they carry more than a quarter of their own critical load: " +
-                              list));
+    out.push_back(
+        finding("stability.bow", "", found.front().id,
+                "5.3.2(6) wants the bow of these members in the analysis, since a joint of theirs resists moments and "
+                "they carry more than a quarter of their own critical load: " +
+                    list));
 }
 
 } // namespace wr

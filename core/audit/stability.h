@@ -15,8 +15,8 @@ void auditSquash(const CheckModel& model, const CheckReport& report, std::vector
 
 // EN 1993-1-1 5.2.2, 5.3.2: what the forces hold and which lengths go with them; combinations without sway imperfections.
 void auditImperfections(const CheckModel& model, std::vector<Finding>& out);
-// EN 1993-1-1 5.3.2(6): members whose bow belongs into the analysis, with e0 of Table 5.1 and the loads of 5.3.2(7) that stand for
-// it.
+// EN 1993-1-1 5.3.2(6): members whose bow belongs into the analysis, with e0 of Table 5.1 and the loads of 5.3.2(7) that stand
+// for it.
 void auditBows(const CheckModel& model, std::vector<Finding>& out);
 // EN 1993-1-1 5.2.1: the lowest critical load factor of all combinations for strength, by an eigenvalue analysis of its own,
 // against what first-order forces allow. Nothing for other standards and for given forces.

@@ -77,7 +77,8 @@ Line integrate(const std::vector<double>& x, const double* m, const double* v, c
             (*line)[k] = (*line)[k - 1];
         if (h <= 0) continue; // a moment that jumps at a place is no shear
         // Moments are cubics with the shears as slopes.
-        out.bend[k] += out.bendTurn[k - 1] * h + h * h * (7 * m[k - 1] + 3 * m[k]) / 20 + h * h * h * (v[k - 1] / 20 - v[k] / 30);
+        out.bend[k] +=
+            out.bendTurn[k - 1] * h + h * h * (7 * m[k - 1] + 3 * m[k]) / 20 + h * h * h * (v[k - 1] / 20 - v[k] / 30);
         out.bendTurn[k] += h / 2 * (m[k - 1] + m[k]) + h * h / 12 * (v[k - 1] - v[k]);
         out.shear[k] += m[k] - m[k - 1];
         if (heat.empty()) continue;

@@ -2,8 +2,8 @@
 // in parallel, or again after an edit.
 #pragma once
 
-#include "core/base/progress.h"
 #include "core/analysis/motion.h"
+#include "core/base/progress.h"
 #include "core/checking/plan.h"
 #include "core/frame/forces.h"
 #include "core/members/members.h"
@@ -49,8 +49,8 @@ public:
     const Lanes& lanes(size_t member) const { return lanes_[member]; }
     const std::vector<Finding>& findings() const { return findings_; }
     const Standard& standardOf(size_t member) const;
-    const Standard& standard() const { return *standard_; } // of the frame
-    std::span<const int> setsFor(const Standard& s) const;  // force sets that count for strength
+    const Standard& standard() const { return *standard_; }       // of the frame
+    std::span<const int> setsFor(const Standard& s) const;        // force sets that count for strength
     std::span<const int> serviceSets() const { return service_; } // those for deflections
     // The set of the table an outcome of a member belongs to; -1: none.
     int setOf(size_t member, const CheckOutcome& o) const;

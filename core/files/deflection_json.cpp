@@ -29,10 +29,13 @@ template <class E, size_t N> E choice(Cursor& c, std::string_view key, const std
 
 } // namespace
 
-std::span<const std::string_view> serviceKinds()
+std::string readServiceKind(Cursor& c)
 {
     static constexpr std::array<std::string_view, 4> kinds{"characteristic", "frequent", "quasi-permanent", "live-only"};
-    return kinds;
+    const std::string kind = c.text("kind").value_or("");
+    if (c.has("kind") && std::find(kinds.begin(), kinds.end(), kind) == kinds.end())
+        c.fault("frame.value", "kind", inQuotes(kind) + " is not known here; allowed: " + joined({kinds.begin(), kinds.end()}));
+    return kind;
 }
 
 std::vector<DeflectionLimit> readDeflectionLimits(const Json* array, const std::string& pointer, const UnitSystem& u,
@@ -42,13 +45,7 @@ std::vector<DeflectionLimit> readDeflectionLimits(const Json* array, const std::
     if (!array) return out;
     eachObject(array, pointer, findings, [&](Cursor& c, size_t) {
         DeflectionLimit l;
-        if (const auto kind = c.text("kind")) {
-            const auto kinds = serviceKinds();
-            if (std::find(kinds.begin(), kinds.end(), *kind) == kinds.end())
-                c.fault("frame.value", "kind",
-                        inQuotes(*kind) + " is not known here; allowed: " + joined({kinds.begin(), kinds.end()}));
-            l.kind = *kind;
-        }
+        l.kind = readServiceKind(c);
         l.part = choice<L::Part>(c, "of", kParts);
         l.along = choice<L::Along>(c, "along", kAlong);
         l.members = choice<L::Members>(c, "members", kMembers);

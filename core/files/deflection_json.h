@@ -13,7 +13,7 @@ Json deflectionLimitsJson(const std::vector<DeflectionLimit>& limits, const Unit
 void readDeflection(Cursor& c, const UnitSystem& u, std::vector<Finding>& findings, DeflectionRules& r);
 Json deflectionJson(const DeflectionRules& r, const UnitSystem& u); // empty where nothing is stated
 
-// Kinds of service combinations.
-std::span<const std::string_view> serviceKinds();
+// "kind" of a service combination, or of a limit for such; empty where it is not stated.
+std::string readServiceKind(Cursor& c);
 
 } // namespace wr

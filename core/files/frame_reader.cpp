@@ -8,7 +8,6 @@
 #include "core/files/load_reader.h"
 #include "core/files/section_reader.h"
 
-#include <algorithm>
 #include <cerrno>
 #include <cmath>
 #include <cstring>
@@ -237,13 +236,7 @@ private:
             if (const auto p = c.word("purpose", purposeFromName, "strength, service, construction, fire, accidental, seismic"))
                 k.purpose = *p;
             k.basis = c.text("basis").value_or("");
-            if (const auto kind = c.text("kind")) {
-                const auto kinds = serviceKinds();
-                if (std::find(kinds.begin(), kinds.end(), *kind) == kinds.end())
-                    c.fault("frame.value", "kind",
-                            inQuotes(*kind) + " is not known here; allowed: " + joined({kinds.begin(), kinds.end()}));
-                k.kind = *kind;
-            }
+            k.kind = readServiceKind(c);
             k.off = c.flag("off").value_or(false);
             k.made = c.text("made").value_or("");
             if (const Json* t = c.object("terms", true)) {

@@ -138,7 +138,7 @@ struct NationalParameters
     En1993Options::Strength strength = En1993Options::Strength::Product;         // 3.2.1(1) leaves the choice
     double eta = 1.2;                                                            // EN 1993-1-5 5.1(2), to S460; 1.0 above
     double alphaCr = 10, alphaCrPlastic = 15;                                    // 5.2.1(3)
-    std::vector<DeflectionLimit> deflection; // 7.2.1: where the brief states none
+    std::vector<DeflectionLimit> deflection;                                     // 7.2.1: where the brief states none
     Extras extras;
     bool operator==(const NationalParameters&) const = default;
 };

@@ -42,7 +42,7 @@ struct CheckOutcome
     Status status = Status::Unchecked;
     double ratio = 0, demand = 0, capacity = 0;
     Quantity quantity = Quantity::Ratio;
-    int set = -1;            // row of Demands::sets (of the service sets, if `service`); -1: does not depend on forces
+    int set = -1; // row of Demands::sets (of the service sets, if `service`); -1: does not depend on forces
     bool service = false;
     int span = -1;           // row of Demands::spans, where it belongs to one
     double at = 0;           // m along the member

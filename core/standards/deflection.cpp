@@ -196,16 +196,15 @@ Trace explainDeflection(const MemberInput& in, const Demands& d, const CheckOutc
     };
     t.heading(f.bow->major ? "Deflection along z" : "Deflection along y", o.clause);
     t.note(f.bow->variable ? "Under the variable actions of the combination." : "Under all actions of the combination.");
-    t.note(f.bow->free                       ? f.bow->rootKnown ? "Measured from the held end of the cantilever, its turn included."
-                                                                : "Measured from the tangent at the held end: its turn is not known."
+    t.note(f.bow->free ? f.bow->rootKnown ? "Measured from the held end of the cantilever, its turn included."
+                                          : "Measured from the tangent at the held end: its turn is not known."
            : in.brief.deflection.betweenEnds ? "Measured from the chord between the member's ends."
                                              : "Measured from the chord between the holds.");
     if (in.brief.deflection.limits.empty()) t.note("Limit of the set of national parameters: the brief states none.");
     const Stiffness s = stiffness(in, f.bow->major);
     given("E", Quantity::Stress, in.steel.e);
     given(f.bow->major ? "I_y" : "I_z", Quantity::Inertia, s.ei / in.steel.e);
-    const double tot =
-        t.put({"w_tot", "", "integrated", Quantity::Displacement}, f.total);
+    const double tot = t.put({"w_tot", "", "integrated", Quantity::Displacement}, f.total);
     double w = tot;
     if (f.cambered) {
         given("w_c", Quantity::Displacement, in.brief.deflection.camber, "camber, brief");

@@ -13,8 +13,8 @@ const std::vector<DeflectionLimit>& deflectionLimits(const Brief& b, const Natio
 // upright, else by sign. The top of the curve by a parabola through the largest station and its neighbours.
 struct Sag
 {
-    double down = 0, up = 0;         // m, never negative
-    double downAt = 0, upAt = 0;     // m along the member
+    double down = 0, up = 0;     // m, never negative
+    double downAt = 0, upAt = 0; // m along the member
 };
 Sag sagOf(const Bow& b, double ei, double ga);
 

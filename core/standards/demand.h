@@ -59,13 +59,13 @@ struct Bow
 {
     bool major = true; // moves along z, else along y
     bool variable = false;
-    bool free = false;      // one end is held by nothing
-    bool rootKnown = true;  // the turn of a cantilever's root is in `heat`
-    double from = 0, to = 0; // m along the member
-    double up = 0;           // upward component of the direction it moves in
-    double steep = 0;        // upward component of the member's axis, 0 to 1
-    std::string_view kind;   // of the combination
-    int set = -1;            // row of CheckModel::serviceSets()
+    bool free = false;                        // one end is held by nothing
+    bool rootKnown = true;                    // the turn of a cantilever's root is in `heat`
+    double from = 0, to = 0;                  // m along the member
+    double up = 0;                            // upward component of the direction it moves in
+    double steep = 0;                         // upward component of the member's axis, 0 to 1
+    std::string_view kind;                    // of the combination
+    int set = -1;                             // row of CheckModel::serviceSets()
     std::vector<double> x, bend, shear, heat; // at stations: m, N·m³, N·m, m
     double length() const { return to - from; }
 };

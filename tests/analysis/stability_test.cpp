@@ -79,8 +79,8 @@ double eulerFactor(const std::string& foot, const std::string& head)
 
 TEST_CASE("Appendix 8: B1 and B2 against the benchmark problems of the Commentary", "[analysis][aisc360][appendix8]")
 {
-    // Amplified first-order moments, kip-in; the published values are those of a rigorous analysis with shear deformation. B1 with
-    // Cm = 1 is known to fall short by 2 to 3 % near the critical load, B2 with RM = 0.85 to lie above.
+    // Amplified first-order moments, kip-in; the published values are those of a rigorous analysis with shear deformation. B1
+    // with Cm = 1 is known to fall short by 2 to 3 % near the critical load, B2 with RM = 0.85 to lie above.
     const auto amplified = [](Frame f) {
         if (std::abs(elementAxes(f, f.elements[0]).z.x) < 0.5) f.elements[0].roll = kPi / 2;
         SilentProgress p;

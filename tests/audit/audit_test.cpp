@@ -186,8 +186,8 @@ TEST_CASE("audit: EN 1993: order, imperfections and the critical load factor dec
         REQUIRE(found);
         return *found;
     };
-    // 5.3.2(6): a fixed-based column of HEB 200 with 40 % of its own critical load, free to sway at its top; e0 = L/200 (curve b,
-    // plastic), so that 8·N·e0/L² stands for the bow; a pinned one does not ask for it.
+    // 5.3.2(6): a fixed-based column of HEB 200 with 40 % of its own critical load, free to sway at its top; e0 = L/200 (curve
+    // b, plastic), so that 8·N·e0/L² stands for the bow; a pinned one does not ask for it.
     const auto column = [&](const char* base, double share) {
         const double ncr = M_PI * M_PI * 210e9 * shippedCatalogue().find("HEB200")->properties().iy / 36 / 1e3; // kN
         const Frame g = test::frameOf(fmt::format(

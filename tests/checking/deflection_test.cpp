@@ -26,12 +26,15 @@ std::string simpleBeam(const std::string& deflection, bool backwards = false, co
 {{"element":"2","axes":"global","q":[[0,0,{0}],[0,0,{0}]]}}])",
                            -q);
     };
-    return test::beam(R"("nodes":[{"id":"a","at":[0,0,0],)" + test::kPinned + R"(},{"id":"b","at":[2.5,0,0]},{"id":"c","at":[6,0,0],)" +
-                          test::kRoller + R"(}],"elements":[{"id":"1","nodes":["a","b"],"section":"S","material":"M"},
-{"id":"2","nodes":)" + second + R"(,"section":"S","material":"M")" + flip + "}]",
+    return test::beam(R"("nodes":[{"id":"a","at":[0,0,0],)" + test::kPinned +
+                          R"(},{"id":"b","at":[2.5,0,0]},{"id":"c","at":[6,0,0],)" + test::kRoller +
+                          R"(}],"elements":[{"id":"1","nodes":["a","b"],"section":"S","material":"M"},
+{"id":"2","nodes":)" + second +
+                          R"(,"section":"S","material":"M")" + flip + "}]",
                       R"({"id":"G","action":"dead",)" + load(4) + R"(},{"id":"Q","action":"live",)" + load(6) + "}",
                       combos + R"(,"design":{"standard":"en1993","members":[{"id":"B","elements":["1","2"],"brief":"b"}],
-"briefs":[{"id":"b","deflection":)" + deflection + "}]}");
+"briefs":[{"id":"b","deflection":)" +
+                          deflection + "}]}");
 }
 
 struct Checked
@@ -48,16 +51,19 @@ Checked checked(Frame f, size_t member = 0, const AnalysisChoice& choice = {})
     std::vector<Finding> findings;
     *r = f.results.empty() ? analyseForces(f, choice, p) : givenResults(f, findings);
     Checked out;
-    out.model = std::make_unique<CheckModel>(
-        std::make_shared<const Frame>(std::move(f)), std::shared_ptr<const ForceTable>(r, &r->forces),
-        std::make_shared<const std::vector<Standard>>(shippedStandards()),
-        std::shared_ptr<const std::vector<NodeMotion>>(r, &r->motions));
+    out.model = std::make_unique<CheckModel>(std::make_shared<const Frame>(std::move(f)),
+                                             std::shared_ptr<const ForceTable>(r, &r->forces),
+                                             std::make_shared<const std::vector<Standard>>(shippedStandards()),
+                                             std::shared_ptr<const std::vector<NodeMotion>>(r, &r->motions));
     const MemberResult result = out.model->check(member);
     out.deflection = test::outcome(*out.model, result, member, "deflection");
     out.trace = out.model->explain(member, out.deflection);
     return out;
 }
-Checked checked(const std::string& text, size_t member = 0) { return checked(test::frameOf(text), member); }
+Checked checked(const std::string& text, size_t member = 0)
+{
+    return checked(test::frameOf(text), member);
+}
 
 double value(const Trace& t, std::string_view symbol)
 {
@@ -109,7 +115,9 @@ TEST_CASE("Deflection: direction of elements, standard and order of stations cha
         f.design.standard = key;
         const Checked c = checked(f);
         CHECK_THAT(c.deflection.ratio, WithinRel(forward, 1e-12));
-        CHECK(c.deflection.clause == (std::string_view(key) == "en1993" ? "7.2" : std::string_view(key).substr(8, 2) == "22" ? "L2" : "L3"));
+        CHECK(c.deflection.clause == (std::string_view(key) == "en1993"            ? "7.2"
+                                      : std::string_view(key).substr(8, 2) == "22" ? "L2"
+                                                                                   : "L3"));
     }
 }
 
@@ -145,7 +153,8 @@ TEST_CASE("Deflection: what cannot be told is said, with the way out", "[deflect
 
 TEST_CASE("Deflection: cantilevers, overhangs and inner holds", "[deflection]")
 {
-    const auto frame = [](const std::string& nodes, const std::string& load, const std::string& more, const std::string& deflection) {
+    const auto frame = [](const std::string& nodes, const std::string& load, const std::string& more,
+                          const std::string& deflection) {
         return test::beam(R"("nodes":[)" + nodes + R"(],"elements":[{"id":"1","nodes":["a","b"],"section":"S","material":"M"},
 {"id":"2","nodes":["b","c"],"section":"S","material":"M"}])",
                           R"({"id":"G",)" + load + "}",
@@ -154,7 +163,8 @@ TEST_CASE("Deflection: cantilevers, overhangs and inner holds", "[deflection]")
                               more + R"("briefs":[{"id":"b","deflection":)" + deflection + "}]}");
     };
     const std::string tip = R"("nodal":[{"node":"c","f":[0,0,-10],"m":[0,0,0]}])";
-    const std::string fixed = R"({"id":"a","at":[0,0,0],)" + test::kFixed + R"(},{"id":"b","at":[2,0,0]},{"id":"c","at":[3,0,0]})";
+    const std::string fixed =
+        R"({"id":"a","at":[0,0,0],)" + test::kFixed + R"(},{"id":"b","at":[2,0,0]},{"id":"c","at":[3,0,0]})";
     const double w = 10e3 * 27 / 3 / test::kEi;
     // Twice the length, once, or a limit of its own.
     CHECK_THAT(checked(frame(fixed, tip, "", R"({"limits":[{"span":250}]})")).deflection.ratio, WithinRel(w * 250 / 6, 1e-6));
@@ -163,18 +173,22 @@ TEST_CASE("Deflection: cantilevers, overhangs and inner holds", "[deflection]")
     CHECK_THAT(checked(frame(fixed, tip, "", R"({"limits":[{"span":250,"cantilever":180}]})")).deflection.ratio,
                WithinRel(w * 180 / 3, 1e-6));
     // On a spring against turning the root's own turn counts: M/c over 3 m.
-    const std::string sprung = R"({"id":"a","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":3000,"rz":true}},
+    const std::string sprung =
+        R"({"id":"a","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":3000,"rz":true}},
 {"id":"b","at":[2,0,0]},{"id":"c","at":[3,0,0]})";
     const Checked turned = checked(frame(sprung, tip, "", R"({"limits":[{"span":250}]})"));
     CHECK_THAT(turned.deflection.demand, WithinRel(w + 30e3 / 3000e3 * 3, 1e-6));
     // The same the other way round: the root at the member's end.
-    const std::string mirrored = R"({"id":"a","at":[0,0,0]},{"id":"b","at":[2,0,0]},{"id":"c","at":[3,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":3000,"rz":true}})";
-    const Checked back = checked(frame(mirrored, R"("nodal":[{"node":"a","f":[0,0,-10],"m":[0,0,0]}])", "", R"({"limits":[{"span":250}]})"));
+    const std::string mirrored =
+        R"({"id":"a","at":[0,0,0]},{"id":"b","at":[2,0,0]},{"id":"c","at":[3,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":3000,"rz":true}})";
+    const Checked back =
+        checked(frame(mirrored, R"("nodal":[{"node":"a","f":[0,0,-10],"m":[0,0,0]}])", "", R"({"limits":[{"span":250}]})"));
     CHECK_THAT(back.deflection.demand, WithinRel(turned.deflection.demand, 1e-6));
 
     // A beam of 2 m with an overhang of 1 m, 10 kN at its tip, held at b: the tip from the chord of the span,
     // P·a²(l + a)/3EI; the span bows up by P·a·l²/(9√3·EI).
-    const std::string over = R"({"id":"a","at":[0,0,0],)" + test::kPinned + R"(},{"id":"b","at":[2,0,0],)" + test::kRoller + R"(},{"id":"c","at":[3,0,0]})";
+    const std::string over = R"({"id":"a","at":[0,0,0],)" + test::kPinned + R"(},{"id":"b","at":[2,0,0],)" + test::kRoller +
+                             R"(},{"id":"c","at":[3,0,0]})";
     const std::string hold = R"("restraints":[{"member":"B","at":2,"holds":["major","minor","twist"]}],)";
     const Checked overhang = checked(frame(over, tip, hold, R"({"limits":[{"span":250}]})"));
     CHECK_THAT(overhang.deflection.demand, WithinRel(10e3 * 1 * 3 / 3 / test::kEi, 1e-6));
@@ -189,9 +203,10 @@ TEST_CASE("Deflection: cantilevers, overhangs and inner holds", "[deflection]")
     CHECK(seen);
 
     // Two spans of one member: between holds each span, between ends the whole.
-    const std::string two = R"({"id":"a","at":[0,0,0],)" + test::kPinned + R"(},{"id":"b","at":[3,0,0],)" + test::kRoller + R"(},{"id":"c","at":[6,0,0],)" +
-                            test::kRoller + "}";
-    const std::string uniform = R"("line":[{"element":"1","axes":"global","q":[[0,0,-10],[0,0,-10]]},{"element":"2","axes":"global","q":[[0,0,-10],[0,0,-10]]}])";
+    const std::string two = R"({"id":"a","at":[0,0,0],)" + test::kPinned + R"(},{"id":"b","at":[3,0,0],)" + test::kRoller +
+                            R"(},{"id":"c","at":[6,0,0],)" + test::kRoller + "}";
+    const std::string uniform =
+        R"("line":[{"element":"1","axes":"global","q":[[0,0,-10],[0,0,-10]]},{"element":"2","axes":"global","q":[[0,0,-10],[0,0,-10]]}])";
     const std::string middle = R"("restraints":[{"member":"B","at":3,"holds":["major"]}],)";
     const Checked spans = checked(frame(two, uniform, middle, R"({"limits":[{"span":250,"along":"major"}]})"));
     CHECK_THAT(spans.deflection.demand, WithinRel(10e3 * 81 / 184.6 / test::kEi, 2e-3)); // q·l⁴/185·EI, two equal spans
@@ -235,7 +250,8 @@ TEST_CASE("Deflection: the same as the analysis's displaced shape, member by mem
                 const int set = model.serviceSets()[static_cast<size_t>(b.set)];
                 const ShownLoad& load = loads[static_cast<size_t>(set)];
                 REQUIRE(load.combination == model.forces().sets[static_cast<size_t>(set)].combination);
-                const Deflected d = deflected(f, *r, load, motionOf(*r, load.columns), static_cast<size_t>(m.pieces[0].element));
+                const Deflected d =
+                    deflected(f, *r, load, motionOf(*r, load.columns), static_cast<size_t>(m.pieces[0].element));
                 const Vec3 axis = b.major ? m.axes.z : m.axes.y;
                 const double l = d.s.back(), ei = mat.e * (b.major ? s.properties.iy : s.properties.iz),
                              ga = mat.g * (b.major ? s.properties.avz : s.properties.avy);
@@ -270,23 +286,28 @@ TEST_CASE("Deflection: heat curves a beam, shear adds to bending", "[deflection]
     // 20 K/m over 4 m: α·g·L²/8.
     const auto text = [](const std::string& section, const std::string& load) {
         return R"({"format":"wren-frame","version":1,"materials":[{"id":"M","e":200000,"g":80000,"density":7850,"alpha":1.2e-5,"fy":355,"fu":470}],
-"sections":[{"id":"S",)" + section + R"(}],"nodes":[{"id":"a","at":[0,0,0],)" + test::kPinned + R"(},{"id":"b","at":[4,0,0],)" + test::kRoller +
+"sections":[{"id":"S",)" +
+               section + R"(}],"nodes":[{"id":"a","at":[0,0,0],)" + test::kPinned + R"(},{"id":"b","at":[4,0,0],)" +
+               test::kRoller +
                R"(}],"elements":[{"id":"1","nodes":["a","b"],"section":"S","material":"M"}],"cases":[{"id":"G",)" + load +
                R"(}],"combinations":[{"id":"U","terms":{"G":1}},{"id":"V","purpose":"service","terms":{"G":1}}],
 "design":{"standard":"en1993","members":[{"id":"B","elements":["1"],"brief":"b"}],"briefs":[{"id":"b","deflection":{"limits":[{"most":100}]}}]}})";
     };
     const Checked heat = checked(text(R"("name":"IPE300")", R"("thermal":[{"element":"1","gradient":[0,20]}])"));
     CHECK_THAT(heat.deflection.demand, WithinRel(1.2e-5 * 20 * 16 / 8, 1e-6));
-    const Checked load = checked(text(R"("name":"IPE300")", R"("line":[{"element":"1","axes":"global","q":[[0,0,-20],[0,0,-20]]}])"));
+    const Checked load =
+        checked(text(R"("name":"IPE300")", R"("line":[{"element":"1","axes":"global","q":[[0,0,-20],[0,0,-20]]}])"));
     const SectionProperties& p = load.model->frame().sections[0].properties;
     CHECK_THAT(load.deflection.demand, WithinRel(5 * 20e3 * 256 / 384 / (200e9 * p.iy) + 20e3 * 16 / 8 / (80e9 * p.avz), 2e-4));
 }
 
 TEST_CASE("Deflection: a rung is cheap enough only where it also bends little enough", "[deflection][sizing]")
 {
-    Frame f = test::frameOf(R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"EN 10025-2 S355"}],
-"sections":[{"id":"S","name":"IPE200"}],"nodes":[{"id":"a","at":[0,0,0],)" + test::kPinned + R"(},{"id":"b","at":[8,0,0],)" + test::kRoller +
-                            R"(}],"elements":[{"id":"1","nodes":["a","b"],"section":"S","material":"M"}],"cases":[{"id":"G","line":[{"element":"1","axes":"global","q":[[0,0,-8],[0,0,-8]]}]}],
+    Frame f = test::frameOf(
+        R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"EN 10025-2 S355"}],
+"sections":[{"id":"S","name":"IPE200"}],"nodes":[{"id":"a","at":[0,0,0],)" +
+        test::kPinned + R"(},{"id":"b","at":[8,0,0],)" + test::kRoller +
+        R"(}],"elements":[{"id":"1","nodes":["a","b"],"section":"S","material":"M"}],"cases":[{"id":"G","line":[{"element":"1","axes":"global","q":[[0,0,-8],[0,0,-8]]}]}],
 "combinations":[{"id":"U","basis":"en1990","terms":{"G":1.35}},{"id":"V","purpose":"service","terms":{"G":1}}],
 "design":{"standard":"en1993","members":[{"id":"B","elements":["1"],"brief":"b"}],"restraints":[{"member":"B","at":0,"to":8,"holds":["top","minor"]}],"briefs":[{"id":"b"}]}})");
     const auto proposed = [&](const Frame& frame) {
@@ -326,7 +347,8 @@ TEST_CASE("Deflection: limits of a set of national parameters stand where the br
 
 TEST_CASE("Deflection: options are written back, bad ones are told with their place", "[deflection][files]")
 {
-    const std::string all = R"({"limits":[{"kind":"characteristic","of":"variable","along":"major","members":"level","span":300,"cantilever":180,"most":20},{"most":25}],
+    const std::string all =
+        R"({"limits":[{"kind":"characteristic","of":"variable","along":"major","members":"level","span":300,"cantilever":180,"most":20},{"most":25}],
 "camber":15,"between":"ends","cantilever":"once"})";
     const Frame f = test::frameOf(simpleBeam(all));
     const Frame again = test::frameOf(writeFrame(f));
@@ -339,8 +361,10 @@ TEST_CASE("Deflection: options are written back, bad ones are told with their pl
             out += x.place + ": " + x.text + "\n";
         return out;
     };
-    CHECK_THAT(faults(R"({"limits":[{"kind":"often","span":250}]})"), Catch::Contains("/design/briefs/0/deflection/limits/0/kind"));
-    CHECK_THAT(faults(R"({"limits":[{"along":"major"}]})"), Catch::Contains("/design/briefs/0/deflection/limits/0: ") && Catch::Contains("most"));
+    CHECK_THAT(faults(R"({"limits":[{"kind":"often","span":250}]})"),
+               Catch::Contains("/design/briefs/0/deflection/limits/0/kind"));
+    CHECK_THAT(faults(R"({"limits":[{"along":"major"}]})"),
+               Catch::Contains("/design/briefs/0/deflection/limits/0: ") && Catch::Contains("most"));
     CHECK_THAT(faults(R"({"limits":[{"span":-3}]})"), Catch::Contains("/limits/0/span"));
     CHECK_THAT(faults(R"({"limits":[{"span":250,"of":"half"}]})"), Catch::Contains("total, variable"));
     CHECK_THAT(faults(R"({"camber":3})"), Catch::Contains("/design/briefs/0/deflection"));

@@ -60,7 +60,7 @@ TEST_CASE("edits: a refused edit changes nothing and says why", "[project]")
     const auto m = refs(f, 2);
     SetLengths zero{m, LengthAxis::Minor, 0.0, {}}, negative{m, LengthAxis::Minor, {}, -1.0};
     for (const Edit& e : std::vector<Edit>{SetSection{m, "W99X99"}, SetGrade{m, "S999"}, zero, negative,
-                                             SetAnalysis{{ForceOrder::First, true}}}) {
+                                           SetAnalysis{{ForceOrder::First, true}}}) {
         const auto r = applyEdit(f, e);
         REQUIRE_FALSE(r.has_value());
         CHECK(r.error().size() > 10);

@@ -1,6 +1,7 @@
 // A member alone for the clause functions of EN 1993: SI, E = 210 000 MPa.
 #pragma once
 
+#include "core/standards/en1993/strengths.h"
 #include "tests/support.h"
 
 namespace wr::test {
@@ -22,5 +23,15 @@ struct EnAlone
     EnAlone(const char* name, double fy) : EnAlone(Alone::find(name).shape, fy) {}
     EnAlone(const EnAlone&) = delete;
 };
+
+// Utilisation of the section under forces at one place.
+inline double sectionRatio(const EnAlone& m, const en1993::Station& at)
+{
+    using namespace en1993;
+    NoTrace none;
+    const Context c(m.input);
+    const Strengths s = strengths(c, {});
+    return combined(c, s.plates, s.effective, s.constants, at, classOf(c, s, at.a), none).ratio;
+}
 
 } // namespace wr::test

@@ -1,5 +1,5 @@
-// Worked examples of the Designers' Guide to EN 1993-1-1, by the dimensions it uses; published values have three or four digits.
-#include "core/standards/en1993/strengths.h"
+// Worked examples of the Designers' Guide to EN 1993-1-1, by the dimensions it uses; published values have three or four
+// digits.
 #include "tests/verification/en_alone.h"
 
 #include <cmath>
@@ -9,6 +9,7 @@ using namespace wr::en1993;
 using Catch::Matchers::WithinAbs;
 using Catch::Matchers::WithinRel;
 using test::EnAlone;
+using test::sectionRatio;
 
 namespace {
 
@@ -20,13 +21,6 @@ Column columnOf(const EnAlone& m, const ColumnLengths& l)
     const Strengths s = strengths(c, {});
     return columnResistance(c, s.plates, s.effective, s.compressed, l, none);
 }
-double sectionRatio(const EnAlone& m, const Station& at)
-{
-    const Context c(m.input);
-    const Strengths s = strengths(c, {});
-    return combined(c, s.plates, s.effective, s.constants, at, classOf(c, s, at.a), none).ratio;
-}
-
 } // namespace
 
 TEST_CASE("Designers' Guide to EN 1993-1-1: example 5.1, class under axial force and bending", "[en1993][examples]")
@@ -72,7 +66,8 @@ TEST_CASE("Designers' Guide to EN 1993-1-1: example 6.5, bending beside shear", 
     CHECK_THAT(300e3 / sectionRatio(m, {{0, 300e3, 0}, 0, 525e3, 0}), WithinRel(386.8e3, 0.003));
 }
 
-TEST_CASE("Designers' Guide to EN 1993-1-1: example 6.8, lateral-torsional buckling between points of load", "[en1993][examples]")
+TEST_CASE("Designers' Guide to EN 1993-1-1: example 6.8, lateral-torsional buckling between points of load",
+          "[en1993][examples]")
 {
     // 762x267x173 UB, S275 (fy = 275), segments of 3.2 m with ψ = 0.88 and 5.1 m with ψ = 0; C1 of the guide.
     EnAlone m("UB 762X267X173", 275);
@@ -91,8 +86,8 @@ TEST_CASE("Designers' Guide to EN 1993-1-1: example 6.8, lateral-torsional buckl
     CHECK_THAT(strengths(Context(m.input), {}).bendingY[0].value, WithinRel(1704e3, 0.001));
     segment(3.2, 1.052, 5699e3, 0.55, 1469e3);
     segment(5.1, 1.879, 4311e3, 0.63, 1402e3);
-    // The energy method on the diagrams themselves: the guide's C1 = 1.88 - 1.40ψ + 0.52ψ² is 1 % low near ψ = 1 and up to 8 % high at
-    // ψ = 0 where warping counts.
+    // The energy method on the diagrams themselves: the guide's C1 = 1.88 - 1.40ψ + 0.52ψ² is 1 % low near ψ = 1 and up to 8 %
+    // high at ψ = 0 where warping counts.
     m.brief.en1993.c1.reset();
     const Context c(m.input);
     for (const auto& [length, psi, mcr] : {std::tuple{3.2, 0.877, 5699e3}, {5.1, 0.0, 4311e3}}) {

@@ -1,6 +1,5 @@
 // EN 1993-1-5 section 5 and 7.1 by hand: flanges that help a web, walls of tubes, channels; and what follows from the sign of
 // moments and loads where C1, C2 and C3 are stated (EN 1993-1-1 6.3.2).
-#include "core/standards/en1993/strengths.h"
 #include "tests/verification/en_alone.h"
 
 #include <cmath>
@@ -10,6 +9,7 @@ using namespace wr::en1993;
 using Catch::Matchers::WithinAbs;
 using Catch::Matchers::WithinRel;
 using test::EnAlone;
+using test::sectionRatio;
 
 namespace {
 
@@ -28,14 +28,6 @@ Shape tube(double h, double b, double t)
     Shape s;
     s.kind = ShapeKind::Rhs, s.h = h, s.b = b, s.t = t, s.ri = t, s.ro = 2 * t, s.process = Process::Hot;
     return s;
-}
-
-// Section utilisation at one place.
-double ratio(const EnAlone& m, const Station& at)
-{
-    const Context c(m.input);
-    const Strengths s = strengths(c, {});
-    return combined(c, s.plates, s.effective, s.constants, at, classOf(c, s, at.a), none).ratio;
 }
 
 } // namespace
@@ -111,7 +103,7 @@ TEST_CASE("EN 1993-1-5 5.2: walls of rectangular tubes buckle in shear in either
     CHECK(shearBuckles(Context(deep.input), Axis::Y));
     CHECK_FALSE(shearBuckles(Context(deep.input), Axis::Z));
     // Turned by 90° the forces give the same.
-    const double m1 = ratio(m, {{0, 150e3, 0}, 0, 0.9 * v, 0}), m2 = ratio(m, {{0, 0, 150e3}, 0.9 * v, 0, 0});
+    const double m1 = sectionRatio(m, {{0, 150e3, 0}, 0, 0.9 * v, 0}), m2 = sectionRatio(m, {{0, 0, 150e3}, 0.9 * v, 0, 0});
     CHECK_THAT(m1, WithinRel(m2, 1e-9));
     // A torque of T adds T/(2·Ah)·h to each of two walls: T/b.
     const Strengths s = strengths(c, {});
@@ -126,14 +118,15 @@ TEST_CASE("EN 1993-1-5 7.1: bending beside shear that buckles, for I, tubes and 
     const double v = shearBuckling(c, Axis::Y, none).value, mf = 0.3 * 0.02 * 1.22 * 355e6, mpl = m.section.wply * 355e6;
     const double e1 = 0.85, want = e1 + (1 - mf / mpl) * 0.8 * 0.8;
     CHECK(e1 * mpl > mf);
-    CHECK_THAT(ratio(m, {{0, e1 * mpl, 0}, 0, 0.9 * v, 0}), WithinRel(want, 1e-9));
+    CHECK_THAT(sectionRatio(m, {{0, e1 * mpl, 0}, 0, 0.9 * v, 0}), WithinRel(want, 1e-9));
     // Below the flanges' own moment shear costs nothing.
-    CHECK_THAT(ratio(m, {{0, 0.6 * mf, 0}, 0, 0.9 * v, 0}), WithinRel(ratio(m, {{0, 0.6 * mf, 0}, 0, 0, 0}), 1e-9));
+    CHECK_THAT(sectionRatio(m, {{0, 0.6 * mf, 0}, 0, 0.9 * v, 0}),
+               WithinRel(sectionRatio(m, {{0, 0.6 * mf, 0}, 0, 0, 0}), 1e-9));
     // Tube 400x150x8: flanges c/t = 126/8 = 15.75, whole; two webs.
     const EnAlone t(tube(0.4, 0.15, 0.006), 355);
     const Context tc(t.input);
     const double tv = shearBuckling(tc, Axis::Y, none).value, tf = 0.15 * 0.006 * 0.394 * 355e6, tp = t.section.wply * 355e6;
-    CHECK_THAT(ratio(t, {{0, 0.8 * tp, 0}, 0, 0.8 * tv, 0}), WithinRel(0.8 + (1 - tf / tp) * 0.36, 1e-9));
+    CHECK_THAT(sectionRatio(t, {{0, 0.8 * tp, 0}, 0, 0.8 * tv, 0}), WithinRel(0.8 + (1 - tf / tp) * 0.36, 1e-9));
     // A welded-like channel with a thin web: 600 x 120, web 6, flanges 16.
     Shape ch;
     ch.kind = ShapeKind::Channel, ch.h = 0.6, ch.b = 0.12, ch.tw = 0.006, ch.tf = 0.016, ch.r = 0.006;
@@ -143,7 +136,7 @@ TEST_CASE("EN 1993-1-5 7.1: bending beside shear that buckles, for I, tubes and 
     const double uv = shearBuckling(uc, Axis::Y, none).value, uf = 0.12 * 0.016 * 0.584 * 355e6, up = u.section.wply * 355e6;
     const double med = 0.5 * (uf + u.section.wely * 355e6);
     REQUIRE(med > uf);
-    CHECK_THAT(ratio(u, {{0, med, 0}, 0, 0.95 * uv, 0}),
+    CHECK_THAT(sectionRatio(u, {{0, med, 0}, 0, 0.95 * uv, 0}),
                WithinRel(std::max(med / (u.section.wely * 355e6), med / up + (1 - uf / up) * 0.9 * 0.9), 0.02));
 }
 
@@ -174,7 +167,7 @@ TEST_CASE("EN 1993 6.3.2: stated C1, C2 and C3 follow the compressed flange and 
         const double d = 0.45 * zg - 0.53 * zjs;
         return 1.13 * (std::sqrt(m0 * m0 + ncr * d * ncr * d) - ncr * d);
     };
-    CHECK_THAT(critical(100e3, 1e3), WithinRel(byHand(za, zj), 1e-9));    // sagging under gravity
+    CHECK_THAT(critical(100e3, 1e3), WithinRel(byHand(za, zj), 1e-9));     // sagging under gravity
     CHECK_THAT(critical(-100e3, -1e3), WithinRel(byHand(-za, -zj), 1e-9)); // hogging under uplift
     CHECK_THAT(critical(-100e3, 1e3), WithinRel(byHand(za, -zj), 1e-9));   // hogging, loads from above
 }
@@ -182,7 +175,8 @@ TEST_CASE("EN 1993 6.3.2: stated C1, C2 and C3 follow the compressed flange and 
 TEST_CASE("EN 1993-1-5 4.4: legs of a pair count whole, like those of one angle", "[en1993][class4]")
 {
     Shape pair;
-    pair.kind = ShapeKind::DoubleAngle, pair.h = pair.b = 0.15, pair.t = 0.01, pair.r = 0.016, pair.gap = 0.01, pair.longBack = true;
+    pair.kind = ShapeKind::DoubleAngle, pair.h = pair.b = 0.15, pair.t = 0.01, pair.r = 0.016, pair.gap = 0.01,
+    pair.longBack = true;
     const EnAlone m(pair, 275);
     const Context c(m.input);
     const double e275 = std::sqrt(235.0 / 275), l = 15 / (28.4 * e275 * std::sqrt(0.43)), rho = (l - 0.188) / (l * l);
@@ -216,7 +210,8 @@ TEST_CASE("EN 1993 6.3.2: a flange held by itself: M_cr goes with the moment tha
         const double q = 8 * (100 + hog) / 64;
         for (int k = 0; k <= 16; ++k) {
             const double x = 0.5 * k;
-            stations += fmt::format(R"({}{{"s":{},"vz":{},"my":{}}})", k ? "," : "", x, q * (4 - x), -hog + q * x * (8 - x) / 2);
+            stations +=
+                fmt::format(R"({}{{"s":{},"vz":{},"my":{}}})", k ? "," : "", x, q * (4 - x), -hog + q * x * (8 - x) / 2);
         }
         const auto model = test::modelOf(test::frameOf(fmt::format(
             R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":210000,"g":80769.23,"density":7850,"fy":355,"fu":490}}],"sections":[{{"id":"S","name":"IPE400"}}],

@@ -14,7 +14,8 @@ SectionConstants constantsOf(const Context& c)
     if (shearBuckles(c, Axis::Z)) k.vbMinor = shearBuckling(c, Axis::Z, none).value;
     if (c.s.kind == ShapeKind::Rhs || c.s.kind == ShapeKind::Chs) k.tube = tubeTorsion(c, none).value;
     if (c.s.kind == ShapeKind::Rhs) {
-        // Shear flow T/(2Ah) in all walls; two of them carry the shear (EN 1993-1-5 5.5(1): the shear holds that of the torque).
+        // Shear flow T/(2Ah) in all walls; two of them carry the shear (EN 1993-1-5 5.5(1): the shear holds that of the
+        // torque).
         const double h = c.s.h - c.s.t, b = c.s.b - c.s.t;
         k.torqueZ = h / (h * b), k.torqueY = b / (h * b);
     }
@@ -85,16 +86,14 @@ template <class Sink> Reduced reducedForShear(const Work& w, Sink& sink)
 {
     const Context& c = w.c;
     const double leaves = torsionLeaves(w.k, w.s.t), m0 = c.gammaM0();
-    const double rz =
-        w.k.vb < kUncovered
-            ? given(sink, "rho_z", Quantity::Ratio, 0.0, "7.1 of EN 1993-1-5 instead")
-            : shearReduction("rho_z", "V_zEd", "V_zRd", w.s.vz > 0.5 * w.k.vz * leaves ? "(2*V_zEd/V_zRd - 1)^2" : "0", w.s.vz,
-                             w.k.vz * leaves, sink);
-    const double ry =
-        w.k.vbMinor < kUncovered
-            ? given(sink, "rho_y", Quantity::Ratio, 0.0, "7.1 of EN 1993-1-5 instead")
-            : shearReduction("rho_y", "V_yEd", "V_yRd", w.s.vy > 0.5 * w.k.vy * leaves ? "(2*V_yEd/V_yRd - 1)^2" : "0", w.s.vy,
-                             w.k.vy * leaves, sink);
+    const double rz = w.k.vb < kUncovered ? given(sink, "rho_z", Quantity::Ratio, 0.0, "7.1 of EN 1993-1-5 instead")
+                                          : shearReduction("rho_z", "V_zEd", "V_zRd",
+                                                           w.s.vz > 0.5 * w.k.vz * leaves ? "(2*V_zEd/V_zRd - 1)^2" : "0",
+                                                           w.s.vz, w.k.vz * leaves, sink);
+    const double ry = w.k.vbMinor < kUncovered ? given(sink, "rho_y", Quantity::Ratio, 0.0, "7.1 of EN 1993-1-5 instead")
+                                               : shearReduction("rho_y", "V_yEd", "V_yRd",
+                                                                w.s.vy > 0.5 * w.k.vy * leaves ? "(2*V_yEd/V_yRd - 1)^2" : "0",
+                                                                w.s.vy, w.k.vy * leaves, sink);
     const double fy = given(sink, "f_y", Quantity::Stress, c.fy);
     given(sink, "gamma_M0", Quantity::Ratio, m0, "6.1");
     const double a = given(sink, "A", Quantity::Area, c.p.a), az = given(sink, "A_vz", Quantity::Area, w.k.avz),
@@ -230,7 +229,8 @@ template <class Sink> Combined elastic(const Work& w, Sink& sink)
                 at(py, pz);
     const double leaves = torsionLeaves(w.k, w.s.t);
     const double rz = w.k.vb < kUncovered || w.s.vz <= 0.5 * w.k.vz * leaves ? 0.0 : sqr(2 * w.s.vz / (w.k.vz * leaves) - 1),
-                 ry = w.k.vbMinor < kUncovered || w.s.vy <= 0.5 * w.k.vy * leaves ? 0.0 : sqr(2 * w.s.vy / (w.k.vy * leaves) - 1);
+                 ry = w.k.vbMinor < kUncovered || w.s.vy <= 0.5 * w.k.vy * leaves ? 0.0
+                                                                                  : sqr(2 * w.s.vy / (w.k.vy * leaves) - 1);
     given(sink, "A", Quantity::Area, p.a), given(sink, "I_y", Quantity::Inertia, p.iy),
         given(sink, "I_z", Quantity::Inertia, p.iz);
     if constexpr (Sink::keeps) {

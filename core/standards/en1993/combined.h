@@ -15,9 +15,10 @@ struct Station
 // What does not depend on forces.
 struct SectionConstants
 {
-    double vz = 0, vy = 0;  // V_pl,Rd
+    double vz = 0, vy = 0;                        // V_pl,Rd
     double vb = kUncovered, vbMinor = kUncovered; // V_bw,Rd where the web (or the walls of a tube) may buckle in shear
-    // What a torque adds to the shear of a buckling tube's walls: V + T·torqueZ along z, V + T·torqueY along y, 1/m. 0 for others.
+    // What a torque adds to the shear of a buckling tube's walls: V + T·torqueZ along z, V + T·torqueY along y, 1/m. 0 for
+    // others.
     double torqueZ = 0, torqueY = 0;
     double avz = 0, avy = 0;
     double tube = 0; // T_Rd of a hollow section, 0: open

@@ -107,7 +107,9 @@ private:
         const bool y = o_.check == kShearMajor;
         const bool flanges = y && flangesHelpShear(c_) && o_.set >= 0;
         if (o_.clause == "EN 1993-1-5 5.4" || (o_.clause == "EN 1993-1-5 5.2" && flanges)) {
-            const Station at = shearStation();
+            NoTrace none;
+            const Station at = worstStation(
+                [&](const Station& s) { return s.vz / shearWithFlanges(c_, std::abs(s.a.n), std::abs(s.a.my), none).value; });
             shearWithFlanges(c_, std::abs(at.a.n), std::abs(at.a.my), t_);
             return ratio("V_Ed", "V_Ed/V_bRd", Quantity::Force);
         }
@@ -129,17 +131,15 @@ private:
         }
         ratio("V_Ed", "V_Ed/V_plRd", Quantity::Force);
     }
-    // The station whose shear and moment gave the outcome, where the flanges help.
-    Station shearStation() const
+    // The station at the outcome's place, of the two that may stand there the one whose ratio is larger.
+    template <class F> Station worstStation(F&& ratio) const
     {
-        NoTrace none;
         Station worst = stationAt(d_, set(), o_.at);
         double most = -1;
         for (size_t j = 0; j < d_.x.size(); ++j) {
             if (std::abs(d_.x[j] - o_.at) > 1e-9) continue;
             const Station s = stationOf(d_, set(), j);
-            const double r = s.vz / shearWithFlanges(c_, std::abs(s.a.n), std::abs(s.a.my), none).value;
-            if (r > most) most = r, worst = s;
+            if (const double r = ratio(s); r > most) most = r, worst = s;
         }
         return worst;
     }
@@ -157,14 +157,9 @@ private:
     {
         if (o_.set < 0) return;
         NoTrace none;
-        Station worst = stationAt(d_, set(), o_.at);
-        double most = -1;
-        for (size_t j = 0; j < d_.x.size(); ++j) {
-            if (std::abs(d_.x[j] - o_.at) > 1e-9) continue;
-            const Station s = stationOf(d_, set(), j);
-            const double r = combined(c_, s_.plates, s_.effective, s_.constants, s, classOf(c_, s_, s.a), none).ratio;
-            if (r > most) most = r, worst = s;
-        }
+        const Station worst = worstStation([&](const Station& s) {
+            return combined(c_, s_.plates, s_.effective, s_.constants, s, classOf(c_, s_, s.a), none).ratio;
+        });
         classes(worst.a);
         combined(c_, s_.plates, s_.effective, s_.constants, worst, classOf(c_, s_, worst.a), t_);
     }

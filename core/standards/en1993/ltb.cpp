@@ -122,8 +122,9 @@ template <class Sink> Critical criticalOf(const Context& c, const Segment& s, Si
     out.c1 = given(sink, "C_1", Quantity::Ratio, mcr / m0, "energy method");
     out.mcr = step(sink, "M_cr", "C_1*M_0", "6.3.2.2(2)", Quantity::Moment, mcr);
     if (med < 0.999 * s.largest && !s.cantilever) {
-        sink.note("The largest moment of the segment compresses the other flange, which is held by itself: M_cr goes with the moment "
-                  "that is checked, but is not less than that of uniform moment.");
+        sink.note(
+            "The largest moment of the segment compresses the other flange, which is held by itself: M_cr goes with the moment "
+            "that is checked, but is not less than that of uniform moment.");
         const double share = given(sink, "r_M", Quantity::Ratio, med / s.largest, "moment checked over the largest"),
                      plain = given(sink, "M_u", Quantity::Moment, uniformOpposite(c, s, ends), "uniform moment");
         out.mcr = step(sink, "M_cr", "max(r_M*M_cr, min(M_cr, M_u))", "6.3.2.2(2)", Quantity::Moment,
@@ -230,7 +231,7 @@ Lateral lateralResistance(const Context& c, double w, const Critical& m, double 
 }
 
 #define WR_INSTANTIATE(SINK)                                                                                                   \
-    template Critical criticalOf<SINK>(const Context&, const Segment&, SINK&, double);                                                \
+    template Critical criticalOf<SINK>(const Context&, const Segment&, SINK&, double);                                         \
     template Lateral lateralResistance<SINK>(const Context&, double, const Critical&, double, double, SINK&);
 WR_INSTANTIATE(NoTrace)
 WR_INSTANTIATE(Trace)

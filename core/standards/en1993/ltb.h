@@ -23,8 +23,8 @@ struct Critical
 {
     double mcr = 0, c1 = 1;
 };
-// med: the moment that is checked, N·m. Where the segment belongs to one flange only and the largest moment of its diagram compresses
-// the other, M_cr is the critical factor times med, but not less than that of uniform moment.
+// med: the moment that is checked, N·m. Where the segment belongs to one flange only and the largest moment of its diagram
+// compresses the other, M_cr is the critical factor times med, but not less than that of uniform moment.
 template <class Sink> Critical criticalOf(const Context& c, const Segment& s, Sink& sink, double med = kUncovered);
 
 struct Lateral

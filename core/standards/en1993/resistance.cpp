@@ -256,8 +256,7 @@ template <class Sink> FlangeMoments flangeMoments(const Context& c, Axis axis, d
         first = s.b * s.tf, second = (unequal ? s.b2 : s.b) * tb, arm = s.h - s.tf / 2 - tb / 2;
     }
     const double loss = put("A_out", Quantity::Area, flangeLoss(c, axis), "EN 1993-1-5 4.4, compressed flange");
-    const double both = put("A_2f", Quantity::Area, first + second, "both flanges"),
-                 fy = put("f_y", Quantity::Stress, c.fy),
+    const double both = put("A_2f", Quantity::Area, first + second, "both flanges"), fy = put("f_y", Quantity::Stress, c.fy),
                  m0 = put("gamma_M0", Quantity::Ratio, c.gammaM0(), "6.1"),
                  af = put("A_f", Quantity::Area, std::min(first, second), "the smaller flange"),
                  d = put("d_f", Quantity::SectionLength, arm), force = put("N_Ed", Quantity::Force, n);

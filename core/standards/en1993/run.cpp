@@ -1,9 +1,9 @@
 #include "core/standards/en1993/run.h"
 
+#include "core/standards/deflection.h"
 #include "core/standards/en1993/rows.h"
 #include "core/standards/en1993/strengths.h"
 #include "core/standards/en1993/torsion_open.h"
-#include "core/standards/deflection.h"
 #include "core/standards/outcomes.h"
 
 #include <algorithm>
