@@ -29,7 +29,8 @@ namespace wr::test {
 constexpr const char* kHill = ":/demo/marrow-hill.frame.json";
 constexpr const char* kStreet = ":/demo/tern-street.frame.json";
 
-inline bool waitFor(const std::function<bool()>& ready, int ms = 15000)
+// Long enough for a second-order analysis of the largest demo frame on a machine that does other work as well.
+inline bool waitFor(const std::function<bool()>& ready, int ms = 90000)
 {
     return QTest::qWaitFor(ready, ms);
 }
