@@ -5,9 +5,9 @@
 #include "core/analysis/modes.h"
 #include "core/files/frame_reader.h"
 #include "core/files/frame_writer.h"
-#include "core/files/json_cursor.h"
+#include "core/files/modes_json.h"
 
-#include <CLI/CLI.hpp>
+#include <algorithm>
 #include <fmt/format.h>
 #include <memory>
 
@@ -22,15 +22,57 @@ struct AnalyseArguments
     ChoiceArguments choice;
 };
 
-// The key that names a load in the answer.
-Json named(const Frame& f, const WholeLoad& l)
+// Critical load factors into the answer. False if they could not be found.
+bool addBuckling(const AnalyseArguments& a, const Frame& f, Frame& answer, Progress& progress)
 {
-    Json j = Json::object();
-    if (l.combination >= 0)
-        j["combination"] = f.combinations[static_cast<size_t>(l.combination)].id;
-    else
-        j["case"] = f.cases[static_cast<size_t>(l.loadCase)].id;
-    return j;
+    const BucklingResult b = analyseBuckling(f, a.buckling, progress, 6, true);
+    printFindings(b.findings);
+    const std::vector<WholeLoad> loads = wholeLoads(f, true);
+    for (size_t c = 0; c < b.combinations.size(); ++c)
+        if (a.json != "-" && !b.combinations[c].empty())
+            fmt::print("{}: critical load factor {:.4g}\n", loads[c].name, b.combinations[c].front().factor);
+    answer.modes.emplace_back("buckling", bucklingJson(f, b, loads));
+    return b.ok;
+}
+
+bool addVibration(const AnalyseArguments& a, const Frame& f, Frame& answer, Progress& progress)
+{
+    VibrationOptions o;
+    o.modes = a.modes;
+    o.consistent = a.mass == "consistent";
+    const VibrationResult v = analyseVibration(f, o, progress);
+    printFindings(v.findings);
+    answer.modes.emplace_back("vibration", vibrationJson(v, a.mass));
+    return v.ok;
+}
+
+// "12 freedoms; residual 1.2e-15 …" or how the loads of a second-order analysis went.
+std::string outcomeWords(const FrameForces& r, const AnalysisChoice& choice)
+{
+    if (r.outcomes.empty())
+        return fmt::format("{} freedoms; residual {:.1e}, error measured on the softest shape {:.1e}", r.freedoms, r.residual,
+                           r.accuracy);
+    const auto solved = std::count_if(r.outcomes.begin(), r.outcomes.end(), [](const auto& c) { return c.solved; });
+    int most = 0;
+    double tau = 1;
+    for (const CombinationOutcome& c : r.outcomes) {
+        most = std::max(most, c.iterations);
+        tau = std::min(tau, c.leastTau);
+    }
+    std::string words =
+        fmt::format("{}, {} of {} loads solved, at most {} iterations", choiceWords(choice), solved, r.outcomes.size(), most);
+    if (tau < 1) words += fmt::format(", least τb {:.3f}", tau);
+    return words;
+}
+
+std::vector<Finding> emptyCombinations(const Frame& f)
+{
+    std::vector<Finding> out;
+    for (size_t c = 0; c < f.combinations.size(); ++c)
+        if (f.combinations[c].terms.empty())
+            out.push_back(finding("combination.empty", fmt::format("/combinations/{}", c), f.combinations[c].id,
+                                  fmt::format("combination {} names no case: its forces are zero", f.combinations[c].id)));
+    return out;
 }
 
 Report run(const AnalyseArguments& a)
@@ -43,90 +85,59 @@ Report run(const AnalyseArguments& a)
         return out;
     }
     const Frame& f = *loaded.value;
+    const AnalysisChoice choice = a.choice.value(f);
     SilentProgress progress;
-    Frame answer = f;
-    std::string words;
-    std::vector<Finding> findings;
-    bool good = true;
-    const FrameForces r = analyseForces(f, a.choice.value(f), progress);
-    findings = r.findings;
-    for (size_t c = 0; c < f.combinations.size(); ++c)
-        if (f.combinations[c].terms.empty())
-            findings.push_back(finding("combination.empty", fmt::format("/combinations/{}", c), f.combinations[c].id,
-                                       fmt::format("combination {} names no case: its forces are zero", f.combinations[c].id)));
-    good = r.ok;
-    if (r.ok) answer = withResults(f, r);
-    if (r.outcomes.empty())
-        words = fmt::format("{} freedoms; residual {:.1e}, error measured on the softest shape {:.1e}", r.freedoms, r.residual,
-                            r.accuracy);
-    else {
-        size_t solved = 0;
-        int most = 0;
-        double tau = 1;
-        for (const CombinationOutcome& c : r.outcomes)
-            solved += c.solved, most = std::max(most, c.iterations), tau = std::min(tau, c.leastTau);
-        good = solved == r.outcomes.size();
-        words = fmt::format("{}, {} of {} loads solved, at most {} iterations", choiceWords(a.choice.value(f)), solved,
-                            r.outcomes.size(), most);
-        if (tau < 1) words += fmt::format(", least τb {:.3f}", tau);
-    }
-    printFindings(findings);
-    Json j = Json::parse(writeFrame(answer));
-    if (good && a.buckling > 0) {
-        const BucklingResult b = analyseBuckling(f, a.buckling, progress, 6, true);
-        printFindings(b.findings);
-        good = good && b.ok;
-        const std::vector<WholeLoad> list = wholeLoads(f, true);
-        for (size_t c = 0; c < b.combinations.size(); ++c) {
-            Json entry = named(f, list[c]);
-            entry["factors"] = Json::array();
-            for (const BucklingMode& m : b.combinations[c])
-                entry["factors"].push_back(m.factor);
-            if (a.json != "-" && !b.combinations[c].empty())
-                fmt::print("{}: critical load factor {:.4g}\n", list[c].name, b.combinations[c].front().factor);
-            j["buckling"].push_back(std::move(entry));
-        }
-    }
-    if (good && a.modes > 0) {
-        VibrationOptions o;
-        o.modes = a.modes, o.consistent = a.mass == "consistent";
-        const VibrationResult v = analyseVibration(f, o, progress);
-        printFindings(v.findings);
-        good = good && v.ok;
-        Json hz = Json::array(), part = Json::array();
-        for (const VibrationMode& m : v.modes) {
-            hz.push_back(m.frequency);
-            part.push_back({m.participation.x, m.participation.y, m.participation.z});
-        }
-        j["vibration"] = {{"mass", a.mass}, {"hz", hz}, {"participation", part}};
-    }
-    if (!writeOut(j.dump(1) + "\n", a.json) || !good) out.badInput = true;
+    const FrameForces r = analyseForces(f, choice, progress);
+    printFindings(r.findings);
+    printFindings(emptyCombinations(f));
+    bool good = r.ok && std::all_of(r.outcomes.begin(), r.outcomes.end(), [](const auto& c) { return c.solved; });
+    Frame answer = r.ok ? withResults(f, r) : f;
+    if (good && a.buckling > 0) good = addBuckling(a, f, answer, progress);
+    if (good && a.modes > 0) good = addVibration(a, f, answer, progress);
+    if (!writeOut(writeFrame(answer), a.json) || !good) out.badInput = true;
     if (a.json != "-" && good)
-        fmt::print("{} nodes, {} elements, {} cases, {}\n", f.nodes.size(), f.elements.size(), f.cases.size(), words);
+        fmt::print("{} nodes, {} elements, {} cases, {}\n", f.nodes.size(), f.elements.size(), f.cases.size(),
+                   outcomeWords(r, choice));
     return out;
 }
 
 } // namespace
 
-Run addAnalyse(CLI::App& app)
+Command analyseCommand()
 {
     auto a = std::make_shared<AnalyseArguments>();
-    CLI::App* c = app.add_subcommand("analyse", "Analyse a frame and write it again with its results: first order one entry "
-                                                "per case and per combination, second order one "
-                                                "per combination.");
-    c->add_option("FRAME", a->frame, "frame file (.frame.json)")->required();
-    c->add_option("--json", a->json, "where to write the frame with its results; - for standard output")->required();
-    c->add_option("--stations", a->choice.stations, "equally spaced stations per element, ends included")
-        ->check(CLI::Range(2, 1001))
-        ->capture_default_str();
-    a->choice.add(*c);
-    c->add_option("--buckling", a->buckling, "so many critical load factors of every combination and case")
-        ->check(CLI::Range(1, 100));
-    c->add_option("--modes", a->modes, "so many natural frequencies of the frame with its own mass")->check(CLI::Range(1, 200));
-    c->add_option("--mass", a->mass, "mass of the elements in the vibration")
-        ->check(CLI::IsMember({"consistent", "lumped"}))
-        ->capture_default_str();
-    return [a] { return run(*a); };
+    std::vector<Argument> list{{.name = "FRAME", .help = "frame file (.frame.json)", .into = &a->frame, .must = true},
+                               {.name = "--json",
+                                .help = "where to write the frame with its results; - for standard output",
+                                .into = &a->json,
+                                .must = true},
+                               {.name = "--stations",
+                                .help = "equally spaced stations per element, ends included",
+                                .into = &a->choice.stations,
+                                .shown = true,
+                                .least = 2,
+                                .most = 1001}};
+    for (Argument& x : a->choice.arguments())
+        list.push_back(std::move(x));
+    list.push_back({.name = "--buckling",
+                    .help = "so many critical load factors of every combination and case",
+                    .into = &a->buckling,
+                    .least = 1,
+                    .most = 100});
+    list.push_back({.name = "--modes",
+                    .help = "so many natural frequencies of the frame with its own mass",
+                    .into = &a->modes,
+                    .least = 1,
+                    .most = 200});
+    list.push_back({.name = "--mass",
+                    .help = "mass of the elements in the vibration",
+                    .into = &a->mass,
+                    .shown = true,
+                    .words = {"consistent", "lumped"}});
+    return {"analyse",
+            "Analyse a frame and write it again with its results: first order one entry per case and per combination, second "
+            "order one per combination.",
+            std::move(list), [a] { return run(*a); }};
 }
 
 } // namespace wr::cli

@@ -6,8 +6,8 @@
 #include "core/audit/stability.h"
 #include "core/files/answer.h"
 #include "core/files/frame_reader.h"
+#include "logging/log.h"
 
-#include <CLI/CLI.hpp>
 #include <algorithm>
 #include <fmt/format.h>
 #include <memory>
@@ -34,119 +34,161 @@ void summary(const CheckModel& model, const CheckReport& report)
         if (r.status != Status::Over || model.members()[i].exclude) continue;
         const CheckOutcome& g = *r.govern();
         const Standard& s = model.standardOf(i);
-        fmt::print("  over  {:<10} {:.3f}  {} ({})  {} at {}\n", model.members()[i].id, r.utilisation,
-                   s.checks[static_cast<size_t>(g.check)].key, g.clause, model.combinationOf(i, g),
-                   model.frame().units.text(Quantity::Length, g.at));
+        fmt::print("  over  {:<10} {:.3f}  {} ({})  {} at {}\n", model.members()[i].id, r.utilisation, s.checks[g.check].key,
+                   g.clause, model.combinationOf(i, g), model.frame().units.text(Quantity::Length, g.at));
     }
+}
+
+using Standards = std::shared_ptr<const std::vector<Standard>>;
+
+// False with a message if one of the standards wanted is not shipped.
+bool known(const std::vector<std::string>& wanted, const std::vector<Standard>& standards)
+{
+    for (const std::string& key : wanted) {
+        if (std::any_of(standards.begin(), standards.end(), [&](const Standard& s) { return s.key == key; })) continue;
+        std::string all;
+        for (const Standard& s : standards)
+            all += (all.empty() ? "" : ", ") + std::string(s.key);
+        fmt::print(stderr, "error: \"{}\" is not a standard shipped here; choose one of {}\n", key, all);
+        return false;
+    }
+    return true;
+}
+
+// Forces of the file, else of an analysis; of a mechanism there are none, and it counts as bad input.
+std::shared_ptr<FrameForces> forcesOf(const Frame& f, const CheckArguments& a, std::vector<Finding>& findings, Report& out)
+{
+    auto forces = std::make_shared<FrameForces>();
+    if (!f.results.empty()) {
+        *forces = givenResults(f, findings);
+        return forces;
+    }
+    const LogTime time("analysis");
+    SilentProgress progress;
+    *forces = analyseForces(f, a.choice.value(f), progress);
+    findings.insert(findings.end(), forces->findings.begin(), forces->findings.end());
+    if (!forces->ok) {
+        forces->forces = {};
+        forces->motions.clear();
+        out.badInput = true;
+    }
+    return forces;
+}
+
+// One frame checked by its standard, with what the audit says of it.
+struct Checked
+{
+    std::shared_ptr<const CheckModel> model;
+    CheckReport report;
+    std::vector<Finding> findings;
+};
+
+Checked checked(std::shared_ptr<const Frame> frame, const std::shared_ptr<FrameForces>& analysed, const Standards& standards)
+{
+    const LogTime time("check");
+    SilentProgress progress;
+    Checked out;
+    out.model = std::make_shared<const CheckModel>(
+        std::move(frame), std::shared_ptr<const ForceTable>(analysed, &analysed->forces), standards,
+        std::shared_ptr<const std::vector<NodeMotion>>(analysed, &analysed->motions));
+    out.model->checkAll(out.report, progress);
+    for (auto&& more : {audit(*out.model), auditResults(*out.model, out.report)})
+        out.findings.insert(out.findings.end(), more.begin(), more.end());
+    return out;
+}
+
+// What a further standard has to say that the first did not.
+void addNew(std::vector<Finding>& findings, const Checked& other)
+{
+    for (const Finding& f : other.findings) {
+        const bool said = std::any_of(findings.begin(), findings.end(), [&](const Finding& g) {
+            return g.code == f.code && g.subject == f.subject && g.text == f.text;
+        });
+        if (said) continue;
+        findings.push_back(f);
+        findings.back().text = fmt::format("by {}: {}", other.model->standard().title, f.text);
+    }
+}
+
+// The whole calculation of one member to standard output.
+bool printTrace(const Checked& c, const std::string& member)
+{
+    for (size_t i = 0; i < c.model->members().size(); ++i)
+        if (c.model->members()[i].id == member) return writeOut(writeTraces(*c.model, c.report, i), "-");
+    fmt::print(stderr, "error: there is no member \"{}\"\n", member);
+    return false;
+}
+
+void printAll(const Checked& first, const std::vector<SecondOpinion>& others, const std::vector<Finding>& findings)
+{
+    std::vector<Finding> shown;
+    for (const Finding& f : findings)
+        if (f.code != "member.over") shown.push_back(f); // the summary lists those
+    printFindings(shown);
+    summary(*first.model, first.report);
+    for (const SecondOpinion& o : others)
+        summary(*o.model, o.report);
 }
 
 Report run(const CheckArguments& a)
 {
     Report out;
     auto loaded = readFrameFile(a.frame);
-    if (!loaded.ok()) {
-        printFindings(loaded.findings);
-        out.badInput = true;
-        return out;
-    }
-    std::vector<Finding> findings = loaded.findings;
-    auto standards = std::make_shared<const std::vector<Standard>>(shippedStandards());
-    for (const std::string& wanted : a.standards) {
-        const bool known =
-            std::any_of(standards->begin(), standards->end(), [&](const Standard& s) { return s.key == wanted; });
-        if (known) continue;
-        std::string all;
-        for (const Standard& s : *standards)
-            all += (all.empty() ? "" : ", ") + std::string(s.key);
-        fmt::print(stderr, "error: \"{}\" is not a standard shipped here; choose one of {}\n", wanted, all);
+    const Standards standards = std::make_shared<const std::vector<Standard>>(shippedStandards());
+    if (!loaded.ok()) printFindings(loaded.findings);
+    if (!loaded.ok() || !known(a.standards, *standards)) {
         out.badInput = true;
         return out;
     }
     if (!a.standards.empty()) loaded.value->design.standard = a.standards.front();
-    auto frame = std::make_shared<const Frame>(std::move(*loaded.value));
-    auto analysed = std::make_shared<FrameForces>();
+    const auto frame = std::make_shared<const Frame>(std::move(*loaded.value));
+    std::vector<Finding> findings = loaded.findings;
+    const auto forces = forcesOf(*frame, a, findings, out);
+    const Checked first = checked(frame, forces, standards);
+    findings.insert(findings.end(), first.findings.begin(), first.findings.end());
     SilentProgress progress;
-    if (!frame->results.empty())
-        *analysed = givenResults(*frame, findings);
-    else {
-        *analysed = analyseForces(*frame, a.choice.value(*frame), progress);
-        findings.insert(findings.end(), analysed->findings.begin(), analysed->findings.end());
-        if (!analysed->ok) {
-            analysed->forces = {}, analysed->motions.clear();
-            out.badInput = true; // a mechanism: nothing can be checked
-        }
-    }
-    const std::shared_ptr<const ForceTable> forces(analysed, &analysed->forces);
-    const std::shared_ptr<const std::vector<NodeMotion>> motions(analysed, &analysed->motions);
-    const CheckModel model(frame, forces, standards, motions);
-    CheckReport report;
-    model.checkAll(report, progress);
-    for (auto&& more : {audit(model), auditResults(model, report)})
-        findings.insert(findings.end(), more.begin(), more.end());
-    for (const auto& global : {driftRatio(model, progress), criticalFactor(model, progress)})
+    for (const auto& global : {driftRatio(*first.model, progress), criticalFactor(*first.model, progress)})
         if (global) findings.push_back(*global);
     // Further standards over the same frame and the same forces.
     std::vector<SecondOpinion> others;
     for (size_t k = 1; k < a.standards.size(); ++k) {
         auto copy = std::make_shared<Frame>(*frame);
         copy->design.standard = a.standards[k];
-        SecondOpinion& o = others.emplace_back();
-        o.model = std::make_shared<const CheckModel>(copy, forces, standards, motions);
-        o.model->checkAll(o.report, progress);
-        for (auto&& more : {audit(*o.model), auditResults(*o.model, o.report)})
-            for (const Finding& f : more)
-                if (std::none_of(findings.begin(), findings.end(), [&](const Finding& g) {
-                        return g.code == f.code && g.subject == f.subject && g.text == f.text;
-                    })) {
-                    findings.push_back(f);
-                    findings.back().text = fmt::format("by {}: {}", o.model->standard().title, f.text);
-                }
+        Checked other = checked(copy, forces, standards);
+        addNew(findings, other);
+        others.push_back({other.model, std::move(other.report)});
     }
-    if (!a.json.empty() && !writeOut(writeAnswer(model, report, findings, others), a.json)) out.badInput = true;
+    if (!a.json.empty() && !writeOut(writeAnswer(*first.model, first.report, findings, others), a.json)) out.badInput = true;
     if (!a.trace.empty()) {
-        bool found = false;
-        for (size_t i = 0; i < model.members().size(); ++i)
-            if (model.members()[i].id == a.trace) {
-                found = true;
-                if (!writeOut(writeTraces(model, report, i), "-")) out.badInput = true;
-            }
-        if (!found) {
-            fmt::print(stderr, "error: there is no member \"{}\"\n", a.trace);
-            out.badInput = true;
-        }
-    } else if (!a.quiet && a.json != "-") {
-        std::vector<Finding> shown;
-        for (const Finding& f : findings)
-            if (f.code != "member.over") shown.push_back(f); // the summary lists those
-        printFindings(shown);
-        summary(model, report);
-        for (const SecondOpinion& o : others)
-            summary(*o.model, o.report);
+        if (!printTrace(first, a.trace)) out.badInput = true;
+    } else if (!a.quiet && a.json != "-")
+        printAll(first, others, findings);
+    out.counted = true;
+    out.counts = first.report.counts;
+    for (const SecondOpinion& o : others) {
+        out.counts.over += o.report.counts.over;
+        out.counts.unchecked += o.report.counts.unchecked;
     }
-    out.counted = true, out.counts = report.counts;
-    for (const SecondOpinion& o : others)
-        out.counts.over += o.report.counts.over, out.counts.unchecked += o.report.counts.unchecked;
     return out;
 }
 
 } // namespace
 
-Run addCheck(CLI::App& app)
+Command checkCommand()
 {
     auto a = std::make_shared<CheckArguments>();
-    CLI::App* c = app.add_subcommand(
-        "check", "Check every member of a frame; without results in the file the frame is analysed first (linear).");
-    c->add_option("FRAME", a->frame, "frame file (.frame.json)")->required();
-    a->choice.add(*c); // for frames without results
-    c->add_option("--standard", a->standards,
-                  "design standard instead of the file's (aisc360-22-lrfd, aisc360-22-asd, the same of -16-, -10- and -05-, "
-                  "en1993); given "
-                  "again: another one beside it")
-        ->take_all();
-    c->add_option("--json", a->json, "write the answer to this file; - for standard output");
-    c->add_option("--trace", a->trace, "print the whole calculation of one member as JSON");
-    c->add_flag("--quiet", a->quiet, "no summary and no findings on the terminal");
-    return [a] { return run(*a); };
+    std::vector<Argument> list{{.name = "FRAME", .help = "frame file (.frame.json)", .into = &a->frame, .must = true}};
+    for (Argument& x : a->choice.arguments()) // for frames without results
+        list.push_back(std::move(x));
+    list.push_back({"--standard",
+                    "design standard instead of the file's (aisc360-22-lrfd, aisc360-22-asd, the same of -16-, -10- and -05-, "
+                    "en1993); given again: another one beside it",
+                    &a->standards});
+    list.push_back({"--json", "write the answer to this file; - for standard output", &a->json});
+    list.push_back({"--trace", "print the whole calculation of one member as JSON", &a->trace});
+    list.push_back({"--quiet", "no summary and no findings on the terminal", &a->quiet});
+    return {"check", "Check every member of a frame; without results in the file the frame is analysed first (linear).",
+            std::move(list), [a] { return run(*a); }};
 }
 
 } // namespace wr::cli

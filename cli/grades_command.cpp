@@ -1,9 +1,8 @@
 #include "cli/commands.h"
 
-#include "core/files/json_cursor.h"
+#include "core/files/listing_json.h"
 #include "core/grades/grades.h"
 
-#include <CLI/CLI.hpp>
 #include <fmt/format.h>
 #include <memory>
 
@@ -34,19 +33,7 @@ Report run(const GradesArguments& a)
         }
     }
     if (a.json) {
-        Json j = Json::array();
-        for (const Grade* g : list) {
-            Json steps = Json::array();
-            for (const GradeStep& s : g->steps)
-                steps.push_back({{"to", s.thickness * 1e3}, {"fy", s.fy / 1e6}, {"fu", s.fu / 1e6}});
-            j.push_back({{"name", g->name},
-                         {"standard", g->standard},
-                         {"e", g->e / 1e6},
-                         {"g", g->g / 1e6},
-                         {"density", g->density},
-                         {"strengths", steps}});
-        }
-        fmt::print("{}\n", j.dump(1));
+        fmt::print("{}", gradesJson(list));
         return out;
     }
     if (a.csv)
@@ -66,15 +53,16 @@ Report run(const GradesArguments& a)
 
 } // namespace
 
-Run addGrades(CLI::App& app)
+Command gradesCommand()
 {
     auto a = std::make_shared<GradesArguments>();
-    CLI::App* c = app.add_subcommand("grades", "List the steels with their strengths by thickness.");
-    c->add_option("NAME", a->name, "one grade (A992, S355, E250 …); all if left out");
-    c->add_option("--standard", a->standard, "the design standard whose steels come first (aisc360-22-lrfd, en1993, is800 …)");
-    c->add_flag("--csv", a->csv, "comma-separated values in mm and MPa (docs/sections.md)");
-    c->add_flag("--json", a->json, "the same as JSON")->excludes("--csv");
-    return [a] { return run(*a); };
+    return {"grades",
+            "List the steels with their strengths by thickness.",
+            {{"NAME", "one grade (A992, S355, E250 …); all if left out", &a->name},
+             {"--standard", "the design standard whose steels come first (aisc360-22-lrfd, en1993, is800 …)", &a->standard},
+             {"--csv", "comma-separated values in mm and MPa (docs/sections.md)", &a->csv},
+             {"--json", "the same as JSON", &a->json}},
+            [a] { return run(*a); }};
 }
 
 } // namespace wr::cli

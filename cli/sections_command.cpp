@@ -1,10 +1,8 @@
 #include "cli/commands.h"
 
-#include "core/files/json_cursor.h"
+#include "core/files/listing_json.h"
 #include "core/sections/listing.h"
 
-#include <CLI/CLI.hpp>
-#include <cmath>
 #include <fmt/format.h>
 #include <memory>
 
@@ -17,30 +15,6 @@ struct SectionsArguments
     std::string what;
     bool csv = false, json = false;
 };
-
-// In mm; noise from symmetric shapes is zero.
-double inMillimetres(const ListedValue& v, const CatalogueSection& s)
-{
-    const double size = 1000 * (s.shape.depth() + s.shape.width()), x = v.value(s) * std::pow(1000.0, v.power);
-    return std::abs(x) < 1e-9 * std::pow(size, v.power) ? 0 : x;
-}
-
-Json asJson(const CatalogueSection& s)
-{
-    const auto rounded = [](double x) { return std::stod(fmt::format("{:.8g}", x)); };
-    Json o = {{"designation", s.designation},
-              {"family", s.family},
-              {"standard", s.standard},
-              {"shape", shapeName(s.shape.kind)},
-              {"mass", rounded(s.listedMass)}};
-    for (const ListedValue& v : listedValues())
-        o[std::string(v.key)] = rounded(inMillimetres(v, s));
-    Json published = Json::object();
-    for (const StatedKey& k : statedKeys())
-        if (const auto& x = s.published.*k.stated) published[std::string(k.key)] = rounded(*x * std::pow(1000.0, k.power));
-    if (!published.empty()) o["published"] = std::move(published);
-    return o;
-}
 
 // One section in words: dimensions and properties with both notations.
 void describe(const CatalogueSection& s)
@@ -75,10 +49,7 @@ Report run(const SectionsArguments& a)
         return out;
     }
     if (a.json) {
-        Json j = Json::array();
-        for (const CatalogueSection* s : list)
-            j.push_back(asJson(*s));
-        fmt::print("{}\n", j.dump(1));
+        fmt::print("{}", sectionsJson(list));
         return out;
     }
     if (a.csv) {
@@ -109,14 +80,15 @@ Report run(const SectionsArguments& a)
 
 } // namespace
 
-Run addSections(CLI::App& app)
+Command sectionsCommand()
 {
     auto a = std::make_shared<SectionsArguments>();
-    CLI::App* c = app.add_subcommand("sections", "List the sections of the catalogue with their properties.");
-    c->add_option("WHAT", a->what, "a family (W, IPE, HSS …) or one section; everything if left out");
-    c->add_flag("--csv", a->csv, "comma-separated values in mm and kg/m (docs/sections.md)");
-    c->add_flag("--json", a->json, "the same as JSON")->excludes("--csv");
-    return [a] { return run(*a); };
+    return {"sections",
+            "List the sections of the catalogue with their properties.",
+            {{"WHAT", "a family (W, IPE, HSS …) or one section; everything if left out", &a->what},
+             {"--csv", "comma-separated values in mm and kg/m (docs/sections.md)", &a->csv},
+             {.name = "--json", .help = "the same as JSON", .into = &a->json, .without = {"--csv"}}},
+            [a] { return run(*a); }};
 }
 
 } // namespace wr::cli

@@ -4,7 +4,6 @@
 #include "core/files/frame_reader.h"
 #include "core/reporting/frame_tables.h"
 
-#include <CLI/CLI.hpp>
 #include <filesystem>
 #include <fmt/format.h>
 #include <memory>
@@ -74,18 +73,25 @@ Report run(const TablesArguments& a)
 
 } // namespace
 
-Run addTables(CLI::App& app)
+Command tablesCommand()
 {
     auto a = std::make_shared<TablesArguments>();
-    CLI::App* c =
-        app.add_subcommand("tables", "Write loads, reactions, displacements, storey drift, section forces and deflections of "
-                                     "a frame as CSV files, one a table; a frame without results is analysed first.");
-    c->add_option("FRAME", a->frame, "frame file (.frame.json)")->required();
-    c->add_option("--out", a->out, "folder for the files")->required();
-    c->add_option("--buckling", a->buckling, "so many critical load factors of every combination")->check(CLI::Range(1, 100));
-    c->add_option("--modes", a->modes, "so many natural frequencies")->check(CLI::Range(1, 200));
-    a->choice.add(*c);
-    return [a] { return run(*a); };
+    std::vector<Argument> list{
+        {.name = "FRAME", .help = "frame file (.frame.json)", .into = &a->frame, .must = true},
+        {.name = "--out", .help = "folder for the files", .into = &a->out, .must = true},
+        {.name = "--buckling",
+         .help = "so many critical load factors of every combination",
+         .into = &a->buckling,
+         .least = 1,
+         .most = 100},
+        {.name = "--modes", .help = "so many natural frequencies", .into = &a->modes, .least = 1, .most = 200}};
+    for (Argument& x : a->choice.arguments())
+        list.push_back(std::move(x));
+    return {
+        "tables",
+        "Write loads, reactions, displacements, storey drift, section forces and deflections of a frame as CSV files, one a "
+        "table; a frame without results is analysed first.",
+        std::move(list), [a] { return run(*a); }};
 }
 
 } // namespace wr::cli

@@ -1,9 +1,8 @@
-// Drawn charts: the legend's histogram, force diagrams, the candidate chart. Each returns where its marks lie, for hovering and
+// Drawings along a member and of the legend: histogram, force diagrams. Each returns where its marks lie, for hovering and
 // for tests.
 #pragma once
 
 #include "core/base/units.h"
-#include "core/sizing/rungs.h"
 #include "render/theme.h"
 
 #include <QPainter>
@@ -33,21 +32,5 @@ struct DiagramPicture
 };
 DiagramPicture drawDiagram(QPainter& p, const QRectF& area, const std::vector<double>& x, const std::vector<double>& values,
                            double length, const QString& name, Quantity q, const UnitSystem& u, const Theme& t);
-
-// Every rung as a dot: mass per metre across, utilisation of the group's worst member upwards, limit and target as lines.
-struct CandidateMark
-{
-    size_t rung = 0;
-    QPointF at;
-    bool hollow = false;
-};
-struct CandidatePicture
-{
-    QRectF plot;
-    std::vector<CandidateMark> marks;
-    int nearest(QPointF p, double within) const; // index of a rung, or -1
-};
-CandidatePicture drawCandidates(QPainter& p, const QRectF& area, const RungTable& table, double target, const QString& now,
-                                int hovered, const UnitSystem& u, const Theme& t);
 
 } // namespace wr

@@ -46,7 +46,9 @@ MathBox text(const QString& s, double px, const QColor& ink, bool strong = false
     const QFont font = textFont(px, strong);
     const QFontMetricsF m(font);
     MathBox b;
-    b.width = m.horizontalAdvance(s), b.ascent = m.ascent() * 0.82, b.descent = m.descent() * 0.8;
+    b.width = m.horizontalAdvance(s);
+    b.ascent = m.ascent() * 0.82;
+    b.descent = m.descent() * 0.8;
     b.draw = [=](QPainter& p, double x, double y) {
         p.setFont(font);
         p.setPen(ink);
@@ -61,7 +63,8 @@ MathBox raised(MathBox base, MathBox exponent, double px)
     const double up = base.ascent - exponent.descent - 0.30 * px + std::max(0.0, base.height() - 1.3 * px) * 0.2;
     const double lift = std::max(up, 0.35 * px);
     b.width = base.width + exponent.width + 1;
-    b.ascent = std::max(base.ascent, lift + exponent.ascent), b.descent = base.descent;
+    b.ascent = std::max(base.ascent, lift + exponent.ascent);
+    b.descent = base.descent;
     b.draw = [=](QPainter& p, double x, double y) {
         base.draw(p, x, y);
         exponent.draw(p, x + base.width + 1, y - lift);
@@ -74,7 +77,8 @@ MathBox fraction(MathBox top, MathBox bottom, double px, const QColor& ink)
     MathBox b;
     const double axis = 0.30 * px, gap = 0.16 * px;
     b.width = std::max(top.width, bottom.width) + 0.4 * px;
-    b.ascent = axis + gap + top.height(), b.descent = bottom.height() + gap - axis;
+    b.ascent = axis + gap + top.height();
+    b.descent = bottom.height() + gap - axis;
     b.draw = [=](QPainter& p, double x, double y) {
         top.draw(p, x + (b.width - top.width) / 2, y - axis - gap - top.descent);
         bottom.draw(p, x + (b.width - bottom.width) / 2, y - axis + gap + bottom.ascent);
@@ -89,7 +93,8 @@ MathBox root(MathBox inside, double px, const QColor& ink)
     MathBox b;
     const double lead = 0.62 * px, over = 0.16 * px;
     b.width = inside.width + lead + 0.2 * px;
-    b.ascent = inside.ascent + over + 1, b.descent = inside.descent;
+    b.ascent = inside.ascent + over + 1;
+    b.descent = inside.descent;
     b.draw = [=](QPainter& p, double x, double y) {
         inside.draw(p, x + lead, y);
         QPainterPath path;
@@ -111,7 +116,9 @@ MathBox bracketed(MathBox inside, double px, const QColor& ink)
     if (inside.height() < 1.5 * px) return inRow({text("(", px, ink), std::move(inside), text(")", px, ink)}, 0);
     MathBox b;
     const double w = 0.36 * px;
-    b.width = inside.width + 2 * w, b.ascent = inside.ascent, b.descent = inside.descent;
+    b.width = inside.width + 2 * w;
+    b.ascent = inside.ascent;
+    b.descent = inside.descent;
     b.draw = [=](QPainter& p, double x, double y) {
         inside.draw(p, x + w, y);
         p.setPen(QPen(ink, std::max(1.0, px / 13)));
@@ -201,7 +208,8 @@ MathBox inRow(std::vector<MathBox> boxes, double gap)
     MathBox b;
     for (size_t i = 0; i < boxes.size(); ++i) {
         b.width += boxes[i].width + (i > 0 ? gap : 0);
-        b.ascent = std::max(b.ascent, boxes[i].ascent), b.descent = std::max(b.descent, boxes[i].descent);
+        b.ascent = std::max(b.ascent, boxes[i].ascent);
+        b.descent = std::max(b.descent, boxes[i].descent);
     }
     b.draw = [boxes = std::move(boxes), gap](QPainter& p, double x, double y) {
         for (const MathBox& m : boxes) {
@@ -225,7 +233,9 @@ MathBox layoutSymbol(std::string_view symbol, double px, const QColor& ink)
     MathBox sub = text(greek(symbol.substr(cut + 1)), 0.72 * px, ink);
     MathBox b;
     const double down = 0.24 * px;
-    b.width = main.width + sub.width + 0.5, b.ascent = main.ascent, b.descent = std::max(main.descent, down + sub.descent);
+    b.width = main.width + sub.width + 0.5;
+    b.ascent = main.ascent;
+    b.descent = std::max(main.descent, down + sub.descent);
     b.draw = [=](QPainter& p, double x, double y) {
         main.draw(p, x, y);
         sub.draw(p, x + main.width + 0.5, y + down);

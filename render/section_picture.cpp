@@ -22,8 +22,12 @@ struct Fit
     Fit(const Outline& o, const QRectF& area, double fill) : centre(area.center())
     {
         for (const Loop& l : o.loops)
-            for (const Point2& q : l)
-                y0 = std::min(y0, q.y), y1 = std::max(y1, q.y), z0 = std::min(z0, q.z), z1 = std::max(z1, q.z);
+            for (const Point2& q : l) {
+                y0 = std::min(y0, q.y);
+                y1 = std::max(y1, q.y);
+                z0 = std::min(z0, q.z);
+                z1 = std::max(z1, q.z);
+            }
         k = std::min(area.width() / (y1 - y0), area.height() / (z1 - z0)) * fill;
     }
     QPointF at(double y, double z) const
@@ -93,27 +97,20 @@ void drawSection(QPainter& p, const QRectF& area, const Shape& s, const Theme& t
     if (!o.loops.empty()) drawOutline(p, o, Fit(o, area, 0.94), t);
 }
 
-void drawSectionSheet(QPainter& p, const QRectF& area, const CatalogueSection& c, const UnitSystem& u, const Theme& t)
+namespace {
+
+QString told(const char* name, double v, const UnitSystem& u)
 {
-    const Shape& s = c.shape;
-    const Outline o = outlineOf(s);
-    if (o.loops.empty()) return;
-    const QRectF inner = area.adjusted(26, 10, -66, -26);
-    const Fit fit(o, inner, 1.0);
-    drawOutline(p, o, fit, t);
-    const auto told = [&](const char* name, double v) {
-        return QString("%1 %2").arg(QString::fromUtf8(name), QString::fromStdString(u.text(Quantity::SectionLength, v, false)));
-    };
-    const bool round = s.kind == ShapeKind::Chs || s.kind == ShapeKind::BarRound;
-    const QPointF low = fit.at(fit.y0, fit.z0), high = fit.at(fit.y1, fit.z1);
-    if (!round) dimensionLine(p, {low.x() - 10, high.y()}, {low.x() - 10, low.y()}, told("h", s.depth()), t);
-    dimensionLine(p, {low.x(), low.y() + 9}, {high.x(), low.y() + 9}, told(round ? "d" : "b", round ? s.d : fit.y1 - fit.y0),
-                  t);
-    // Walls: the point is inside the wall, in section coordinates of this outline.
-    const double right = high.x() + 12, cy = o.shapeOrigin.y, cz = o.shapeOrigin.z;
+    return QString("%1 %2").arg(QString::fromUtf8(name), QString::fromStdString(u.text(Quantity::SectionLength, v, false)));
+}
+
+// Thicknesses, each called out from a point inside its wall in section coordinates of the outline.
+void drawWalls(QPainter& p, const Shape& s, const Outline& o, const Fit& fit, const UnitSystem& u, const Theme& t)
+{
+    const double right = fit.at(fit.y1, fit.z1).x() + 12, cy = o.shapeOrigin.y, cz = o.shapeOrigin.z;
     const auto wall = [&](double y, double z, double lift, const char* name, double v) {
         const QPointF q = fit.at(y, z);
-        callOut(p, q, {right, q.y() + lift}, told(name, v), t);
+        callOut(p, q, {right, q.y() + lift}, told(name, v, u), t);
     };
     switch (s.kind) {
     case ShapeKind::I:
@@ -145,8 +142,11 @@ void drawSectionSheet(QPainter& p, const QRectF& area, const CatalogueSection& c
     case ShapeKind::Chs: wall(s.d / 2 - s.t / 2, s.d * 0.03, -8, "t", s.t); break;
     default: break;
     }
-    // Axes through the centroid; an angle's principal axes are turned and named u, v.
-    const SectionProperties& a = c.properties();
+}
+
+// Axes through the centroid; an angle's principal axes are turned and named u, v. A ring marks the shear centre.
+void drawAxes(QPainter& p, const SectionProperties& a, const Fit& fit, const Theme& t)
+{
     const double turn = -a.principal, reach = 0.56 * std::min(fit.y1 - fit.y0, fit.z1 - fit.z0) * fit.k + 6;
     const QPointF g = fit.at(0, 0), along(std::cos(turn) * reach, -std::sin(turn) * reach), across(along.y(), -along.x());
     QPen dash(t.violet, 1);
@@ -161,6 +161,24 @@ void drawSectionSheet(QPainter& p, const QRectF& area, const CatalogueSection& c
         p.setPen(QPen(t.violet, 1.3));
         p.drawEllipse(q, 3.2, 3.2);
     }
+}
+
+} // namespace
+
+void drawSectionSheet(QPainter& p, const QRectF& area, const CatalogueSection& c, const UnitSystem& u, const Theme& t)
+{
+    const Shape& s = c.shape;
+    const Outline o = outlineOf(s);
+    if (o.loops.empty()) return;
+    const Fit fit(o, area.adjusted(26, 10, -66, -26), 1.0);
+    drawOutline(p, o, fit, t);
+    const bool round = s.kind == ShapeKind::Chs || s.kind == ShapeKind::BarRound;
+    const QPointF low = fit.at(fit.y0, fit.z0), high = fit.at(fit.y1, fit.z1);
+    if (!round) dimensionLine(p, {low.x() - 10, high.y()}, {low.x() - 10, low.y()}, told("h", s.depth(), u), t);
+    dimensionLine(p, {low.x(), low.y() + 9}, {high.x(), low.y() + 9}, told(round ? "d" : "b", round ? s.d : fit.y1 - fit.y0, u),
+                  t);
+    drawWalls(p, s, o, fit, u, t);
+    drawAxes(p, c.properties(), fit, t);
 }
 
 double sectionTableHeight(const CatalogueSection& s)

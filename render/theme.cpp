@@ -71,5 +71,4 @@ QFont textFont(double pixels, bool strong)
     return f;
 }
 
-
 } // namespace wr

@@ -1,20 +1,24 @@
 // Arrows point downwards only: reads the includes of the sources and fails on one that points back, and on Qt in the core.
+#include <algorithm>
 #include <catch2/catch.hpp>
 #include <filesystem>
 #include <fstream>
 #include <map>
 #include <regex>
+#include <string>
+#include <vector>
 
 namespace fs = std::filesystem;
 
 TEST_CASE("layers: no include points back, the core knows no Qt", "[layers]")
 {
-    const std::map<std::string, int> level{{"core/base", 0},    {"core/sections", 1},  {"core/grades", 1},
-                                           {"core/frame", 2},   {"core/analysis", 3},  {"core/combos", 3},  {"core/members", 3},
-                                           {"core/briefs", 4},  {"core/standards", 5}, {"core/checking", 6},
-                                           {"core/sizing", 7},  {"core/audit", 7},     {"core/takeoff", 7},
-                                           {"core/project", 8}, {"core/files", 9},     {"core/reporting", 9},
-                                           {"render", 10},      {"app", 11},           {"cli", 11}};
+    const std::map<std::string, int> level{{"core/base", 0},      {"core/sections", 1}, {"core/grades", 1},
+                                           {"core/frame", 2},     {"core/analysis", 3}, {"core/combos", 3},
+                                           {"core/members", 3},   {"core/briefs", 4},   {"core/standards", 5},
+                                           {"core/checking", 6},  {"core/sizing", 7},   {"core/audit", 7},
+                                           {"core/takeoff", 7},   {"core/project", 8},  {"core/files", 9},
+                                           {"core/reporting", 9}, {"render", 10},       {"plots", 11},
+                                           {"logging", 11},       {"app", 12},          {"cli", 12}};
     const auto layer = [&](const std::string& path) {
         int found = -1;
         for (const auto& [folder, l] : level)
@@ -23,7 +27,7 @@ TEST_CASE("layers: no include points back, the core knows no Qt", "[layers]")
     };
     const std::regex include(R"(^\s*#include\s+["<]([^">]+)[">])");
     int files = 0;
-    for (const char* top : {"core", "render", "app", "cli"})
+    for (const char* top : {"core", "render", "plots", "logging", "app", "cli"})
         for (const auto& entry : fs::recursive_directory_iterator(fs::path(WREN_SOURCE) / top)) {
             const auto ext = entry.path().extension();
             if (ext != ".h" && ext != ".cpp") continue;
@@ -49,4 +53,40 @@ TEST_CASE("layers: no include points back, the core knows no Qt", "[layers]")
             }
         }
     CHECK(files > 50);
+}
+
+TEST_CASE("layers: a library that is heavy to compile is seen where its work is done, nowhere else", "[layers]")
+{
+    struct Library
+    {
+        std::string header; // as it stands in the include
+        std::vector<std::string> places;
+    };
+    const std::vector<Library> libraries{
+        {"CLI/", {"cli/command_line.cpp"}},
+        {"nlohmann/", {"core/files/json_value.h", "core/files/schema_check.cpp", "core/standards/en1993/parameters.cpp"}},
+        {"core/files/json_value.h", {"core/files/"}},
+        {"core/files/json_cursor.h", {"core/files/"}},
+        {"Eigen/", {"core/analysis/"}},
+        {"tao/pegtl", {"core/base/expression.cpp", "core/base/entry.cpp"}},
+        {"spdlog/", {"logging/log.cpp"}},
+        {"qcustomplot.h", {"plots/chart.h"}},
+    };
+    for (const char* top : {"core", "render", "plots", "logging", "app", "cli"})
+        for (const auto& entry : fs::recursive_directory_iterator(fs::path(WREN_SOURCE) / top)) {
+            if (entry.path().extension() != ".h" && entry.path().extension() != ".cpp") continue;
+            const std::string self = fs::relative(entry.path(), WREN_SOURCE).generic_string();
+            std::ifstream in(entry.path());
+            std::string line;
+            while (std::getline(in, line)) {
+                if (!line.starts_with("#include")) continue;
+                for (const Library& l : libraries) {
+                    if (line.find("<" + l.header) == std::string::npos && line.find("\"" + l.header) == std::string::npos)
+                        continue;
+                    CAPTURE(self, line);
+                    CHECK(std::any_of(l.places.begin(), l.places.end(),
+                                      [&](const std::string& p) { return self.starts_with(p); }));
+                }
+            }
+        }
 }

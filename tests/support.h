@@ -62,7 +62,7 @@ inline std::unique_ptr<CheckModel> modelOf(Frame frame)
 inline const CheckOutcome& outcome(const CheckModel& m, const MemberResult& r, size_t member, std::string_view key)
 {
     for (const CheckOutcome& o : r.outcomes)
-        if (m.standardOf(member).checks[static_cast<size_t>(o.check)].key == key) return o;
+        if (m.standardOf(member).checks[o.check].key == key) return o;
     FAIL("no outcome " << key);
     return r.outcomes.front();
 }

@@ -45,21 +45,17 @@ Bench::Bench(Document& doc, QWidget* parent)
 {
     setObjectName("bench");
     setFixedWidth(322);
-    for (int i = 0; i < kStops; ++i) {
-        const Stop s = static_cast<Stop>(i);
-        QWidget* page = s == Stop::Frame   ? frame_
-                        : s == Stop::Check ? scrolled(member_)
-                        : s == Stop::Size  ? scrolled(size_)
-                                           : promise(s);
-        page_[static_cast<size_t>(i)] = addWidget(page);
-    }
-    setStop(Stop::Check);
+}
+
+void Bench::addPage(Stop s, QWidget* page)
+{
+    const bool ownScrolling = page == frame_; // its lists scroll themselves
+    page_[static_cast<size_t>(s)] = addWidget(!page ? promise(s) : ownScrolling ? page : scrolled(page));
 }
 
 void Bench::setStop(Stop s)
 {
     setCurrentIndex(page_[static_cast<size_t>(s)]);
-    if (s == Stop::Size) size_->enter();
 }
 
 } // namespace wr

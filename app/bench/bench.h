@@ -1,4 +1,4 @@
-// The bench: the panel at the right that belongs to the stop. One page a stop; the list of pages is in bench.cpp.
+// The bench: the panel at the right that belongs to the stop. Which page goes with which stop: app/shell/stop_pages.cpp.
 #pragma once
 
 #include "app/line/line_view.h"
@@ -17,6 +17,7 @@ class Bench : public QStackedWidget
     Q_OBJECT
 public:
     Bench(Document& doc, QWidget* parent = nullptr);
+    void addPage(Stop s, QWidget* page); // null: a page that says what will be done there
     void setStop(Stop s);
     FrameBench& frame() { return *frame_; }
     MemberBench& member() { return *member_; }

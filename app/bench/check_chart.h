@@ -3,16 +3,15 @@
 // modes have none.
 #pragma once
 
-#include "render/check_charts.h"
+#include "plots/check_charts.h"
 
-#include <QWidget>
 #include <optional>
 
 namespace wr {
 
 class Document;
 
-class CheckChart : public QWidget
+class CheckChart : public Chart
 {
     Q_OBJECT
 public:
@@ -21,30 +20,20 @@ public:
     const std::optional<LengthCurve>& curve() const { return curve_; }
     const std::optional<InteractionDiagram>& diagram() const { return diagram_; }
     const std::optional<DeflectionCurve>& bent() const { return bent_; }
-    const DeflectionPicture& bentPicture() const { return bentPicture_; }
-    const InteractionPicture& interactionPicture() const { return interaction_; }
-    const LengthCurvePicture& curvePicture() const { return curvePicture_; }
+    double bentLimit() const { return bentLimit_; } // on the axis, in the unit shown
 
 Q_SIGNALS:
     void choseSet(int set); // a combination was clicked: index into the force table's sets
 
-protected:
-    void paintEvent(QPaintEvent*) override;
-    void mouseMoveEvent(QMouseEvent*) override;
-    void mousePressEvent(QMouseEvent*) override;
-
 private:
-    QString pointWords(int point) const;
+    QString describe() const;
     int tableSet(int point) const;
     Document& doc_;
     std::optional<size_t> member_;
     std::optional<LengthCurve> curve_;
     std::optional<InteractionDiagram> diagram_;
     std::optional<DeflectionCurve> bent_;
-    DeflectionPicture bentPicture_;
-    int governing_ = -1;
-    InteractionPicture interaction_;
-    LengthCurvePicture curvePicture_;
+    double bentLimit_ = 0;
 };
 
 } // namespace wr

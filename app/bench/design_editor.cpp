@@ -47,6 +47,17 @@ DesignEditor::DesignEditor(Document& doc, QWidget* parent)
     g->setHorizontalSpacing(6);
     g->setVerticalSpacing(5);
     int row = 0;
+    buildLengths(*g, row);
+    buildBelongings(*g, row);
+    trouble_->setWordWrap(true);
+    g->addWidget(trouble_, row++, 0, 1, 4);
+    g->setColumnStretch(1, 1);
+    connectChoices();
+}
+
+void DesignEditor::buildLengths(QGridLayout& grid, int& row)
+{
+    QGridLayout* g = &grid;
     g->addWidget(label("Effective lengths", "head", this), row, 0, 1, 2);
     g->addWidget(label("factor", "quiet", this), row, 2);
     g->addWidget(label("length", "quiet", this), row++, 3);
@@ -69,6 +80,12 @@ DesignEditor::DesignEditor(Document& doc, QWidget* parent)
         g->addWidget(factors_[k], row, 2);
         g->addWidget(lengths_[k], row, 3);
     }
+}
+
+// Group, section and grade.
+void DesignEditor::buildBelongings(QGridLayout& grid, int& row)
+{
+    QGridLayout* g = &grid;
     g->addWidget(label("Belongs to", "head", this), row++, 0, 1, 4);
     const auto field = [&](const char* title, QWidget* w) {
         g->addWidget(new QLabel(title, this), row, 0);
@@ -97,9 +114,10 @@ DesignEditor::DesignEditor(Document& doc, QWidget* parent)
     completer->setCaseSensitivity(Qt::CaseInsensitive);
     completer->setFilterMode(Qt::MatchContains);
     section_->setCompleter(completer);
-    trouble_->setWordWrap(true);
-    g->addWidget(trouble_, row++, 0, 1, 4);
-    g->setColumnStretch(1, 1);
+}
+
+void DesignEditor::connectChoices()
+{
     connect(section_, &QLineEdit::editingFinished, this, [this] {
         if (filling_ || section_->text().isEmpty() || !section_->isModified()) return;
         section_->setModified(false);
@@ -155,6 +173,14 @@ void DesignEditor::refresh()
 {
     if (!doc_.hasFrame() || doc_.pick().empty()) return;
     filling_ = true;
+    refreshLengths();
+    refreshGroup();
+    refreshSectionAndGrade();
+    filling_ = false;
+}
+
+void DesignEditor::refreshLengths()
+{
     const auto& pick = doc_.pick();
     const UnitSystem& u = doc_.units();
     const auto shown = [&](double metres) { return QString::number(u.show(Quantity::Length, metres), 'f', 2); };
@@ -169,10 +195,14 @@ void DesignEditor::refresh()
         const auto lengthNow = common(pick, [&](size_t i) { return std::round(doc_.model().lanes(i).longest(a) * 1e6) / 1e6; });
         const auto segments = common(pick, [&](size_t i) { return doc_.model().lanes(i).of(a).size(); });
         const auto byHand = common(pick, [&](size_t i) { return doc_.model().lanes(i).of(a).front().byHand; });
-        if (!factors_[k]->hasFocus() || !factors_[k]->isModified())
-            factors_[k]->setText(factorNow ? QString::number(*factorNow, 'g', 4) : QString()), factors_[k]->setModified(false);
-        if (!lengths_[k]->hasFocus() || !lengths_[k]->isModified())
-            lengths_[k]->setText(lengthNow ? shown(*lengthNow) : QString()), lengths_[k]->setModified(false);
+        // What is being typed stays.
+        const auto put = [](QLineEdit& field, const QString& text) {
+            if (field.hasFocus() && field.isModified()) return;
+            field.setText(text);
+            field.setModified(false);
+        };
+        put(*factors_[k], factorNow ? QString::number(*factorNow, 'g', 4) : QString());
+        put(*lengths_[k], lengthNow ? shown(*lengthNow) : QString());
         factors_[k]->setPlaceholderText(factorNow ? "" : "several");
         lengths_[k]->setPlaceholderText(lengthNow ? "" : "several");
         QFont f = factors_[k]->font();
@@ -185,17 +215,26 @@ void DesignEditor::refresh()
                                           .arg(byHand.value_or(false) ? ", by hand" : "")
                                     : "differ");
     }
+}
+
+void DesignEditor::refreshGroup()
+{
     group_->clear();
     QStringList groups;
     for (const Member& m : doc_.model().members())
         if (!m.group.empty() && !groups.contains(QString::fromStdString(m.group))) groups << QString::fromStdString(m.group);
     group_->addItems(groups);
-    const auto group = common(pick, [&](size_t i) { return doc_.model().members()[i].group; });
+    const auto group = common(doc_.pick(), [&](size_t i) { return doc_.model().members()[i].group; });
     group_->setCurrentText(group ? QString::fromStdString(*group) : QString());
     group_->lineEdit()->setPlaceholderText(group ? "none" : "several");
     group_->lineEdit()->setModified(false);
+}
+
+void DesignEditor::refreshSectionAndGrade()
+{
+    const auto& pick = doc_.pick();
     const auto section = common(pick, [&](size_t i) {
-        const FrameSection& s = doc_.frame().sections[static_cast<size_t>(doc_.model().members()[i].section)];
+        const FrameSection& s = doc_.frame().sections[doc_.model().members()[i].section];
         return s.name.empty() ? s.id : s.name;
     });
     if (!section_->isModified()) {
@@ -204,7 +243,7 @@ void DesignEditor::refresh()
     }
     section_->setPlaceholderText(section ? "" : "several");
     const auto grade = common(pick, [&](size_t i) {
-        const Material& m = doc_.frame().materials[static_cast<size_t>(doc_.model().members()[i].material)];
+        const Material& m = doc_.frame().materials[doc_.model().members()[i].material];
         return m.grade.empty() ? m.id : m.grade;
     });
     // Steels of the design standard's own region first.
@@ -216,7 +255,6 @@ void DesignEditor::refresh()
     }
     grade_->setCurrentIndex(grade ? grade_->findText(QString::fromStdString(*grade)) : -1);
     grade_->setPlaceholderText(grade ? QString::fromStdString(*grade) : "several");
-    filling_ = false;
 }
 
 } // namespace wr

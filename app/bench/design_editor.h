@@ -11,6 +11,8 @@
 #include <QWidget>
 #include <array>
 
+class QGridLayout;
+
 namespace wr {
 
 class Document;
@@ -33,6 +35,12 @@ Q_SIGNALS:
     void browseSections();
 
 private:
+    void buildLengths(QGridLayout& grid, int& row);
+    void buildBelongings(QGridLayout& grid, int& row);
+    void connectChoices();
+    void refreshLengths();
+    void refreshGroup();
+    void refreshSectionAndGrade();
     void enterLength(LengthAxis a, bool asFactor);
     void say(const QString& words);
     Document& doc_;

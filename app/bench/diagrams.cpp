@@ -11,7 +11,8 @@ namespace wr {
 
 namespace {
 constexpr int kTop = 30, kMember = 34, kEach = 44;
-}
+constexpr double kLeft = 34; // beside it the names of the forces
+} // namespace
 
 Diagrams::Diagrams(Document& doc, QWidget* parent)
     : QWidget(parent), doc_(doc), combinations_(new QComboBox(this)), plane_(new QComboBox(this))
@@ -40,7 +41,7 @@ void Diagrams::show(std::optional<size_t> member, int set)
     combinations_->clear();
     if (member_)
         for (size_t k = 0; k < doc_.model().forces().sets.size(); ++k) {
-            const Combination& c = doc_.frame().combinations[static_cast<size_t>(doc_.model().forces().sets[k].combination)];
+            const Combination& c = doc_.frame().combinations[doc_.model().forces().sets[k].combination];
             QString words = QString::fromStdString(combinationName(doc_.frame(), doc_.model().forces(), static_cast<int>(k)));
             if (!c.title.empty()) words += "  " + QString::fromStdString(c.title);
             combinations_->addItem(words);
@@ -59,7 +60,7 @@ void Diagrams::combineNow()
 {
     forces_.clear();
     const int set = combinations_->currentIndex();
-    if (member_ && set >= 0) combine(plan_, doc_.model().forces().sets[static_cast<size_t>(set)], forces_);
+    if (member_ && set >= 0) combine(plan_, doc_.model().forces().sets[set], forces_);
     update();
 }
 
@@ -71,13 +72,53 @@ void Diagrams::paintEvent(QPaintEvent*)
     largestMoment_ = 0;
     if (!member_) return;
     const Member& m = doc_.model().members()[*member_];
+    const auto x = [&](double s) { return kLeft + (width() - 4 - kLeft) * s / m.length; };
+    drawHolds(p, m, x);
+    if (forces_.empty()) return;
+    double at = kTop + kMember;
+    for (const Shown& s : shownForces()) {
+        if (s.component == Force::My) drawSegments(p, m, x, at);
+        const size_t n = plan_.stations();
+        const auto begin = forces_.begin() + static_cast<ptrdiff_t>(static_cast<size_t>(s.component) * n);
+        const std::vector<double> values(begin, begin + static_cast<ptrdiff_t>(n));
+        const DiagramPicture d =
+            drawDiagram(p, QRectF(0, at, width(), kEach - 2), plan_.x, values, m.length, s.name, s.quantity, doc_.units(), t);
+        if (s.component == Force::My) largestMoment_ = d.largest;
+        at += kEach;
+    }
+}
+
+std::vector<Diagrams::Shown> Diagrams::shownForces() const
+{
+    switch (plane_->currentIndex()) {
+    case 0: return {{"N", Force::N, Quantity::Force}, {"Vz", Force::Vz, Quantity::Force}, {"My", Force::My, Quantity::Moment}};
+    case 1: return {{"N", Force::N, Quantity::Force}, {"Vy", Force::Vy, Quantity::Force}, {"Mz", Force::Mz, Quantity::Moment}};
+    default: return {{"N", Force::N, Quantity::Force}, {"T", Force::T, Quantity::Moment}};
+    }
+}
+
+// Unbraced segments of the flanges, the chosen mode's one tinted.
+void Diagrams::drawSegments(QPainter& p, const Member& m, const std::function<double(double)>& x, double top) const
+{
+    const Theme& t = paperTheme();
+    for (size_t k = 0; k < plan_.spans.size(); ++k) {
+        const Span& span = plan_.spans[k];
+        if (std::cmp_equal(k, span_))
+            p.fillRect(QRectF(QPointF(x(span.from), top), QPointF(x(span.to), top + kEach - 2)), t.violetTint);
+        p.setPen(QPen(t.ink3, 1, Qt::DashLine));
+        for (const double end : {span.from, span.to})
+            if (end > 0 && end < m.length) p.drawLine(QPointF(x(end), top), QPointF(x(end), top + kEach - 2));
+    }
+}
+
+// The member with its holds: major and minor as a ring on the line, flanges above and below.
+void Diagrams::drawHolds(QPainter& p, const Member& m, const std::function<double(double)>& x) const
+{
+    const Theme& t = paperTheme();
     const Lanes& lanes = doc_.model().lanes(*member_);
-    const double left = 34, right = width() - 4;
-    const auto x = [&](double s) { return left + (right - left) * s / m.length; };
-    // The member with its holds: major and minor as a ring on the line, flanges above and below.
     const double y = kTop + 16;
     p.setPen(QPen(t.ink, 2.4));
-    p.drawLine(QPointF(left, y), QPointF(right, y));
+    p.drawLine(QPointF(x(0), y), QPointF(x(m.length), y));
     const auto marks = [&](LengthAxis a, double dy, double r) {
         for (const LaneSegment& s : lanes.of(a))
             for (const double at : {s.from, s.to}) {
@@ -92,42 +133,6 @@ void Diagrams::paintEvent(QPaintEvent*)
     p.setBrush(t.panel);
     p.setPen(QPen(t.ink, 1.4));
     marks(LengthAxis::Minor, 0, 3.4);
-    if (forces_.empty()) return;
-    const size_t n = plan_.stations();
-    const auto component = [&](size_t k) {
-        return std::vector<double>(forces_.begin() + static_cast<ptrdiff_t>(k * n),
-                                   forces_.begin() + static_cast<ptrdiff_t>((k + 1) * n));
-    };
-    struct Shown
-    {
-        QString name;
-        size_t component;
-        Quantity q;
-    };
-    const std::vector<Shown> shown =
-        plane_->currentIndex() == 0
-            ? std::vector<Shown>{{"N", 0, Quantity::Force}, {"Vz", 2, Quantity::Force}, {"My", 4, Quantity::Moment}}
-        : plane_->currentIndex() == 1
-            ? std::vector<Shown>{{"N", 0, Quantity::Force}, {"Vy", 1, Quantity::Force}, {"Mz", 5, Quantity::Moment}}
-            : std::vector<Shown>{{"N", 0, Quantity::Force}, {"T", 3, Quantity::Moment}};
-    double at = kTop + kMember;
-    for (const Shown& s : shown) {
-        const auto values = component(s.component);
-        if (s.component == 4) { // unbraced segments of the flanges, the chosen mode's one tinted
-            for (size_t k = 0; k < plan_.spans.size(); ++k) {
-                const Span& span = plan_.spans[k];
-                if (static_cast<int>(k) == span_)
-                    p.fillRect(QRectF(QPointF(x(span.from), at), QPointF(x(span.to), at + kEach - 2)), t.violetTint);
-                p.setPen(QPen(t.ink3, 1, Qt::DashLine));
-                for (const double end : {span.from, span.to})
-                    if (end > 0 && end < m.length) p.drawLine(QPointF(x(end), at), QPointF(x(end), at + kEach - 2));
-            }
-        }
-        const DiagramPicture d =
-            drawDiagram(p, QRectF(0, at, width(), kEach - 2), plan_.x, values, m.length, s.name, s.q, doc_.units(), t);
-        if (s.component == 4) largestMoment_ = d.largest;
-        at += kEach;
-    }
 }
 
 } // namespace wr

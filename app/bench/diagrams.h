@@ -5,6 +5,7 @@
 
 #include <QComboBox>
 #include <QWidget>
+#include <functional>
 
 namespace wr {
 
@@ -27,6 +28,15 @@ protected:
     void paintEvent(QPaintEvent*) override;
 
 private:
+    struct Shown
+    {
+        QString name;
+        Force component;
+        Quantity quantity;
+    };
+    std::vector<Shown> shownForces() const;
+    void drawHolds(QPainter& p, const Member& m, const std::function<double(double)>& x) const;
+    void drawSegments(QPainter& p, const Member& m, const std::function<double(double)>& x, double top) const;
     void combineNow();
     Document& doc_;
     QComboBox *combinations_, *plane_;

@@ -42,7 +42,7 @@ void ModesView::show(std::optional<size_t> member)
         for (size_t i = 0; i < r.outcomes.size(); ++i)
             if (r.outcomes[i].status != Status::NotApplicable) rows_.push_back(static_cast<int>(i));
         const auto rank = [&](int i) {
-            const CheckOutcome& o = r.outcomes[static_cast<size_t>(i)];
+            const CheckOutcome& o = r.outcomes[i];
             return o.status == Status::Unchecked ? 1e6 : o.counts ? o.ratio : -1 + o.ratio * 1e-3;
         };
         std::stable_sort(rows_.begin(), rows_.end(), [&](int a, int b) { return rank(a) > rank(b); });
@@ -78,7 +78,7 @@ void ModesView::paintEvent(QPaintEvent*)
     const Standard& s = doc_.model().standardOf(*member_);
     for (const int i : rows_) {
         if (static_cast<size_t>(i) >= r.outcomes.size()) continue;
-        const CheckOutcome& o = r.outcomes[static_cast<size_t>(i)];
+        const CheckOutcome& o = r.outcomes[i];
         const QRectF row = rowArea(i);
         const bool governs = i == r.governing;
         if (i == chosen_) {
@@ -88,8 +88,7 @@ void ModesView::paintEvent(QPaintEvent*)
         }
         p.setFont(textFont(12, governs));
         p.setPen(t.ink);
-        p.drawText(row.adjusted(5, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft,
-                   str(s.checks[static_cast<size_t>(o.check)].title));
+        p.drawText(row.adjusted(5, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft, str(s.checks[o.check].title));
         p.setFont(textFont(11));
         p.setPen(t.ink3);
         p.drawText(QRectF(row.width() - 128, row.top(), 42, row.height()), Qt::AlignVCenter | Qt::AlignLeft, str(o.clause));
@@ -114,7 +113,7 @@ void ModesView::paintEvent(QPaintEvent*)
 void ModesView::mousePressEvent(QMouseEvent* e)
 {
     const int k = static_cast<int>(e->position().y()) / kRow;
-    if (k >= 0 && static_cast<size_t>(k) < rows_.size()) choose(rows_[static_cast<size_t>(k)]);
+    if (k >= 0 && static_cast<size_t>(k) < rows_.size()) choose(rows_[k]);
 }
 
 void ModesView::keyPressEvent(QKeyEvent* e)
@@ -227,14 +226,14 @@ QString MemberBench::governingWords() const
     if (!member_ || !doc_.checked()) return "";
     const MemberResult& r = doc_.report().results[*member_];
     const auto words = [&](int row) {
-        const CheckOutcome& o = r.outcomes[static_cast<size_t>(row)];
+        const CheckOutcome& o = r.outcomes[row];
         QStringList out{str(o.clause)};
         if (o.set >= 0) out << QString::fromStdString(doc_.model().combinationOf(*member_, o));
         const auto length = [&](double v) { return QString::number(doc_.units().show(Quantity::Length, v), 'f', 2); };
         const QString unit = QString::fromStdString(doc_.units().symbol(Quantity::Length));
         if (o.span >= 0) {
             const MemberPlan plan = doc_.model().plan(*member_);
-            const Span& span = plan.spans[static_cast<size_t>(o.span)];
+            const Span& span = plan.spans[o.span];
             out << QString("%1 to %2 %3").arg(length(span.from), length(span.to), unit);
         } else if (o.set >= 0)
             out << QString("at %1 %2").arg(length(o.at), unit);
@@ -242,7 +241,7 @@ QString MemberBench::governingWords() const
     };
     QString out;
     if (r.governing >= 0) out = "Governs: " + words(r.governing);
-    if (r.runnerUp >= 0 && r.outcomes[static_cast<size_t>(r.runnerUp)].ratio > 0) out += "\nNext: " + words(r.runnerUp);
+    if (r.runnerUp >= 0 && r.outcomes[r.runnerUp].ratio > 0) out += "\nNext: " + words(r.runnerUp);
     if (doc_.hasSecond() && *member_ < doc_.secondReport().results.size()) {
         const MemberResult& other = doc_.secondReport().results[*member_];
         const Standard& by = doc_.secondModel().standardOf(*member_);
@@ -261,7 +260,7 @@ void MemberBench::showTrace(int outcome)
     const CheckOutcome* chosen = nullptr;
     if (member_ && doc_.checked() && outcome >= 0 &&
         static_cast<size_t>(outcome) < doc_.report().results[*member_].outcomes.size())
-        chosen = &doc_.report().results[*member_].outcomes[static_cast<size_t>(outcome)];
+        chosen = &doc_.report().results[*member_].outcomes[outcome];
     // The diagrams show the combination of the mode that is read.
     if (chosen && doc_.model().setOf(*member_, *chosen) >= 0) diagrams_->show(member_, doc_.model().setOf(*member_, *chosen));
     diagrams_->setSpan(chosen ? chosen->span : -1);
@@ -269,7 +268,7 @@ void MemberBench::showTrace(int outcome)
     if (chosen) {
         const CheckOutcome& o = *chosen;
         const Standard& s = doc_.model().standardOf(*member_);
-        QString place = str(s.checks[static_cast<size_t>(o.check)].title);
+        QString place = str(s.checks[o.check].title);
         if (o.set >= 0)
             place += QString(": combination %1 at %2")
                          .arg(QString::fromStdString(doc_.model().combinationOf(*member_, o)),
@@ -289,8 +288,8 @@ void MemberBench::paintEvent(QPaintEvent*)
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     const Member& m = doc_.model().members()[*member_];
-    const FrameSection& s = doc_.frame().sections[static_cast<size_t>(m.section)];
-    const Material& mat = doc_.frame().materials[static_cast<size_t>(m.material)];
+    const FrameSection& s = doc_.frame().sections[m.section];
+    const Material& mat = doc_.frame().materials[m.material];
     const size_t n = doc_.pick().size();
     const QRectF head(16, 10, width() - 30, 24);
     p.setPen(t.ink);

@@ -29,6 +29,30 @@ ResultBench::ResultBench(Document& doc, QWidget* parent)
     all->setSpacing(5);
     all->addWidget(words_);
     all->addWidget(loads_);
+    all->addLayout(buildChoices());
+    auto* row = new QHBoxLayout;
+    auto* label = new QLabel("size");
+    label->setObjectName("quiet");
+    scale_->setRange(-20, 20); // tenths of a power of ten
+    scale_->setAccessibleName("Size of what is drawn");
+    row->addWidget(label);
+    row->addWidget(scale_, 1);
+    row->addWidget(animate_);
+    all->addLayout(row);
+    auto* modes = new QHBoxLayout;
+    buckling_->setToolTip("Buckling modes of the load shown");
+    vibration_->setToolTip("Natural frequencies with the frame's own mass");
+    modes->addWidget(buckling_, 1);
+    modes->addWidget(vibration_, 1);
+    all->addLayout(modes);
+    all->addWidget(modes_);
+    for (const auto signal : {&Document::opened, &Document::resultsChanged, &Document::modelChanged})
+        connect(&doc_, signal, this, [this] { words_->setText(analysisWords()); });
+}
+
+// One button for each thing that can be drawn over the frame.
+QGridLayout* ResultBench::buildChoices()
+{
     auto* grid = new QGridLayout;
     grid->setSpacing(3);
     static const struct
@@ -59,25 +83,7 @@ ResultBench::ResultBench(Document& doc, QWidget* parent)
         grid->addWidget(t, b.row, b.column, 1, b.span);
     }
     what_->button(static_cast<int>(Shown::Nothing))->setChecked(true);
-    all->addLayout(grid);
-    auto* row = new QHBoxLayout;
-    auto* label = new QLabel("size");
-    label->setObjectName("quiet");
-    scale_->setRange(-20, 20); // tenths of a power of ten
-    scale_->setAccessibleName("Size of what is drawn");
-    row->addWidget(label);
-    row->addWidget(scale_, 1);
-    row->addWidget(animate_);
-    all->addLayout(row);
-    auto* modes = new QHBoxLayout;
-    buckling_->setToolTip("Buckling modes of the load shown");
-    vibration_->setToolTip("Natural frequencies with the frame's own mass");
-    modes->addWidget(buckling_, 1);
-    modes->addWidget(vibration_, 1);
-    all->addLayout(modes);
-    all->addWidget(modes_);
-    for (const auto signal : {&Document::opened, &Document::resultsChanged, &Document::modelChanged})
-        connect(&doc_, signal, this, [this] { words_->setText(analysisWords()); });
+    return grid;
 }
 
 void ResultBench::watch(ResultLayer* layer)
@@ -109,8 +115,8 @@ void ResultBench::fillLoads()
     const QSignalBlocker block(loads_);
     loads_->clear();
     for (const ShownLoad& l : layer_->loads()) {
-        const std::string& title = l.combination >= 0 ? doc_.frame().combinations[static_cast<size_t>(l.combination)].title
-                                                      : doc_.frame().cases[static_cast<size_t>(l.loadCase)].title;
+        const std::string& title =
+            l.combination >= 0 ? doc_.frame().combinations[l.combination].title : doc_.frame().cases[l.loadCase].title;
         loads_->addItem(QString::fromStdString(l.name + (title.empty() ? "" : "   " + title)));
     }
     loads_->setCurrentIndex(layer_->load());
@@ -147,8 +153,10 @@ QString ResultBench::analysisWords() const
         return out + QString(": %1 freedoms, error measured %2.").arg(r.freedoms).arg(r.accuracy, 0, 'e', 0);
     int most = 0;
     double tau = 1;
-    for (const CombinationOutcome& c : r.outcomes)
-        most = std::max(most, c.iterations), tau = std::min(tau, c.leastTau);
+    for (const CombinationOutcome& c : r.outcomes) {
+        most = std::max(most, c.iterations);
+        tau = std::min(tau, c.leastTau);
+    }
     out += QString(": %1 loads one by one, at most %2 iterations").arg(r.outcomes.size()).arg(most);
     if (tau < 1) out += QString(", least τb %1").arg(tau, 0, 'f', 3);
     return out + ".";

@@ -9,6 +9,8 @@
 #include <QSlider>
 #include <QWidget>
 
+class QGridLayout;
+
 namespace wr {
 
 class Document;
@@ -30,6 +32,7 @@ public:
     QString analysisWords() const;
 
 private:
+    QGridLayout* buildChoices();
     void fillLoads();
     void follow();
     Document& doc_;

@@ -64,6 +64,11 @@ SizeBench::SizeBench(Document& doc, QWidget* parent)
     all->addWidget(stale_);
     all->addWidget(again_);
     all->addStretch();
+    connectAll();
+}
+
+void SizeBench::connectAll()
+{
     connect(group_, &QComboBox::activated, this, [this] {
         const auto m = members();
         doc_.setPick({m.begin(), m.end()});
@@ -106,7 +111,7 @@ QString SizeBench::sectionNow() const
 {
     const auto m = members();
     if (m.empty()) return {};
-    const FrameSection& s = doc_.frame().sections[static_cast<size_t>(doc_.model().members()[m.front()].section)];
+    const FrameSection& s = doc_.frame().sections[doc_.model().members()[m.front()].section];
     return str(s.name.empty() ? s.id : s.name);
 }
 
@@ -204,7 +209,7 @@ void SizeBench::describe()
     stale_->setVisible(!doc_.forcesFit());
     again_->setVisible(!doc_.forcesFit());
     const bool some = chosen_ >= 0 && static_cast<size_t>(chosen_) < table.rungs.size();
-    const bool stays = some && str(table.rungs[static_cast<size_t>(chosen_)].section->designation) == sectionNow();
+    const bool stays = some && str(table.rungs[chosen_].section->designation) == sectionNow();
     adopt_->setEnabled(some && !stays);
     both_->setEnabled(some && !stays);
     if (!some) {
@@ -217,7 +222,7 @@ void SizeBench::describe()
                 : QString("There are no forces yet: analyse the frame first."));
         return;
     }
-    const Rung& r = table.rungs[static_cast<size_t>(chosen_)];
+    const Rung& r = table.rungs[chosen_];
     title_->setText(stays ? sectionNow() + " stays" : sectionNow() + " → " + str(r.section->designation));
     const double change = r.groupMass - table.massNow;
     QString words = QString("%1 members · %2 → %3 (%4%5)")
@@ -226,7 +231,7 @@ void SizeBench::describe()
                              change >= 0 ? "+" : "", str(u.text(Quantity::Mass, change)));
     words += QString("\nworst %1 in %2")
                  .arg(r.utilisation, 0, 'f', 2)
-                 .arg(r.member >= 0 ? str(doc_.model().members()[static_cast<size_t>(r.member)].id) : "");
+                 .arg(r.member >= 0 ? str(doc_.model().members()[r.member].id) : "");
     if (!r.limit.empty()) words += "\nbreaks a limit: " + str(r.limit);
     if (!r.reason.empty()) words += "\nnot fully checked: " + str(r.reason);
     words_->setText(words);
@@ -236,7 +241,7 @@ void SizeBench::adoptNow(bool analyse)
 {
     if (chosen_ < 0) return;
     const auto m = members();
-    const std::string name = doc_.rungs().rungs[static_cast<size_t>(chosen_)].section->designation;
+    const std::string name = doc_.rungs().rungs[chosen_].section->designation;
     trouble_->setText(doc_.run(SetSection{doc_.refs({m.begin(), m.end()}), name}));
     if (analyse && trouble_->text().isEmpty()) doc_.analyseAgain();
 }

@@ -37,6 +37,7 @@ Q_SIGNALS:
     void browseSections();
 
 private:
+    void connectAll();
     void refill();
     void evaluate();
     void ready();

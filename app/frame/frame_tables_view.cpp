@@ -51,6 +51,26 @@ FrameTablesView::FrameTablesView(Document& doc, ResultLayer* results, QWidget* p
     setObjectName("ledger");
     setAttribute(Qt::WA_StyledBackground);
     setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Expanding); // never pushes the window wider
+    auto* all = new QVBoxLayout(this);
+    all->setContentsMargins(12, 6, 12, 4);
+    all->setSpacing(4);
+    all->addLayout(buildTabs());
+    buildMaker();
+    all->addWidget(maker_);
+    all->addWidget(view_, 1);
+    makeQuiet(*view_, "Table of the frame");
+    view_->setModel(model_);
+    view_->setSortingEnabled(true);
+    view_->setHorizontalScrollMode(QAbstractItemView::ScrollPerPixel);
+    view_->horizontalHeader()->setStretchLastSection(false);
+    view_->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
+    model_->editable = [this](int r, int c) { return mayEdit(r, c); };
+    model_->change = [this](int r, int c, const QString& t) { return edit(r, c, t); };
+    connectAll();
+}
+
+QHBoxLayout* FrameTablesView::buildTabs()
+{
     static const char* names[Pages] = {"Cases", "Combinations", "Loads",       "Reactions", "Displacements",
                                        "Drift", "Forces",       "Deflections", "Modes"};
     auto* head = new QHBoxLayout;
@@ -68,12 +88,19 @@ FrameTablesView::FrameTablesView(Document& doc, ResultLayer* results, QWidget* p
     tabs_->button(Combinations)->setChecked(true);
     head->addStretch();
     head->addWidget(export_);
+    return head;
+}
+
+// What stands over the table of combinations: how they are made.
+void FrameTablesView::buildMaker()
+{
     for (const LoadingStandardName& s : loadingStandards())
         loading_->addItem(QString::fromUtf8(s.title.data(), static_cast<qsizetype>(s.title.size())));
     loading_->setAccessibleName("Loading standard");
     notional_->addItems({"no notional loads", "notional with gravity only", "notional with all"});
     notional_->setAccessibleName("Notional loads");
-    service_->setChecked(true), construction_->setChecked(true);
+    service_->setChecked(true);
+    construction_->setChecked(true);
     sds_->setPlaceholderText("SDS");
     sds_->setAccessibleName("SDS of the vertical earthquake effect");
     sds_->setToolTip("SDS of ASCE 7: the vertical earthquake effect is 0.2·SDS of the dead load");
@@ -91,20 +118,10 @@ FrameTablesView::FrameTablesView(Document& doc, ResultLayer* results, QWidget* p
     row->addWidget(add_);
     row->addWidget(remove_);
     row->addWidget(message_, 1);
-    makeQuiet(*view_, "Table of the frame");
-    view_->setModel(model_);
-    view_->setSortingEnabled(true);
-    view_->setHorizontalScrollMode(QAbstractItemView::ScrollPerPixel);
-    view_->horizontalHeader()->setStretchLastSection(false);
-    view_->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
-    auto* all = new QVBoxLayout(this);
-    all->setContentsMargins(12, 6, 12, 4);
-    all->setSpacing(4);
-    all->addLayout(head);
-    all->addWidget(maker_);
-    all->addWidget(view_, 1);
-    model_->editable = [this](int r, int c) { return mayEdit(r, c); };
-    model_->change = [this](int r, int c, const QString& t) { return edit(r, c, t); };
+}
+
+void FrameTablesView::connectAll()
+{
     connect(tabs_, &QButtonGroup::idClicked, this, [this](int id) { setPage(static_cast<Page>(id)); });
     connect(make_, &QPushButton::clicked, this, &FrameTablesView::makeThem);
     connect(add_, &QPushButton::clicked, this, &FrameTablesView::addOne);
@@ -140,7 +157,7 @@ void FrameTablesView::refresh()
     const Frame& f = doc_.frame();
     const FrameForces& r = doc_.analysed();
     std::vector<ShownLoad> loads;
-    if (results_ && !results_->loads().empty()) loads = {results_->loads()[static_cast<size_t>(results_->load())]};
+    if (results_ && !results_->loads().empty()) loads = {results_->loads()[results_->load()]};
     sds_->setVisible(
         std::any_of(f.cases.begin(), f.cases.end(), [](const LoadCase& c) { return c.action == Action::Seismic; }));
     switch (page_) {
@@ -187,7 +204,7 @@ bool FrameTablesView::edit(int row, int column, const QString& text)
     if (page_ == Cases) return editCase(row, column, text);
     const Frame& f = doc_.frame();
     // Sorting changes the rows: the name finds the combination.
-    const std::string id = std::get<std::string>(model_->table().rows[static_cast<size_t>(row)].cells[0]);
+    const std::string id = std::get<std::string>(model_->table().rows[row].cells[0]);
     std::vector<Combination> list = f.combinations;
     const auto it = std::find_if(list.begin(), list.end(), [&](const Combination& c) { return c.id == id; });
     if (it == list.end()) return false;
@@ -207,7 +224,8 @@ bool FrameTablesView::edit(int row, int column, const QString& text)
         if (!p) return refuse("a purpose is one of strength, service, construction, fire, accidental, seismic");
         if (!kind.empty() && kind != "characteristic" && kind != "frequent" && kind != "quasi-permanent" && kind != "live-only")
             return refuse("a kind of service is one of characteristic, frequent, quasi-permanent, live-only");
-        it->purpose = *p, it->kind = kind;
+        it->purpose = *p;
+        it->kind = kind;
     } else if (column == 3)
         it->basis = value;
     else if (column == 5) {
@@ -243,7 +261,7 @@ void FrameTablesView::later(SetLoads edit)
 
 bool FrameTablesView::editCase(int row, int column, const QString& text)
 {
-    const std::string id = std::get<std::string>(model_->table().rows[static_cast<size_t>(row)].cells[0]);
+    const std::string id = std::get<std::string>(model_->table().rows[row].cells[0]);
     std::vector<LoadCase> cases = doc_.frame().cases;
     const auto it = std::find_if(cases.begin(), cases.end(), [&](const LoadCase& c) { return c.id == id; });
     if (it == cases.end()) return false;
@@ -283,9 +301,10 @@ void FrameTablesView::makeThem()
 {
     if (!doc_.hasFrame()) return;
     MakeOptions o;
-    o.standard = loadingStandards()[static_cast<size_t>(loading_->currentIndex())].standard;
+    o.standard = loadingStandards()[loading_->currentIndex()].standard;
     o.notional = static_cast<NotionalUse>(notional_->currentIndex());
-    o.service = service_->isChecked(), o.construction = construction_->isChecked();
+    o.service = service_->isChecked();
+    o.construction = construction_->isChecked();
     if (!sds_->text().trimmed().isEmpty()) {
         const auto k = number(sds_->text());
         if (!k || *k < 0 || *k > 4) return message_->setText("SDS is a number from 0 to 4");
@@ -318,7 +337,7 @@ void FrameTablesView::removeOne()
 {
     const QModelIndex at = view_->currentIndex();
     if (!at.isValid() || page_ != Combinations) return;
-    const std::string id = std::get<std::string>(model_->table().rows[static_cast<size_t>(at.row())].cells[0]);
+    const std::string id = std::get<std::string>(model_->table().rows[at.row()].cells[0]);
     std::vector<Combination> list = doc_.frame().combinations;
     std::erase_if(list, [&](const Combination& c) { return c.id == id; });
     run(std::move(list), "Combination " + id + " removed");
@@ -326,11 +345,11 @@ void FrameTablesView::removeOne()
 
 void FrameTablesView::pickRow(const QModelIndex& index)
 {
-    const Table::Row& row = model_->table().rows[static_cast<size_t>(index.row())];
+    const Table::Row& row = model_->table().rows[index.row()];
     std::set<size_t> pick;
     for (size_t m = 0; m < doc_.model().members().size(); ++m)
         for (const MemberPiece& piece : doc_.model().members()[m].pieces) {
-            const Element& e = doc_.frame().elements[static_cast<size_t>(piece.element)];
+            const Element& e = doc_.frame().elements[piece.element];
             if (piece.element == row.element || (row.node >= 0 && (e.i == row.node || e.j == row.node))) pick.insert(m);
         }
     if (!pick.empty()) doc_.setPick(std::move(pick));

@@ -13,6 +13,8 @@
 #include <QPushButton>
 #include <QTableView>
 
+class QHBoxLayout;
+
 namespace wr {
 
 class Document;
@@ -38,6 +40,9 @@ public:
     bool exportTo(const QString& path); // the page at hand as CSV
 
 private:
+    QHBoxLayout* buildTabs();
+    void buildMaker();
+    void connectAll();
     void refresh();
     void makeThem();
     void addOne();

@@ -38,13 +38,12 @@ QVariant TableModel::data(const QModelIndex& index, int role) const
 QVariant TableModel::headerData(int section, Qt::Orientation o, int role) const
 {
     if (o != Qt::Horizontal) return {};
-    const TableColumn& c = table_.columns[static_cast<size_t>(section)];
+    const TableColumn& c = table_.columns[section];
     if (role == Qt::DisplayRole) return QString::fromStdString(c.unit.empty() ? c.name : c.name + " " + c.unit);
     if (role == Qt::TextAlignmentRole && !table_.rows.empty())
-        return static_cast<int>((std::holds_alternative<double>(table_.rows.front().cells[static_cast<size_t>(section)])
-                                     ? Qt::AlignRight
-                                     : Qt::AlignLeft) |
-                                Qt::AlignVCenter);
+        return static_cast<int>(
+            (std::holds_alternative<double>(table_.rows.front().cells[section]) ? Qt::AlignRight : Qt::AlignLeft) |
+            Qt::AlignVCenter);
     return {};
 }
 
@@ -67,7 +66,7 @@ void TableModel::sort(int column, Qt::SortOrder order)
     if (column < 0 || column >= columnCount()) return;
     beginResetModel();
     std::stable_sort(table_.rows.begin(), table_.rows.end(), [&](const Table::Row& a, const Table::Row& b) {
-        const auto &x = a.cells[static_cast<size_t>(column)], &y = b.cells[static_cast<size_t>(column)];
+        const auto &x = a.cells[column], &y = b.cells[column];
         return order == Qt::AscendingOrder ? x < y : y < x;
     });
     endResetModel();

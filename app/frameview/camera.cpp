@@ -46,7 +46,10 @@ void Camera::fit(Vec3 low, Vec3 high, QSizeF view)
             const Vec3 p = Vec3{k & 1 ? high.x : low.x, k & 2 ? high.y : low.y, k & 4 ? high.z : low.z} - target_;
             const double scale = parallel_ ? 1 : distance_ / std::max(1e-9, distance_ - dot(p, back));
             const double x = dot(p, right) * scale, y = dot(p, up) * scale;
-            x0 = std::min(x0, x), x1 = std::max(x1, x), y0 = std::min(y0, y), y1 = std::max(y1, y);
+            x0 = std::min(x0, x);
+            x1 = std::max(x1, x);
+            y0 = std::min(y0, y);
+            y1 = std::max(y1, y);
         }
         target_ = target_ + 0.5 * (x0 + x1) * right + 0.5 * (y0 + y1) * up;
     }
@@ -60,7 +63,8 @@ void Camera::orbit(double dx, double dy)
 
 void Camera::look(double yaw, double pitch)
 {
-    yaw_ = yaw, pitch_ = std::clamp(pitch, -89.0, 89.0);
+    yaw_ = yaw;
+    pitch_ = std::clamp(pitch, -89.0, 89.0);
 }
 
 double Camera::worldPerPixel(QSizeF view) const

@@ -34,7 +34,9 @@ std::vector<Loop> drawnLoops(const FrameSection& s)
 
 void put(float* to, Vec3 v)
 {
-    to[0] = static_cast<float>(v.x), to[1] = static_cast<float>(v.y), to[2] = static_cast<float>(v.z);
+    to[0] = static_cast<float>(v.x);
+    to[1] = static_cast<float>(v.y);
+    to[2] = static_cast<float>(v.z);
 }
 
 void addSolid(FrameMesh& mesh, const std::vector<Loop>& loops, const Axes& axes, Vec3 a, Vec3 b, float member)
@@ -62,25 +64,30 @@ FrameMesh buildMesh(const CheckModel& model)
 {
     FrameMesh mesh;
     const Frame& f = model.frame();
-    mesh.low = {1e30, 1e30, 1e30}, mesh.high = {-1e30, -1e30, -1e30};
+    mesh.low = {1e30, 1e30, 1e30};
+    mesh.high = {-1e30, -1e30, -1e30};
     std::map<int, std::vector<Loop>> loops;
     for (size_t m = 0; m < model.members().size(); ++m)
         for (const MemberPiece& piece : model.members()[m].pieces) {
-            const Element& e = f.elements[static_cast<size_t>(piece.element)];
+            const Element& e = f.elements[piece.element];
             const Vec3 a = f.endI(e), b = f.endJ(e);
             for (const Vec3 p : {a, b})
-                for (int k = 0; k < 3; ++k)
-                    mesh.low[k] = std::min(mesh.low[k], p[k]), mesh.high[k] = std::max(mesh.high[k], p[k]);
+                for (int k = 0; k < 3; ++k) {
+                    mesh.low[k] = std::min(mesh.low[k], p[k]);
+                    mesh.high[k] = std::max(mesh.high[k], p[k]);
+                }
             constexpr float corners[6][2] = {{0, -1}, {1, -1}, {1, 1}, {0, -1}, {1, 1}, {0, 1}};
             for (const auto& c : corners) {
                 LineVertex v;
                 put(v.a, a);
                 put(v.b, b);
-                v.end = c[0], v.side = c[1], v.member = static_cast<float>(m);
+                v.end = c[0];
+                v.side = c[1];
+                v.member = static_cast<float>(m);
                 mesh.lines.push_back(v);
             }
             const auto [it, fresh] = loops.try_emplace(e.section);
-            if (fresh) it->second = drawnLoops(f.sections[static_cast<size_t>(e.section)]);
+            if (fresh) it->second = drawnLoops(f.sections[e.section]);
             addSolid(mesh, it->second, elementAxes(f, e), a, b, static_cast<float>(m));
         }
     return mesh;

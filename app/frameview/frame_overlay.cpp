@@ -73,8 +73,7 @@ void FrameView::drawMarks(QPainter& p) const
                                         [](const CheckOutcome& o) { return o.status == Status::Warned; });
         if (!warned || hides(i) || (!doc_.pick().empty() && !doc_.pick().contains(i))) continue;
         const Member& m = doc_.model().members()[i];
-        const auto a = project(f.nodes[static_cast<size_t>(m.startNode)].at),
-                   b = project(f.nodes[static_cast<size_t>(m.endNode)].at);
+        const auto a = project(f.nodes[m.startNode].at), b = project(f.nodes[m.endNode].at);
         if (!a || !b) continue;
         QPointF d = b->at - a->at;
         const double l = std::hypot(d.x(), d.y());
@@ -155,14 +154,14 @@ QString FrameView::hoverLine() const
 {
     if (!hovered_ || !doc_.hasFrame() || *hovered_ >= doc_.model().members().size()) return {};
     const Member& m = doc_.model().members()[*hovered_];
-    const FrameSection& s = doc_.frame().sections[static_cast<size_t>(m.section)];
+    const FrameSection& s = doc_.frame().sections[m.section];
     QString out = QString::fromStdString(m.id) + " · " + QString::fromStdString(s.name.empty() ? s.id : s.name);
     if (!m.group.empty()) out += " · " + QString::fromStdString(m.group);
     if (!doc_.checked()) return out;
     const MemberResult& r = doc_.report().results[*hovered_];
     if (const CheckOutcome* g = r.govern()) {
         const Standard& st = doc_.model().standardOf(*hovered_);
-        const auto key = st.checks[static_cast<size_t>(g->check)].key;
+        const auto key = st.checks[g->check].key;
         out += QString(" · %1 · %2")
                    .arg(r.utilisation, 0, 'f', 2)
                    .arg(QString::fromUtf8(key.data(), static_cast<qsizetype>(key.size())));

@@ -263,14 +263,17 @@ void FrameView::uploadStyles()
         unsigned char* style = colour + static_cast<ptrdiff_t>(kStyleWidth) * 4;
         QColor c = t.ink2;
         double width = 2.6;
-        if (stop_ == Stop::Frame && results_->shown() != Shown::Nothing)
-            c = t.ink3, width = 1.3; // what is drawn over it counts
+        if (stop_ == Stop::Frame && results_->shown() != Shown::Nothing) {
+            c = t.ink3;
+            width = 1.3; // what is drawn over it counts
+        }
         bool dotted = false, over = false;
         if (byUse) {
             const MemberResult& r = doc_.report().results[i];
-            if (doc_.model().members()[i].exclude || r.governing < 0)
-                c = t.unchecked, dotted = true;
-            else
+            if (doc_.model().members()[i].exclude || r.governing < 0) {
+                c = t.unchecked;
+                dotted = true;
+            } else
                 c = t.utilisation(r.utilisation);
             if (r.status == Status::Unchecked) dotted = true;
             over = r.status == Status::Over;
@@ -288,10 +291,14 @@ void FrameView::uploadStyles()
             over = false;
             width = std::min(width, 2.4);
         }
-        colour[0] = static_cast<unsigned char>(c.red()), colour[1] = static_cast<unsigned char>(c.green()),
-        colour[2] = static_cast<unsigned char>(c.blue()), colour[3] = 255;
-        style[0] = static_cast<unsigned char>(std::lround(width * 10)), style[1] = dotted ? 255 : 0;
-        style[2] = over || picked ? 255 : 0, style[3] = hides(i) ? 0 : 255;
+        colour[0] = static_cast<unsigned char>(c.red());
+        colour[1] = static_cast<unsigned char>(c.green());
+        colour[2] = static_cast<unsigned char>(c.blue());
+        colour[3] = 255;
+        style[0] = static_cast<unsigned char>(std::lround(width * 10));
+        style[1] = dotted ? 255 : 0;
+        style[2] = over || picked ? 255 : 0;
+        style[3] = hides(i) ? 0 : 255;
     }
     glBindTexture(GL_TEXTURE_2D, styleTexture_);
     glPixelStorei(GL_UNPACK_ALIGNMENT, 1);
@@ -389,7 +396,7 @@ std::optional<QPointF> FrameView::middleOf(size_t member) const
 {
     const Member& m = doc_.model().members()[member];
     const Frame& f = doc_.frame();
-    const Vec3 mid = 0.5 * (f.nodes[static_cast<size_t>(m.startNode)].at + f.nodes[static_cast<size_t>(m.endNode)].at);
+    const Vec3 mid = 0.5 * (f.nodes[m.startNode].at + f.nodes[m.endNode].at);
     const auto s = camera_.project(mid, viewSize());
     if (!s) return std::nullopt;
     return s->at;
@@ -409,13 +416,16 @@ std::optional<size_t> FrameView::memberAt(QPointF point) const
     for (size_t i = 0; i < doc_.model().members().size(); ++i) {
         if (hides(i)) continue;
         for (const MemberPiece& piece : doc_.model().members()[i].pieces) {
-            const Element& e = f.elements[static_cast<size_t>(piece.element)];
-            const auto &a = seen[static_cast<size_t>(e.i)], &b = seen[static_cast<size_t>(e.j)];
+            const Element& e = f.elements[piece.element];
+            const auto &a = seen[e.i], &b = seen[e.j];
             if (!a || !b) continue;
             const double d = distanceToSegment(point, a->at, b->at), depth = std::min(a->depth, b->depth);
             // Clearly nearer to the cursor wins; otherwise the one in front.
-            if (d < bestDistance - 2 || (d < reach && d <= bestDistance + 2 && depth < bestDepth))
-                best = i, bestDistance = std::min(d, bestDistance), bestDepth = depth;
+            if (d < bestDistance - 2 || (d < reach && d <= bestDistance + 2 && depth < bestDepth)) {
+                best = i;
+                bestDistance = std::min(d, bestDistance);
+                bestDepth = depth;
+            }
         }
     }
     return best;
@@ -430,8 +440,8 @@ void FrameView::pickBox(const QRectF& box, bool inside, bool add)
         if (hides(i)) continue;
         bool all = true, any = false;
         for (const MemberPiece& piece : doc_.model().members()[i].pieces) {
-            const Element& e = f.elements[static_cast<size_t>(piece.element)];
-            const auto a = project(f.nodes[static_cast<size_t>(e.i)].at), b = project(f.nodes[static_cast<size_t>(e.j)].at);
+            const Element& e = f.elements[piece.element];
+            const auto a = project(f.nodes[e.i].at), b = project(f.nodes[e.j].at);
             if (!a || !b) {
                 all = false;
                 continue;

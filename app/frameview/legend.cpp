@@ -48,7 +48,8 @@ void Legend::paintEvent(QPaintEvent*)
 
 void Legend::brush(double from, double to)
 {
-    from_ = std::max(0.0, std::min(from, to)), to_ = std::min(2.0, std::max(from, to));
+    from_ = std::max(0.0, std::min(from, to));
+    to_ = std::min(2.0, std::max(from, to));
     std::set<size_t> pick;
     for (size_t i = 0; i < doc_.report().results.size(); ++i) {
         const MemberResult& r = doc_.report().results[i];

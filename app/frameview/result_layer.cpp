@@ -44,15 +44,16 @@ ResultLayer::ResultLayer(Document& doc, QObject* parent) : QObject(parent), doc_
 
 void ResultLayer::refresh()
 {
-    const std::string before =
-        load_ >= 0 && load_ < static_cast<int>(loads_.size()) ? loads_[static_cast<size_t>(load_)].name : "";
+    const std::string before = load_ >= 0 && load_ < static_cast<int>(loads_.size()) ? loads_[load_].name : "";
     loads_ = doc_.hasFrame() && doc_.hasForces() ? shownLoads(doc_.frame(), doc_.analysed()) : std::vector<ShownLoad>{};
     load_ = 0;
     for (size_t i = 0; i < loads_.size(); ++i)
         if (loads_[i].name == before) load_ = static_cast<int>(i);
     // Modes belong to the sizes and loads they were found with.
-    modes_.clear(), modeWords_.clear();
-    buckling_ = {}, vibration_ = {};
+    modes_.clear();
+    modeWords_.clear();
+    buckling_ = {};
+    vibration_ = {};
     if (shown_ == Shown::Mode) shown_ = Shown::Nothing;
     rebuild();
     Q_EMIT loadsChanged();
@@ -85,9 +86,10 @@ void ResultLayer::setScale(double factor)
 void ResultLayer::animate(bool on)
 {
     on = on && (shown_ == Shown::Deflected || shown_ == Shown::Mode);
-    if (on)
-        clock_.start(), timer_.start();
-    else
+    if (on) {
+        clock_.start();
+        timer_.start();
+    } else
         timer_.stop();
     Q_EMIT changed();
 }
@@ -101,17 +103,18 @@ void ResultLayer::setMode(int index)
 
 QString ResultLayer::modeWords(int index) const
 {
-    return modeWords_[static_cast<size_t>(index)];
+    return modeWords_[index];
 }
 
 void ResultLayer::findBuckling(int count)
 {
     if (!doc_.hasFrame() || loads_.empty()) return;
-    const ShownLoad load = loads_[static_cast<size_t>(load_)];
+    const ShownLoad load = loads_[load_];
     auto frame = std::make_shared<Frame>(doc_.frame());
     // Only the load at hand: as the one combination of a copy.
     Combination only;
-    only.id = load.name, only.terms = load.cases;
+    only.id = load.name;
+    only.terms = load.cases;
     frame->combinations = {only};
     frame->results.clear();
     doc_.jobs().start("modes", [this, frame, count](Progress& progress) -> Jobs::Finish {
@@ -153,7 +156,9 @@ void ResultLayer::findVibration(int count)
 
 void ResultLayer::takeModes(std::vector<ModeShape> shapes, std::vector<QString> words)
 {
-    modes_ = std::move(shapes), modeWords_ = std::move(words), mode_ = 0;
+    modes_ = std::move(shapes);
+    modeWords_ = std::move(words);
+    mode_ = 0;
     Q_EMIT modesFound();
     if (!modes_.empty()) setShown(Shown::Mode);
 }
@@ -162,8 +167,10 @@ double ResultLayer::frameSize() const
 {
     Vec3 low{1e30, 1e30, 1e30}, high{-1e30, -1e30, -1e30};
     for (const Node& n : doc_.frame().nodes)
-        for (int k = 0; k < 3; ++k)
-            low[k] = std::min(low[k], n.at[k]), high[k] = std::max(high[k], n.at[k]);
+        for (int k = 0; k < 3; ++k) {
+            low[k] = std::min(low[k], n.at[k]);
+            high[k] = std::max(high[k], n.at[k]);
+        }
     return norm(high - low);
 }
 
@@ -189,9 +196,10 @@ void ResultLayer::buildMovements(bool mode)
     NodeMotion motion;
     const ShownLoad* load = nullptr;
     if (mode) {
-        motion.u = modes_[static_cast<size_t>(mode_)].u, motion.r = modes_[static_cast<size_t>(mode_)].r;
+        motion.u = modes_[mode_].u;
+        motion.r = modes_[mode_].r;
     } else {
-        load = &loads_[static_cast<size_t>(load_)];
+        load = &loads_[load_];
         motion = motionOf(doc_.analysed(), load->columns);
     }
     if (motion.u.empty()) return;
@@ -229,7 +237,7 @@ void ResultLayer::buildDiagram(int component)
 {
     const Frame& f = doc_.frame();
     const ForceTable& t = doc_.analysed().forces;
-    const ShownLoad& load = loads_[static_cast<size_t>(load_)];
+    const ShownLoad& load = loads_[load_];
     for (size_t e = 0; e < f.elements.size(); ++e) {
         const Element& el = f.elements[e];
         const Axes axes = elementAxes(f, el);
@@ -243,7 +251,7 @@ void ResultLayer::buildDiagram(int component)
             for (const auto& [column, factor] : load.columns)
                 v += factor * t.at(k, static_cast<size_t>(column))[component];
             if (!std::isfinite(v)) v = 0;
-            c.base.push_back(f.endI(el) + t.s[static_cast<size_t>(k)] * axes.x);
+            c.base.push_back(f.endI(el) + t.s[k] * axes.x);
             c.move.push_back((sign * v) * side);
             c.value.push_back(v);
         }
@@ -347,58 +355,60 @@ void ResultLayer::drawCurves(QPainter& p, const Camera::Projection& project, QRe
     }
 }
 
+// Line loads and forces of one case as arrows.
+void ResultLayer::addArrows(const LoadCase& lc, double factor, std::vector<Arrow>& arrows) const
+{
+    const Frame& f = doc_.frame();
+    const auto addLine = [&](const LineLoad& l) {
+        const Element& e = f.elements[l.element];
+        const Axes axes = elementAxes(f, e);
+        const double to = l.to.value_or(f.length(e));
+        constexpr int n = 6;
+        for (int k = 0; k <= n; ++k) {
+            const double x = static_cast<double>(k) / n;
+            Vec3 q = l.q0 + x * (l.q1 - l.q0);
+            if (l.axes == LoadAxes::Local) q = axes.toGlobal(q);
+            arrows.push_back({f.endI(e) + (l.from + x * (to - l.from)) * axes.x, factor * q, true});
+        }
+    };
+    for (const LineLoad& l : lc.line)
+        addLine(l);
+    for (const PanelLoad& panel : panelLoads(f, lc))
+        for (const LineLoad& l : panel.lines)
+            addLine(l);
+    for (const NodalLoad& n : lc.nodal)
+        arrows.push_back({f.nodes[n.node].at, factor * n.f, false});
+    for (const PointLoad& l : lc.point) {
+        const Element& e = f.elements[l.element];
+        const Axes axes = elementAxes(f, e);
+        arrows.push_back({f.endI(e) + l.at * axes.x, factor * (l.axes == LoadAxes::Local ? axes.toGlobal(l.f) : l.f), false});
+    }
+}
+
 void ResultLayer::drawLoads(QPainter& p, const Camera::Projection& project) const
 {
     if (loads_.empty()) return;
     const Theme& t = paperTheme();
     const Frame& f = doc_.frame();
-    const double size = frameSize();
-    // Line loads and forces have a scale each: the largest is as long as a thirtieth of the frame, times the user's factor.
-    struct Arrow
-    {
-        Vec3 at, force;
-        bool line;
-    };
     std::vector<Arrow> arrows;
-    double mostLine = 0, mostForce = 0;
-    for (const auto& [c, factor] : loads_[static_cast<size_t>(load_)].cases) {
-        const LoadCase& lc = f.cases[static_cast<size_t>(c)];
-        const auto addLine = [&, factor = factor](const LineLoad& l) {
-            const Element& e = f.elements[static_cast<size_t>(l.element)];
-            const Axes axes = elementAxes(f, e);
-            const double to = l.to.value_or(f.length(e));
-            constexpr int n = 6;
-            for (int k = 0; k <= n; ++k) {
-                const double x = static_cast<double>(k) / n;
-                Vec3 q = l.q0 + x * (l.q1 - l.q0);
-                if (l.axes == LoadAxes::Local) q = axes.toGlobal(q);
-                arrows.push_back({f.endI(e) + (l.from + x * (to - l.from)) * axes.x, factor * q, true});
-                mostLine = std::max(mostLine, norm(factor * q));
-            }
-        };
-        for (const LineLoad& l : lc.line)
-            addLine(l);
-        for (const PanelLoad& panel : panelLoads(f, lc))
-            for (const LineLoad& l : panel.lines)
-                addLine(l);
-        for (const NodalLoad& n : lc.nodal)
-            arrows.push_back({f.nodes[static_cast<size_t>(n.node)].at, factor * n.f, false}),
-                mostForce = std::max(mostForce, norm(factor * n.f));
-        for (const PointLoad& l : lc.point) {
-            const Element& e = f.elements[static_cast<size_t>(l.element)];
-            const Axes axes = elementAxes(f, e);
-            const Vec3 force = factor * (l.axes == LoadAxes::Local ? axes.toGlobal(l.f) : l.f);
-            arrows.push_back({f.endI(e) + l.at * axes.x, force, false}), mostForce = std::max(mostForce, norm(force));
-        }
-        for (const AreaLoad& a : lc.area) {
+    for (const auto& [c, factor] : loads_[load_].cases) {
+        addArrows(f.cases[c], factor, arrows);
+        for (const AreaLoad& a : f.cases[c].area) {
             QPolygonF outline;
             for (const int n : a.nodes)
-                if (const auto s = project(f.nodes[static_cast<size_t>(n)].at)) outline << s->at;
+                if (const auto s = project(f.nodes[n].at)) outline << s->at;
             p.setPen(Qt::NoPen);
             p.setBrush(QColor(0x5B, 0x4B, 0x9A, 28));
             p.drawPolygon(outline);
         }
     }
+    // Line loads and forces have a scale each: the largest is a fixed part of the frame's size, times the user's factor.
+    double mostLine = 0, mostForce = 0;
+    for (const Arrow& a : arrows) {
+        double& most = a.line ? mostLine : mostForce;
+        most = std::max(most, norm(a.force));
+    }
+    const double size = frameSize();
     for (const Arrow& a : arrows) {
         const double most = a.line ? mostLine : mostForce;
         if (!(most > 0) || norm(a.force) < 1e-3 * most) continue;
@@ -417,7 +427,7 @@ void ResultLayer::drawReactions(QPainter& p, const Camera::Projection& project, 
     if (loads_.empty()) return;
     const Theme& t = paperTheme();
     const Frame& f = doc_.frame();
-    const NodeMotion m = motionOf(doc_.analysed(), loads_[static_cast<size_t>(load_)].columns);
+    const NodeMotion m = motionOf(doc_.analysed(), loads_[load_].columns);
     double most = 0;
     for (const Vec3& v : m.f)
         most = std::max(most, norm(v));
@@ -454,18 +464,20 @@ QString ResultLayer::caption() const
     if (!doc_.hasFrame() || shown_ == Shown::Nothing) return {};
     const Frame& f = doc_.frame();
     const UnitSystem& u = doc_.units();
-    if (shown_ == Shown::Mode) return "Mode " + modeWords_[static_cast<size_t>(mode_)];
+    if (shown_ == Shown::Mode) return "Mode " + modeWords_[mode_];
     if (loads_.empty()) return "no forces: analyse the frame first (F5)";
     if (!doc_.forcesFit() && shown_ != Shown::Loads) return "The forces belong to other sizes: analyse again (F5)";
-    const QString load = QString::fromStdString(loads_[static_cast<size_t>(load_)].name);
+    const QString load = QString::fromStdString(loads_[load_].name);
     if (shown_ == Shown::Loads) return "Loads of " + load;
     if (shown_ == Shown::Reactions) return "Reactions under " + load + ", " + QString::fromStdString(u.symbol(Quantity::Force));
     double most = -1;
     std::string where;
     for (const Curve& c : curves_)
         for (size_t k = 0; k < c.move.size(); ++k)
-            if (const double v = isDiagram(shown_) ? std::abs(c.value[k]) : norm(c.move[k]); v > most)
-                most = v, where = f.elements[c.element].id;
+            if (const double v = isDiagram(shown_) ? std::abs(c.value[k]) : norm(c.move[k]); v > most) {
+                most = v;
+                where = f.elements[c.element].id;
+            }
     if (most < 0) return "the results at hand state no displacements";
     if (shown_ == Shown::Deflected)
         return QString("Deflected under %1 · largest %2 in element %3 · drawn %4 ×")

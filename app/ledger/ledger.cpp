@@ -56,6 +56,18 @@ Ledger::Ledger(Document& doc, QWidget* parent)
       table_(new QTableView(this)), count_(new QLabel(this)), filter_(new QLineEdit(this))
 {
     setObjectName("ledger");
+    buildTable();
+    auto* all = new QVBoxLayout(this);
+    all->setContentsMargins(0, 0, 0, 0);
+    all->setSpacing(0);
+    all->addLayout(buildBar());
+    all->addWidget(table_);
+    connectAll();
+    updateCount();
+}
+
+void Ledger::buildTable()
+{
     table_->setObjectName("ledger-table");
     proxy_->setSourceModel(model_);
     proxy_->setSortRole(LedgerModel::SortRole);
@@ -77,6 +89,10 @@ Ledger::Ledger(Document& doc, QWidget* parent)
     table_->horizontalHeader()->setHighlightSections(false);
     table_->horizontalHeader()->setStretchLastSection(true);
     table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+}
+
+QHBoxLayout* Ledger::buildBar()
+{
     auto* bar = new QHBoxLayout;
     bar->setContentsMargins(12, 6, 14, 2);
     bar->setSpacing(14);
@@ -88,7 +104,7 @@ Ledger::Ledger(Document& doc, QWidget* parent)
         b->setAutoExclusive(true);
         b->setObjectName("tab");
         connect(b, &QToolButton::clicked, this, [this, i] { show(static_cast<LedgerKind>(i)); });
-        tabs_[static_cast<size_t>(i)] = b;
+        tabs_[i] = b;
         bar->addWidget(b);
     }
     tabs_[0]->setChecked(true);
@@ -101,11 +117,11 @@ Ledger::Ledger(Document& doc, QWidget* parent)
     bar->addWidget(filter_);
     bar->addWidget(count_);
     count_->setObjectName("quiet");
-    auto* all = new QVBoxLayout(this);
-    all->setContentsMargins(0, 0, 0, 0);
-    all->setSpacing(0);
-    all->addLayout(bar);
-    all->addWidget(table_);
+    return bar;
+}
+
+void Ledger::connectAll()
+{
     connect(filter_, &QLineEdit::textChanged, this, [this](const QString& s) {
         proxy_->setFilterFixedString(s);
         updateCount();
@@ -122,7 +138,6 @@ Ledger::Ledger(Document& doc, QWidget* parent)
     connect(&doc_, &Document::resultsChanged, this, [this] {
         if (std::exchange(fresh_, false) && doc_.pick().empty()) table_->scrollToTop();
     });
-    updateCount();
 }
 
 void Ledger::show(LedgerKind kind)

@@ -11,6 +11,8 @@ class QLineEdit;
 class QTableView;
 class QToolButton;
 
+class QHBoxLayout;
+
 namespace wr {
 
 class Document;
@@ -30,6 +32,9 @@ protected:
     bool eventFilter(QObject* watched, QEvent* e) override;
 
 private:
+    void buildTable();
+    QHBoxLayout* buildBar();
+    void connectAll();
     void pickFromTable();
     void tableFromPick();
     void updateCount();

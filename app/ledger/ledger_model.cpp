@@ -70,7 +70,7 @@ void LedgerModel::rebuild()
         const auto& members = doc_.model().members();
         std::map<QString, size_t> at;
         for (size_t i = 0; i < members.size(); ++i) {
-            const FrameSection& s = doc_.frame().sections[static_cast<size_t>(members[i].section)];
+            const FrameSection& s = doc_.frame().sections[members[i].section];
             const QString key = kind_ == LedgerKind::Members  ? QString::number(i)
                                 : kind_ == LedgerKind::Groups ? str(members[i].group)
                                                               : str(s.name.empty() ? s.id : s.name);
@@ -121,7 +121,7 @@ QString LedgerModel::text(const Row& r, int column) const
     const QString name = columns().value(column);
     const Member& m = doc_.model().members()[r.worst];
     const MemberResult& result = doc_.report().results[r.worst];
-    const FrameSection& s = doc_.frame().sections[static_cast<size_t>(m.section)];
+    const FrameSection& s = doc_.frame().sections[m.section];
     const Standard& st = doc_.model().standardOf(r.worst);
     const CheckOutcome* g = doc_.checked() ? result.govern() : nullptr;
     const UnitSystem& u = doc_.units();
@@ -142,12 +142,12 @@ QString LedgerModel::text(const Row& r, int column) const
         if (m.exclude || !other) return {};
         return other->governing >= 0 ? QString::number(other->utilisation, 'f', 2) : "unchecked";
     }
-    if (name == "Governs") return g ? str(st.checks[static_cast<size_t>(g->check)].key) + " " + str(g->clause) : QString();
+    if (name == "Governs") return g ? str(st.checks[g->check].key) + " " + str(g->clause) : QString();
     if (name == "Comb.") return g ? str(doc_.model().combinationOf(r.worst, *g)) : QString();
     if (name == "At") return g ? QString::number(u.show(Quantity::Length, g->at), 'f', 2) : QString();
     if (name == "L/r") {
         for (const CheckOutcome& o : result.outcomes)
-            if (o.check >= 0 && st.checks[static_cast<size_t>(o.check)].key == "slenderness" && o.demand > 0 && doc_.checked())
+            if (o.check >= 0 && st.checks[o.check].key == "slenderness" && o.demand > 0 && doc_.checked())
                 return QString::number(o.demand, 'f', 0);
         return {};
     }
@@ -155,8 +155,7 @@ QString LedgerModel::text(const Row& r, int column) const
     for (const size_t k : r.members) {
         const Member& x = doc_.model().members()[k];
         length += x.length;
-        mass += x.length * doc_.frame().sections[static_cast<size_t>(x.section)].properties.a *
-                doc_.frame().materials[static_cast<size_t>(x.material)].density;
+        mass += x.length * doc_.frame().sections[x.section].properties.a * doc_.frame().materials[x.material].density;
     }
     if (name == "Length") return QString::number(u.show(Quantity::Length, length), 'f', 2);
     return QString::number(u.show(Quantity::Mass, mass), 'f', 0);
@@ -179,7 +178,7 @@ QVariant LedgerModel::sortKey(const Row& r, int column) const
 QVariant LedgerModel::data(const QModelIndex& index, int role) const
 {
     if (!index.isValid() || static_cast<size_t>(index.row()) >= rows_.size()) return {};
-    const Row& r = rows_[static_cast<size_t>(index.row())];
+    const Row& r = rows_[index.row()];
     const bool number = QStringList{"At", "Length", "Mass", "L/r", "Members"}.contains(columns().value(index.column()));
     switch (role) {
     case Qt::DisplayRole: return text(r, index.column());
@@ -199,8 +198,7 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const
                 const auto& rows = doc_.secondModel().standardOf(r.worst).checks;
                 for (const CheckOutcome& o : other->outcomes)
                     if (o.status == Status::Unchecked) return str(o.reason);
-                if (const CheckOutcome* g = other->govern())
-                    return str(rows[static_cast<size_t>(g->check)].title) + " " + str(g->clause);
+                if (const CheckOutcome* g = other->govern()) return str(rows[g->check].title) + " " + str(g->clause);
             }
         for (const CheckOutcome& o : doc_.report().results[r.worst].outcomes)
             if (o.status == Status::Unchecked) return str(o.reason);

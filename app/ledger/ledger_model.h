@@ -21,7 +21,7 @@ public:
     LedgerModel(Document& doc, QObject* parent = nullptr);
     void show(LedgerKind kind);
     LedgerKind kind() const { return kind_; }
-    const std::vector<size_t>& membersOf(int row) const { return rows_[static_cast<size_t>(row)].members; }
+    const std::vector<size_t>& membersOf(int row) const { return rows_[row].members; }
     int utilisationColumn() const;
     int secondColumn() const; // -1: no other standard
 

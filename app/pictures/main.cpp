@@ -55,6 +55,174 @@ size_t index(MainWindow& w, const std::string& id)
     return 0;
 }
 
+constexpr const char* kDamaged = R"({"format":"wren-frame","version":1,"units":{"length":"m","force":"kN"},
+"materials":[{"id":"S355","grade":"S355"},{"id":"Mild","grade":"S356"}],
+"sections":[{"id":"Column","name":"HEA 185"},{"id":"Girder","shape":"i","h":600,"b":220,"tw":12,"tf":310,"a":6}],
+"nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":"yes"}},{"id":"2","at":[0,0,0]},
+{"id":"2","at":[6,0]}],
+"elements":[{"id":"A","nodes":["1","2"],"section":"Column","material":"S355"},
+{"id":"B","nodes":["2","7"],"section":"Rafter","material":"S355","colour":"red"}],
+"cases":[{"id":"G","action":"gravity","line":[{"element":"A","from":4,"q":[[0,0,-5],[0,-5]]}]}],
+"combinations":[{"id":"U1","terms":{"G":1.2,"Q":1.6}}]})";
+
+// Drives the window from view to view and keeps a picture of each.
+class Album
+{
+public:
+    Album(MainWindow& w, QDir folder) : w_(w), folder_(std::move(folder)) {}
+    bool good() const { return good_; }
+
+    void tower()
+    {
+        open(":/demo/marrow-hill.frame.json");
+        good_ = w_.document().checked() && good_;
+        keep("check-lines");
+        pick("EB-1S");
+        keep("check-trace");
+        chart("ltb", "check-length-curve");
+        chart("interaction", "check-interaction");
+        w_.bench().member().showDesign(true);
+        keep("check-change");
+        sections();
+        w_.bench().member().showDesign(false);
+        w_.document().setPick({});
+        if (FrameView* v = w_.frameView()) {
+            v->setSolid(true);
+            v->look(-60, 8);
+            v->zoom(2.4, 0.56, 0.62);
+        }
+        keep("check-solid");
+        if (FrameView* v = w_.frameView()) {
+            v->setSolid(false);
+            v->look(-52, 20);
+            v->fitFrame();
+        }
+        pick("EB-1S");
+        w_.ride(Stop::Size);
+        wait();
+        keep("size-candidates");
+        w_.ride(Stop::Frame);
+        w_.document().setPick({});
+        keep("frame-findings");
+        w_.ride(Stop::Check);
+    }
+
+    void depot()
+    {
+        open(":/demo/sedge-lane.frame.json");
+        if (FrameView* v = w_.frameView()) {
+            v->setSolid(true);
+            v->look(-52, 24);
+            v->fitFrame();
+        }
+        keep("sedge-lane");
+        pick("CW4");
+        keep("check-en1993");
+        pick("RWV3");
+        chart("deflection", "check-deflection");
+        if (w_.frameView()) w_.frameView()->setSolid(false);
+        w_.document().setPick({});
+    }
+
+    void market()
+    {
+        open(":/demo/tern-street.frame.json");
+        keep("tern-street");
+        w_.ride(Stop::Frame);
+        if (w_.frameView()) results();
+        w_.tables().setPage(FrameTablesView::Combinations);
+        w_.tables().notional().setCurrentIndex(1);
+        w_.tables().make().click();
+        wait();
+        keep("frame-combinations");
+        w_.document().undo();
+        wait();
+        w_.ride(Stop::Check);
+    }
+
+    void damagedFile(const QDir& home)
+    {
+        const QString bad = home.filePath("damaged.frame.json");
+        QFile f(bad);
+        if (f.open(QIODevice::WriteOnly)) f.write(kDamaged);
+        f.close();
+        w_.open(bad);
+        settle(w_);
+        keep("file-with-faults");
+    }
+
+private:
+    void wait() { good_ = settle(w_) && good_; }
+    void open(const char* path)
+    {
+        w_.open(path);
+        wait();
+    }
+    void pick(const char* member) { w_.document().setPick({index(w_, member)}); }
+    void keep(const char* name)
+    {
+        spin(200);
+        const QString path = folder_.filePath(QString(name) + ".png");
+        good_ = w_.screen()->grabWindow(0, w_.x(), w_.y(), w_.width(), w_.height()).save(path) && good_;
+        std::printf("%s\n", qPrintable(path));
+    }
+
+    // The charts stand under the modes: the bench is scrolled to them.
+    void chart(const char* key, const char* name)
+    {
+        MemberBench& b = w_.bench().member();
+        const MemberResult& r = w_.document().report().results[*w_.document().pick().begin()];
+        for (size_t i = 0; i < r.outcomes.size(); ++i)
+            if (w_.document().model().standard().checks[r.outcomes[i].check].key == key) b.modes().choose(static_cast<int>(i));
+        QApplication::processEvents();
+        for (QWidget* p = &b; p; p = p->parentWidget())
+            if (auto* area = qobject_cast<QScrollArea*>(p))
+                area->verticalScrollBar()->setValue(b.chart().mapTo(&b, QPoint(0, 0)).y() - 190);
+        keep(name);
+    }
+
+    void sections()
+    {
+        w_.browseSections();
+        keep("section-browser");
+        SectionBrowser& s = w_.sections();
+        s.describe(true);
+        s.kind().setCurrentIndex(s.kind().findText("I section, unequal flanges"));
+        Q_EMIT s.kind().activated(s.kind().currentIndex());
+        for (const auto& [key, text] :
+             {std::pair{"h", "24"}, {"b", "8"}, {"tf", "3/4"}, {"b2", "12"}, {"tf2", "1"}, {"tw", "3/8"}})
+            s.dimensionField(key)->setText(text);
+        s.name().setText("Plate girder 24");
+        Q_EMIT s.name().textEdited(s.name().text());
+        keep("section-described");
+        w_.browseSections(false);
+    }
+
+    void results()
+    {
+        ResultLayer& r = w_.frameView()->results();
+        spin(100);
+        w_.frameView()->fitFrame();
+        r.setLoad(3);
+        r.setShown(Shown::My);
+        w_.tables().setPage(FrameTablesView::Loads);
+        keep("frame-moments");
+        r.setShown(Shown::Deflected);
+        w_.tables().setPage(FrameTablesView::Drift);
+        keep("frame-deflected");
+        r.setLoad(2);
+        r.setScale(2.5);
+        r.findBuckling(4);
+        wait();
+        keep("frame-modes");
+        r.setScale(1);
+    }
+
+    MainWindow& w_;
+    QDir folder_;
+    bool good_ = true;
+};
+
 } // namespace
 
 int main(int argc, char** argv)
@@ -73,125 +241,10 @@ int main(int argc, char** argv)
     MainWindow w;
     w.resize(1280, 800);
     w.show();
-    bool good = true;
-    const auto take = [&](const char* name) {
-        spin(200);
-        const QString path = folder.filePath(QString(name) + ".png");
-        const bool saved = w.screen()->grabWindow(0, w.x(), w.y(), w.width(), w.height()).save(path);
-        good = good && saved;
-        std::printf("%s\n", qPrintable(path));
-    };
-    w.open(":/demo/marrow-hill.frame.json");
-    good = settle(w) && w.document().checked() && good;
-    take("check-lines");
-    w.document().setPick({index(w, "EB-1S")});
-    take("check-trace");
-    // The charts stand under the modes: the bench is scrolled to them.
-    const auto chart = [&](const char* key, const char* name) {
-        MemberBench& b = w.bench().member();
-        const MemberResult& r = w.document().report().results[*w.document().pick().begin()];
-        for (size_t i = 0; i < r.outcomes.size(); ++i)
-            if (w.document().model().standard().checks[static_cast<size_t>(r.outcomes[i].check)].key == key)
-                b.modes().choose(static_cast<int>(i));
-        QApplication::processEvents();
-        for (QWidget* p = &b; p; p = p->parentWidget())
-            if (auto* area = qobject_cast<QScrollArea*>(p))
-                area->verticalScrollBar()->setValue(b.chart().mapTo(&b, QPoint(0, 0)).y() - 190);
-        take(name);
-    };
-    chart("ltb", "check-length-curve");
-    chart("interaction", "check-interaction");
-    w.bench().member().showDesign(true);
-    take("check-change");
-    w.browseSections();
-    take("section-browser");
-    w.sections().describe(true);
-    w.sections().kind().setCurrentIndex(w.sections().kind().findText("I section, unequal flanges"));
-    Q_EMIT w.sections().kind().activated(w.sections().kind().currentIndex());
-    for (const auto& [key, text] : {std::pair{"h", "24"}, {"b", "8"}, {"tf", "3/4"}, {"b2", "12"}, {"tf2", "1"}, {"tw", "3/8"}})
-        w.sections().dimensionField(key)->setText(text);
-    w.sections().name().setText("Plate girder 24");
-    Q_EMIT w.sections().name().textEdited(w.sections().name().text());
-    take("section-described");
-    w.browseSections(false);
-    w.bench().member().showDesign(false);
-    w.document().setPick({});
-    if (w.frameView()) {
-        w.frameView()->setSolid(true);
-        w.frameView()->look(-60, 8);
-        w.frameView()->zoom(2.4, 0.56, 0.62);
-    }
-    take("check-solid");
-    if (w.frameView()) {
-        w.frameView()->setSolid(false);
-        w.frameView()->look(-52, 20);
-        w.frameView()->fitFrame();
-    }
-    w.document().setPick({index(w, "EB-1S")});
-    w.ride(Stop::Size);
-    good = settle(w) && good;
-    take("size-candidates");
-    w.ride(Stop::Frame);
-    w.document().setPick({});
-    take("frame-findings");
-    w.ride(Stop::Check);
-    w.open(":/demo/sedge-lane.frame.json");
-    good = settle(w) && good;
-    if (w.frameView()) {
-        w.frameView()->setSolid(true);
-        w.frameView()->look(-52, 24);
-        w.frameView()->fitFrame();
-    }
-    take("sedge-lane");
-    w.document().setPick({index(w, "CW4")});
-    take("check-en1993");
-    w.document().setPick({index(w, "RWV3")});
-    chart("deflection", "check-deflection");
-    if (w.frameView()) w.frameView()->setSolid(false);
-    w.document().setPick({});
-    w.open(":/demo/tern-street.frame.json");
-    good = settle(w) && good;
-    take("tern-street");
-    w.ride(Stop::Frame);
-    if (w.frameView()) {
-        ResultLayer& results = w.frameView()->results();
-        spin(100);
-        w.frameView()->fitFrame();
-        results.setLoad(3);
-        results.setShown(Shown::My);
-        w.tables().setPage(FrameTablesView::Loads);
-        take("frame-moments");
-        results.setShown(Shown::Deflected);
-        w.tables().setPage(FrameTablesView::Drift);
-        take("frame-deflected");
-        results.setLoad(2);
-        results.setScale(2.5);
-        results.findBuckling(4);
-        good = settle(w) && good;
-        take("frame-modes");
-        results.setScale(1);
-    }
-    w.tables().setPage(FrameTablesView::Combinations);
-    w.tables().notional().setCurrentIndex(1);
-    w.tables().make().click();
-    good = settle(w) && good;
-    take("frame-combinations");
-    w.document().undo();
-    good = settle(w) && good;
-    w.ride(Stop::Check);
-    const QString bad = QDir(home.path()).filePath("damaged.frame.json");
-    QFile f(bad);
-    if (f.open(QIODevice::WriteOnly))
-        f.write(R"({"format":"wren-frame","version":1,"units":{"length":"m","force":"kN"},
-"materials":[{"id":"S355","grade":"S355"},{"id":"Mild","grade":"S356"}],
-"sections":[{"id":"Column","name":"HEA 185"},{"id":"Girder","shape":"i","h":600,"b":220,"tw":12,"tf":310,"a":6}],
-"nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":"yes"}},{"id":"2","at":[0,0,0]},{"id":"2","at":[6,0]}],
-"elements":[{"id":"A","nodes":["1","2"],"section":"Column","material":"S355"},{"id":"B","nodes":["2","7"],"section":"Rafter","material":"S355","colour":"red"}],
-"cases":[{"id":"G","action":"gravity","line":[{"element":"A","from":4,"q":[[0,0,-5],[0,-5]]}]}],
-"combinations":[{"id":"U1","terms":{"G":1.2,"Q":1.6}}]})");
-    f.close();
-    w.open(bad);
-    settle(w);
-    take("file-with-faults");
-    return good ? 0 : 1;
+    Album album(w, folder);
+    album.tower();
+    album.depot();
+    album.market();
+    album.damagedFile(QDir(home.path()));
+    return album.good() ? 0 : 1;
 }

@@ -72,6 +72,33 @@ SectionBrowser::SectionBrowser(Document& doc, QWidget* parent)
 {
     setObjectName("ledger"); // the ledger's place and look
     setAttribute(Qt::WA_StyledBackground);
+    QHBoxLayout* head = buildHead();
+    buildListSide();
+    buildOwnSide();
+    buildTable();
+    auto* row = new QHBoxLayout;
+    row->setSpacing(6);
+    auto* left = new QVBoxLayout(left_);
+    left->setContentsMargins(16, 6, 4, 8);
+    left->setSpacing(6);
+    left->addWidget(listSide_);
+    left->addWidget(ownSide_);
+    left->addWidget(sheet_, 1);
+    left_->setFixedWidth(kLeft);
+    row->addWidget(left_);
+    row->addWidget(table_, 1);
+    row->addLayout(buildCardSide());
+    auto* all = new QVBoxLayout(this);
+    all->setContentsMargins(0, 0, 0, 0);
+    all->setSpacing(2);
+    all->addLayout(head);
+    all->addLayout(row, 1);
+    connectAll();
+    fillDimensions();
+}
+
+QHBoxLayout* SectionBrowser::buildHead()
+{
     for (auto* b : {listTab_, ownTab_}) {
         b->setObjectName("tab");
         b->setCheckable(true);
@@ -89,8 +116,12 @@ SectionBrowser::SectionBrowser(Document& doc, QWidget* parent)
     head->addWidget(ownTab_);
     head->addWidget(count_, 1);
     head->addWidget(close_);
+    return head;
+}
 
-    // Left: how the list is narrowed.
+// Left: how the list is narrowed.
+void SectionBrowser::buildListSide()
+{
     search_->setPlaceholderText("w12, 310x97, HE 300 B");
     search_->setAccessibleName("Search sections");
     family_->setAccessibleName("Family");
@@ -116,15 +147,18 @@ SectionBrowser::SectionBrowser(Document& doc, QWidget* parent)
     for (int k = 0; k < 3; ++k) {
         form->addWidget(new QLabel(titles[k]), 2 + k, 0);
         for (int side = 0; side < 2; ++side) {
-            auto* l = limits_[static_cast<size_t>(2 * k + side)] = new QLineEdit;
+            auto* l = limits_[2 * k + side] = new QLineEdit;
             l->setPlaceholderText(side == 0 ? "from" : "to");
             l->setAccessibleName(QString("%1 %2").arg(titles[k], side == 0 ? "from" : "to"));
             form->addWidget(l, 2 + k, 1 + side);
             connect(l, &QLineEdit::editingFinished, this, &SectionBrowser::narrow);
         }
     }
+}
 
-    // Left, describing: kind, name and the dimensions of that kind.
+// Left, describing: kind, name and the dimensions of that kind.
+void SectionBrowser::buildOwnSide()
+{
     for (const ShapeKind k :
          {ShapeKind::I, ShapeKind::IUnequal, ShapeKind::Channel, ShapeKind::Tee, ShapeKind::Angle, ShapeKind::DoubleAngle,
           ShapeKind::Rhs, ShapeKind::Chs, ShapeKind::BarRound, ShapeKind::BarFlat, ShapeKind::Cruciform})
@@ -144,7 +178,10 @@ SectionBrowser::SectionBrowser(Document& doc, QWidget* parent)
         drawOwn();
     });
     connect(name_, &QLineEdit::textEdited, this, &SectionBrowser::drawOwn);
+}
 
+void SectionBrowser::buildTable()
+{
     table_->setModel(list_);
     makeQuiet(*table_, "Sections");
     table_->horizontalHeader()->setSortIndicatorShown(true);
@@ -157,7 +194,10 @@ SectionBrowser::SectionBrowser(Document& doc, QWidget* parent)
         table_->setColumnWidth(i, widths[i]);
     table_->installEventFilter(this);
     search_->installEventFilter(this);
+}
 
+QVBoxLayout* SectionBrowser::buildCardSide()
+{
     auto* area = new QScrollArea;
     area->setWidget(card_);
     area->setWidgetResizable(true);
@@ -172,24 +212,11 @@ SectionBrowser::SectionBrowser(Document& doc, QWidget* parent)
     right->addWidget(area, 1);
     right->addWidget(trouble_);
     right->addWidget(use_);
-    auto* row = new QHBoxLayout;
-    row->setSpacing(6);
-    auto* left = new QVBoxLayout(left_);
-    left->setContentsMargins(16, 6, 4, 8);
-    left->setSpacing(6);
-    left->addWidget(listSide_);
-    left->addWidget(ownSide_);
-    left->addWidget(sheet_, 1);
-    left_->setFixedWidth(kLeft);
-    row->addWidget(left_);
-    row->addWidget(table_, 1);
-    row->addLayout(right);
-    auto* all = new QVBoxLayout(this);
-    all->setContentsMargins(0, 0, 0, 0);
-    all->setSpacing(2);
-    all->addLayout(head);
-    all->addLayout(row, 1);
+    return right;
+}
 
+void SectionBrowser::connectAll()
+{
     connect(search_, &QLineEdit::textChanged, this, &SectionBrowser::narrow);
     connect(family_, &QComboBox::activated, this, &SectionBrowser::narrow);
     connect(listTab_, &QToolButton::clicked, this, [this] { describe(false); });
@@ -205,7 +232,6 @@ SectionBrowser::SectionBrowser(Document& doc, QWidget* parent)
             if (isVisible()) refresh();
         });
     connect(&doc_, &Document::pickChanged, this, &SectionBrowser::refreshUse);
-    fillDimensions();
 }
 
 void SectionBrowser::open()
@@ -218,8 +244,7 @@ void SectionBrowser::open()
     filling_ = false;
     std::string now;
     if (doc_.hasFrame() && !doc_.pick().empty()) {
-        const FrameSection& s =
-            doc_.frame().sections[static_cast<size_t>(doc_.model().members()[*doc_.pick().begin()].section)];
+        const FrameSection& s = doc_.frame().sections[doc_.model().members()[*doc_.pick().begin()].section];
         now = s.name.empty() ? s.id : s.name;
     }
     const CatalogueSection* listed = shippedCatalogue().find(now);
@@ -263,7 +288,7 @@ void SectionBrowser::refresh()
     const CatalogueSection* s = card_->shown();
     const std::string before = s ? s->designation : "";
     for (int k = 0; k < 6; ++k)
-        limits_[static_cast<size_t>(k)]->setToolTip(
+        limits_[k]->setToolTip(
             str("in " + doc_.units().symbol(k < 4 ? Quantity::SectionLength : Quantity::MassPerLength) + ", or with a unit"));
     filling_ = true;
     list_->refresh();
@@ -344,7 +369,7 @@ void SectionBrowser::refreshUse()
     bool same = s && n > 0;
     if (same)
         for (const size_t i : doc_.pick()) {
-            const FrameSection& now = doc_.frame().sections[static_cast<size_t>(doc_.model().members()[i].section)];
+            const FrameSection& now = doc_.frame().sections[doc_.model().members()[i].section];
             same = same && (now.name.empty() ? now.id : now.name) == s->designation && now.shape == s->shape;
         }
     use_->setEnabled(s && n > 0 && !same);
@@ -432,7 +457,8 @@ void SectionBrowser::drawOwn()
         trouble_->setText(
             QString("%1 across is unusual: is the unit right?").arg(str(doc_.units().text(Quantity::SectionLength, size))));
     CatalogueSection s;
-    s.designation = name_->text().trimmed().toStdString(), s.standard = str(shapeTitle(shape->kind)).toLower().toStdString();
+    s.designation = name_->text().trimmed().toStdString();
+    s.standard = str(shapeTitle(shape->kind)).toLower().toStdString();
     s.shape = *shape;
     s.listedMass = computeProperties(*shape).a * 7850;
     present(&s, {});

@@ -14,6 +14,10 @@
 #include <QWidget>
 #include <map>
 
+class QHBoxLayout;
+
+class QVBoxLayout;
+
 namespace wr {
 
 class SectionBrowser : public QWidget
@@ -25,10 +29,7 @@ public:
     void describe(bool on); // describe one instead of choosing
     QLineEdit& search() { return *search_; }
     QComboBox& family() { return *family_; }
-    QLineEdit& limit(int which)
-    {
-        return *limits_[static_cast<size_t>(which)];
-    } // depth from, to, width from, to, mass from, to
+    QLineEdit& limit(int which) { return *limits_[which]; } // depth from, to, width from, to, mass from, to
     QTableView& table() { return *table_; }
     SectionList& list() { return *list_; }
     SectionCard& card() { return *card_; }
@@ -50,6 +51,12 @@ protected:
     bool eventFilter(QObject* watched, QEvent* e) override;
 
 private:
+    QHBoxLayout* buildHead();
+    void buildListSide();
+    void buildOwnSide();
+    void buildTable();
+    QVBoxLayout* buildCardSide();
+    void connectAll();
     void narrow();
     void chooseRow(int row);
     void present(const CatalogueSection* s, const std::set<size_t>& users);

@@ -36,15 +36,18 @@ void SectionList::refresh()
             }
             if (s.shape.kind == ShapeKind::None) continue;
             CatalogueSection o;
-            o.designation = s.name.empty() ? s.id : s.name, o.family = kInFrame.toStdString();
-            o.standard = "described in this frame", o.shape = s.shape, o.stated = s.stated;
+            o.designation = s.name.empty() ? s.id : s.name;
+            o.family = kInFrame.toStdString();
+            o.standard = "described in this frame";
+            o.shape = s.shape;
+            o.stated = s.stated;
             o.listedMass = s.properties.a * 7850;
             own_.push_back(std::move(o));
             of[i] = &own_.back();
         }
         const auto& members = doc_.model().members();
         for (size_t m = 0; m < members.size(); ++m)
-            if (const auto* s = of[static_cast<size_t>(members[m].section)]) users_[s].insert(m);
+            if (const auto* s = of[members[m].section]) users_[s].insert(m);
         for (const auto* s : of)
             if (s) users_[s];
     }
@@ -85,7 +88,8 @@ void SectionList::narrow(const SectionLimits& limits)
 
 void SectionList::sort(int column, Qt::SortOrder order)
 {
-    sortColumn_ = column, order_ = order;
+    sortColumn_ = column;
+    order_ = order;
     if (column < 0) return narrow(limits_);
     Q_EMIT layoutAboutToBeChanged();
     const auto value = [&](const CatalogueSection* s) {

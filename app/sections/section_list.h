@@ -37,7 +37,7 @@ public:
     QVariant data(const QModelIndex& index, int role) const override;
     QVariant headerData(int section, Qt::Orientation o, int role) const override;
 
-    const CatalogueSection& section(int row) const { return *shown_[static_cast<size_t>(row)]; }
+    const CatalogueSection& section(int row) const { return *shown_[row]; }
     int rowOf(const std::string& designation) const;                // -1 if not shown
     const std::set<size_t>& users(const CatalogueSection& s) const; // members of the frame
 

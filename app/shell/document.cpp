@@ -4,6 +4,7 @@
 #include "core/audit/stability.h"
 #include "core/files/frame_reader.h"
 #include "core/files/frame_writer.h"
+#include "logging/log.h"
 
 #include <QFile>
 #include <QFileInfo>
@@ -53,9 +54,11 @@ void Document::open(const QString& path)
         jobs_.cancel(kind);
     jobs_.start("open", [this, path](Progress& progress) -> Jobs::Finish {
         progress.at(0.0, "reading");
+        const LogTime time("read and analysed");
         auto loaded = std::make_shared<Loaded<Frame>>(readAny(path));
         if (!loaded->ok())
             return [this, path, loaded] {
+                logWarning(path.toStdString() + " has " + std::to_string(loaded->findings.size()) + " faults");
                 faults_ = loaded->findings;
                 Q_EMIT faulted(path);
             };
@@ -71,6 +74,7 @@ void Document::open(const QString& path)
             if (!analysed->ok) analysed->forces = {};
         }
         return [this, path, frame, analysed, memory, loaded] {
+            logInfo("opened " + path.toStdString());
             path_ = path;
             history_ = {};
             pick_.clear();
@@ -92,7 +96,8 @@ void Document::adopt(std::shared_ptr<Frame> frame, std::shared_ptr<const FrameFo
     readFindings_ = std::move(findings);
     report_ = {};
     checked_ = false;
-    driftKnown_ = false, drift_.reset();
+    driftKnown_ = false;
+    drift_.reset();
     second_.reset();
     secondReport_ = {};
     rebuild();
@@ -104,8 +109,7 @@ void Document::rebuild()
     forcesFit_ = analysed_->forces.empty() || analysed_->forces.sizes == sizesFingerprint(*frame_);
     mass_ = 0;
     for (const Element& e : frame_->elements)
-        mass_ += frame_->length(e) * frame_->sections[static_cast<size_t>(e.section)].properties.a *
-                 frame_->materials[static_cast<size_t>(e.material)].density;
+        mass_ += frame_->length(e) * frame_->sections[e.section].properties.a * frame_->materials[e.material].density;
     report_.results.resize(model_->members().size());
     collectFindings();
 }
@@ -117,7 +121,8 @@ void Document::forgetResults()
     report_.results.assign(model_->members().size(), {});
     report_.count(model_->members());
     checked_ = false;
-    driftKnown_ = false, drift_.reset();
+    driftKnown_ = false;
+    drift_.reset();
     second_.reset();
     secondReport_ = {};
 }
@@ -186,6 +191,7 @@ bool Document::save(const QString& path, QString* why)
         *why = QString::fromStdString(written.error());
         return false;
     }
+    logInfo("saved " + path.toStdString());
     path_ = path;
     history_.markSaved();
     Q_EMIT historyChanged();
@@ -322,6 +328,7 @@ void Document::analyseAgain()
     if (!frame_) return;
     auto frame = frame_;
     jobs_.start("open", [this, frame, choice = choice(), memory = memory_](Progress& progress) -> Jobs::Finish {
+        const LogTime time("analysed again");
         auto r = std::make_shared<FrameForces>(analyseForces(*frame, choice, progress, memory));
         return [this, frame, r] {
             if (frame != frame_) return analyseAgain(); // edited meanwhile

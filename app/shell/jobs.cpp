@@ -1,5 +1,7 @@
 #include "app/shell/jobs.h"
 
+#include "logging/log.h"
+
 #include <QMetaObject>
 #include <algorithm>
 #include <exception>
@@ -49,6 +51,7 @@ void Jobs::start(const QString& kind, std::function<Finish(Progress&)> work)
         try {
             finish = work(job->report);
         } catch (const std::exception& e) {
+            logError("job " + job->kind.toStdString() + ": " + e.what());
             const QString what = QString::fromUtf8(e.what());
             finish = [this, what] { Q_EMIT progressed("internal error: " + what, 1.0); };
         }

@@ -59,6 +59,24 @@ MainWindow::MainWindow(QWidget* parent)
     };
     buildCentre();
     buildMenus();
+    buildStatusBar();
+    connect(line_, &LineView::rode, this, &MainWindow::ride);
+    connect(start_, &StartView::wantOpen, this, [this](const QString& p) { p.isEmpty() ? openAsk() : open(p); });
+    connect(start_, &StartView::wantBack, this, [this] {
+        if (doc_->hasFrame())
+            pages_->setCurrentIndex(1);
+        else
+            start_->showWelcome(recent());
+    });
+    connectDocument();
+    buildShortcuts();
+    start_->showWelcome(recent());
+    refreshTitle();
+    refreshStatus();
+}
+
+void MainWindow::buildStatusBar()
+{
     statusBar()->setSizeGripEnabled(false);
     statusBar()->setContentsMargins(10, 0, 12, 0);
     statusBar()->addWidget(left_, 1);
@@ -80,14 +98,10 @@ MainWindow::MainWindow(QWidget* parent)
         if (!patience->isActive() && !cancel->isVisible()) patience->start(300);
     });
     connect(&doc_->jobs(), &Jobs::idle, cancel, &QWidget::hide);
-    connect(line_, &LineView::rode, this, &MainWindow::ride);
-    connect(start_, &StartView::wantOpen, this, [this](const QString& p) { p.isEmpty() ? openAsk() : open(p); });
-    connect(start_, &StartView::wantBack, this, [this] {
-        if (doc_->hasFrame())
-            pages_->setCurrentIndex(1);
-        else
-            start_->showWelcome(recent());
-    });
+}
+
+void MainWindow::connectDocument()
+{
     connect(doc_, &Document::opened, this, [this] {
         pages_->setCurrentIndex(1);
         if (!doc_->path().startsWith(":/")) remember(doc_->path());
@@ -112,15 +126,16 @@ MainWindow::MainWindow(QWidget* parent)
         progress_.clear();
         refreshStatus();
     });
+}
+
+void MainWindow::buildShortcuts()
+{
     for (int i = 0; i < kStops; ++i) {
         auto* key = new QShortcut(QKeySequence(Qt::Key_1 + i), this);
         connect(key, &QShortcut::activated, this, [this, i] { line_->ride(static_cast<Stop>(i)); });
     }
     auto* slash = new QShortcut(QKeySequence(Qt::Key_Slash), this);
     connect(slash, &QShortcut::activated, ledger_, &Ledger::focusFilter);
-    start_->showWelcome(recent());
-    refreshTitle();
-    refreshStatus();
 }
 
 MainWindow::~MainWindow()
@@ -128,77 +143,92 @@ MainWindow::~MainWindow()
     doc_->jobs().cancelAll();
 }
 
-void MainWindow::buildCentre()
+// The frame view, or words where there is no OpenGL.
+QWidget* MainWindow::buildPicture()
 {
-    QWidget* picture = nullptr;
-    if (const QString trouble = openGlTrouble(); trouble.isEmpty()) {
-        view_ = new FrameView(*doc_);
-        picture = view_;
-        auto* corner = new QWidget(view_);
-        auto* row = new QHBoxLayout(corner);
-        row->setContentsMargins(10, 10, 10, 0);
-        row->setSpacing(4);
-        lines_ = new QToolButton;
-        solid_ = new QToolButton;
-        shown_ = new QLabel;
-        shown_->setObjectName("shown");
-        int n = 0;
-        for (auto* b : {lines_, solid_}) {
-            b->setObjectName("view");
-            b->setCheckable(true);
-            b->setAutoExclusive(true);
-            b->setFocusPolicy(Qt::NoFocus);
-            b->setText(n++ == 0 ? "Lines" : "Solid");
-            row->addWidget(b);
-        }
-        row->addSpacing(8);
-        row->addWidget(shown_);
-        row->addStretch();
-        lines_->setChecked(true);
-        connect(lines_, &QToolButton::clicked, this, [this] { view_->setSolid(false); });
-        connect(solid_, &QToolButton::clicked, this, [this] { view_->setSolid(true); });
-        connect(view_, &FrameView::solidChanged, this, [this](bool on) { (on ? solid_ : lines_)->setChecked(true); });
-        corner->setFixedSize(440, 40);
-    } else {
+    if (const QString trouble = openGlTrouble(); !trouble.isEmpty()) {
         auto* words = new QLabel(trouble);
         words->setWordWrap(true);
         words->setAlignment(Qt::AlignCenter);
         words->setObjectName("noOpenGl");
         words->setMargin(40);
-        picture = words;
+        return words;
     }
-    bottom_->addWidget(ledger_);
-    bottom_->addWidget(candidates_);
-    bottom_->addWidget(sections_);
+    view_ = new FrameView(*doc_);
+    buildViewButtons();
+    return view_;
+}
+
+void MainWindow::buildViewButtons()
+{
+    auto* corner = new QWidget(view_);
+    auto* row = new QHBoxLayout(corner);
+    row->setContentsMargins(10, 10, 10, 0);
+    row->setSpacing(4);
+    lines_ = new QToolButton;
+    solid_ = new QToolButton;
+    shown_ = new QLabel;
+    shown_->setObjectName("shown");
+    for (auto* b : {lines_, solid_}) {
+        b->setObjectName("view");
+        b->setCheckable(true);
+        b->setAutoExclusive(true);
+        b->setFocusPolicy(Qt::NoFocus);
+        row->addWidget(b);
+    }
+    lines_->setText("Lines");
+    solid_->setText("Solid");
+    row->addSpacing(8);
+    row->addWidget(shown_);
+    row->addStretch();
+    lines_->setChecked(true);
+    connect(lines_, &QToolButton::clicked, this, [this] { view_->setSolid(false); });
+    connect(solid_, &QToolButton::clicked, this, [this] { view_->setSolid(true); });
+    connect(view_, &FrameView::solidChanged, this, [this](bool on) { (on ? solid_ : lines_)->setChecked(true); });
+    corner->setFixedSize(440, 40);
+}
+
+void MainWindow::buildCentre()
+{
+    QWidget* picture = buildPicture();
     bench_->frame().results().watch(view_ ? &view_->results() : nullptr);
     tables_ = new FrameTablesView(*doc_, view_ ? &view_->results() : nullptr);
-    bottom_->addWidget(tables_);
+    for (QWidget* page : std::initializer_list<QWidget*>{ledger_, candidates_, sections_, tables_})
+        bottom_->addWidget(page);
+    stops_ = stopPages({*bench_, *ledger_, *candidates_, *tables_});
+    for (const StopPage& s : stops_)
+        bench_->addPage(s.stop, s.bench);
     connect(&bench_->member().editor(), &DesignEditor::browseSections, this, [this] { browseSections(); });
     connect(&bench_->size(), &SizeBench::browseSections, this, [this] { browseSections(); });
     connect(sections_, &SectionBrowser::closed, this, [this] { browseSections(false); });
-    auto* middle = new QSplitter(Qt::Vertical);
-    middle->addWidget(picture);
-    middle->addWidget(bottom_);
-    middle->setStretchFactor(0, 3);
-    middle->setStretchFactor(1, 1);
-    middle->setSizes({470, 190});
+    middle_ = new QSplitter(Qt::Vertical);
+    middle_->addWidget(picture);
+    middle_->addWidget(bottom_);
+    middle_->setStretchFactor(0, 3);
+    middle_->setStretchFactor(1, 1);
+    middle_->setSizes({470, 190});
     bottom_->setMinimumHeight(150); // its pages would like more than the picture can spare
-    middle->setHandleWidth(2);
+    middle_->setHandleWidth(2);
+    // Where the engineer puts it, it stays for this stop.
+    connect(middle_, &QSplitter::splitterMoved, this, [this] {
+        const int whole = middle_->sizes().value(0) + middle_->sizes().value(1);
+        if (!browsing() && whole > 0) stops_[static_cast<size_t>(stop_)].picture = middle_->sizes().value(0) * 100 / whole;
+    });
     auto* trayArea = new QScrollArea;
     trayArea->setWidget(tray_);
     trayArea->setWidgetResizable(true);
     trayArea->setFrameShape(QFrame::NoFrame);
     trayArea->setFixedWidth(208);
     trayArea->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    auto* work = new QWidget;
-    auto* row = new QHBoxLayout(work);
+    auto* besideEachOther = new QWidget;
+    auto* row = new QHBoxLayout(besideEachOther);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(0);
     row->addWidget(trayArea);
-    row->addWidget(middle, 1);
+    row->addWidget(middle_, 1);
     row->addWidget(bench_);
     pages_->addWidget(start_);
-    pages_->addWidget(work);
+    pages_->addWidget(besideEachOther);
     auto* centre = new QWidget;
     auto* all = new QVBoxLayout(centre);
     all->setContentsMargins(0, 0, 0, 0);
@@ -206,6 +236,7 @@ void MainWindow::buildCentre()
     all->addWidget(line_);
     all->addWidget(pages_, 1);
     setCentralWidget(centre);
+    bench_->setStop(stop_);
 }
 
 bool MainWindow::showsFrame() const
@@ -216,15 +247,19 @@ bool MainWindow::showsFrame() const
 void MainWindow::ride(Stop s)
 {
     if (line_->current() != s) line_->ride(s);
+    stop_ = s;
     bench_->setStop(s);
-    bottom_->setCurrentIndex(s == Stop::Size ? 1 : s == Stop::Frame ? 3 : 0);
-    auto* middle = qobject_cast<QSplitter*>(bottom_->parentWidget());
-    const int whole = middle->sizes().value(0) + middle->sizes().value(1);
-    middle->setSizes(s == Stop::Size    ? QList<int>{whole * 46 / 100, whole * 54 / 100}
-                     : s == Stop::Frame ? QList<int>{whole * 62 / 100, whole * 38 / 100}
-                                        : QList<int>{whole * 72 / 100, whole * 28 / 100});
+    const StopPage& page = stops_[static_cast<size_t>(s)];
+    showLower(page.lower, page.picture);
     if (view_) view_->setStop(s);
-    if (s == Stop::Frame) tables_->setPage(tables_->page());
+    if (page.entered) page.entered();
+}
+
+void MainWindow::showLower(QWidget* page, int picture)
+{
+    bottom_->setCurrentWidget(page);
+    const int whole = middle_->sizes().value(0) + middle_->sizes().value(1);
+    middle_->setSizes({whole * picture / 100, whole * (100 - picture) / 100});
 }
 
 bool MainWindow::browsing() const
@@ -240,10 +275,8 @@ void MainWindow::browseSections(bool on)
         return;
     }
     if (!doc_->hasFrame()) return;
-    bottom_->setCurrentWidget(sections_);
-    auto* middle = qobject_cast<QSplitter*>(bottom_->parentWidget());
-    const int whole = middle->sizes().value(0) + middle->sizes().value(1);
-    middle->setSizes({whole * 40 / 100, whole * 60 / 100});
+    constexpr int kPictureWhileBrowsing = 40;
+    showLower(sections_, kPictureWhileBrowsing);
     sections_->open();
 }
 
@@ -377,8 +410,7 @@ void MainWindow::refreshStatus()
     for (const size_t i : pick) {
         const Member& m = doc_->model().members()[i];
         length += m.length;
-        mass += m.length * doc_->frame().sections[static_cast<size_t>(m.section)].properties.a *
-                doc_->frame().materials[static_cast<size_t>(m.material)].density;
+        mass += m.length * doc_->frame().sections[m.section].properties.a * doc_->frame().materials[m.material].density;
     }
     const UnitSystem& u = doc_->units();
     left_->setText(pick.empty() ? QString("%1 · nothing picked").arg(doc_->title())

@@ -1,12 +1,13 @@
 // The window: menu, the line, tray, frame view, ledger or candidate chart, bench, status line.
 #pragma once
 
-#include "app/line/line_view.h"
+#include "app/shell/stop_pages.h"
 
 #include <QMainWindow>
 #include <QStringList>
 
 class QLabel;
+class QSplitter;
 class QStackedWidget;
 class QToolButton;
 
@@ -56,7 +57,19 @@ protected:
 
 private:
     void buildMenus();
+    void buildFileMenu();
+    void buildEditMenu();
+    void buildViewMenu();
+    void buildFrameMenu();
+    void buildStandardMenus(QMenu& frame);
+    void buildHelpMenu();
     void buildCentre();
+    QWidget* buildPicture();
+    void buildViewButtons();
+    void buildStatusBar();
+    void buildShortcuts();
+    void connectDocument();
+    void showLower(QWidget* page, int picture);
     void openAsk();
     bool save();
     bool saveAs();
@@ -78,6 +91,9 @@ private:
     FrameTablesView* tables_ = nullptr;
     SectionBrowser* sections_;
     QStackedWidget *pages_, *bottom_;
+    QSplitter* middle_ = nullptr; // frame view over the lower band
+    std::vector<StopPage> stops_;
+    Stop stop_ = Stop::Check;
     QLabel *left_, *right_, *title_, *unitsLabel_, *shown_ = nullptr;
     QToolButton *lines_ = nullptr, *solid_ = nullptr;
     QMenu* recentMenu_ = nullptr;

@@ -13,6 +13,15 @@ namespace wr {
 
 void MainWindow::buildMenus()
 {
+    buildFileMenu();
+    buildEditMenu();
+    buildViewMenu();
+    buildFrameMenu();
+    buildHelpMenu();
+}
+
+void MainWindow::buildFileMenu()
+{
     QMenu* file = menuBar()->addMenu("&File");
     file->addAction("&Open…", QKeySequence::Open, this, &MainWindow::openAsk);
     QMenu* demo = file->addMenu("Open a &demo frame");
@@ -25,7 +34,10 @@ void MainWindow::buildMenus()
     file->addAction("Save &as…", QKeySequence("Ctrl+Shift+S"), this, &MainWindow::saveAs);
     file->addSeparator();
     file->addAction("&Quit", QKeySequence::Quit, this, &QWidget::close);
+}
 
+void MainWindow::buildEditMenu()
+{
     QMenu* edit = menuBar()->addMenu("&Edit");
     undo_ = edit->addAction("&Undo", QKeySequence::Undo, doc_, &Document::undo);
     redo_ = edit->addAction("&Redo", QKeySequence("Ctrl+Shift+Z"), doc_, &Document::redo);
@@ -40,34 +52,38 @@ void MainWindow::buildMenus()
     edit->addAction("Pick &nothing", QKeySequence("Ctrl+Shift+A"), this, [this] { doc_->setPick({}); });
     edit->addAction("&Sections…", QKeySequence("B"), this, [this] { browseSections(!browsing()); });
     edit->addAction("&Filter the ledger   /", this, [this] { ledger_->focusFilter(); });
+}
 
+void MainWindow::buildViewMenu()
+{
     QMenu* view = menuBar()->addMenu("&View");
-    if (view_) {
-        view->addAction("&Lines or solid sections", QKeySequence("S"), this, [this] { view_->setSolid(!view_->solid()); });
-        view->addAction("&Parallel or perspective", QKeySequence("P"), this,
-                        [this] { view_->setParallel(!view_->parallel()); });
-        view->addAction("&Fit the frame   F", this, [this] { view_->fitFrame(); });
-        const struct
-        {
-            const char* name;
-            double yaw, pitch;
-        } looks[] = {
-            {"From the &front", -90, 0}, {"From the &right", 0, 0}, {"From &above", -90, 89}, {"From a &corner", -52, 20}};
-        for (const auto& l : looks)
-            view->addAction(l.name, this, [this, l] {
-                view_->look(l.yaw, l.pitch);
-                view_->fitFrame();
-            });
-        view->addSeparator();
-        view->addAction("&Only these", QKeySequence("H"), this, [this] {
-            view_->onlyThese();
-            refreshStatus();
+    if (!view_) return;
+    view->addAction("&Lines or solid sections", QKeySequence("S"), this, [this] { view_->setSolid(!view_->solid()); });
+    view->addAction("&Parallel or perspective", QKeySequence("P"), this, [this] { view_->setParallel(!view_->parallel()); });
+    view->addAction("&Fit the frame   F", this, [this] { view_->fitFrame(); });
+    const struct
+    {
+        const char* name;
+        double yaw, pitch;
+    } looks[] = {{"From the &front", -90, 0}, {"From the &right", 0, 0}, {"From &above", -90, 89}, {"From a &corner", -52, 20}};
+    for (const auto& l : looks)
+        view->addAction(l.name, this, [this, l] {
+            view_->look(l.yaw, l.pitch);
+            view_->fitFrame();
         });
-        view->addAction("&All", QKeySequence("Shift+H"), this, [this] {
-            view_->showAll();
-            refreshStatus();
-        });
-    }
+    view->addSeparator();
+    view->addAction("&Only these", QKeySequence("H"), this, [this] {
+        view_->onlyThese();
+        refreshStatus();
+    });
+    view->addAction("&All", QKeySequence("Shift+H"), this, [this] {
+        view_->showAll();
+        refreshStatus();
+    });
+}
+
+void MainWindow::buildFrameMenu()
+{
     QMenu* frame = menuBar()->addMenu("F&rame");
     frame->addAction("&Analyse again", QKeySequence("F5"), doc_, &Document::analyseAgain);
     QAction* second = frame->addAction("In &second order", QKeySequence("F6"));
@@ -101,11 +117,16 @@ void MainWindow::buildMenus()
         amplified->setChecked(doc_->choice().order == ForceOrder::Amplified);
         reduced->setChecked(doc_->choice().reducedStiffness);
     });
-    QMenu* standard = frame->addMenu("Design &standard");
+    buildStandardMenus(*frame);
+}
+
+void MainWindow::buildStandardMenus(QMenu& frame)
+{
+    QMenu* standard = frame.addMenu("Design &standard");
     for (const Standard& s : shippedStandards())
         standard->addAction(QString::fromUtf8(s.title.data(), static_cast<qsizetype>(s.title.size())), this,
                             [this, key = std::string(s.key)] { doc_->run(SetStandard{key}); });
-    QMenu* compare = frame->addMenu("&Compare with");
+    QMenu* compare = frame.addMenu("&Compare with");
     connect(compare, &QMenu::aboutToShow, this, [this, compare] {
         compare->clear();
         const auto add = [&](const QString& title, const std::string& key) {
@@ -118,7 +139,10 @@ void MainWindow::buildMenus()
             if (!doc_->hasFrame() || s.key != doc_->model().standard().key)
                 add(QString::fromUtf8(s.title.data(), static_cast<qsizetype>(s.title.size())), std::string(s.key));
     });
+}
 
+void MainWindow::buildHelpMenu()
+{
     QMenu* help = menuBar()->addMenu("&Help");
     help->addAction("&Keys and mouse", this, [this] {
         QMessageBox::information(

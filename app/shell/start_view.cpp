@@ -22,6 +22,12 @@ StartView::StartView(QWidget* parent)
       faults_(new QTableWidget)
 {
     setObjectName("start");
+    addWidget(buildWelcome());
+    addWidget(buildFaults());
+}
+
+QWidget* StartView::buildWelcome()
+{
     auto* welcome = new QWidget;
     auto* w = new QVBoxLayout(welcome);
     w->setContentsMargins(80, 60, 80, 40);
@@ -53,8 +59,11 @@ StartView::StartView(QWidget* parent)
     w->addSpacing(16);
     w->addLayout(recent_);
     w->addStretch();
-    addWidget(welcome);
+    return welcome;
+}
 
+QWidget* StartView::buildFaults()
+{
     auto* page = new QWidget;
     auto* f = new QVBoxLayout(page);
     f->setContentsMargins(60, 40, 60, 30);
@@ -81,7 +90,7 @@ StartView::StartView(QWidget* parent)
     f->addWidget(faultWords_);
     f->addWidget(faults_, 1);
     f->addWidget(back);
-    addWidget(page);
+    return page;
 }
 
 void StartView::showWelcome(const QStringList& recent)

@@ -30,6 +30,8 @@ Q_SIGNALS:
     void wantBack();
 
 private:
+    QWidget* buildWelcome();
+    QWidget* buildFaults();
     QVBoxLayout* recent_;
     QLabel *faultTitle_, *faultWords_;
     QTableWidget* faults_;

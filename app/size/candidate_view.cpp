@@ -5,8 +5,6 @@
 #include "app/shell/quiet_table.h"
 
 #include <QHeaderView>
-#include <QMouseEvent>
-#include <QSplitter>
 #include <QVBoxLayout>
 
 namespace wr {
@@ -15,6 +13,13 @@ namespace {
 QString str(const std::string& s)
 {
     return QString::fromStdString(s);
+}
+
+// Key of what governs a rung, "ltb".
+QString checkKey(const Document& doc, const Rung& r)
+{
+    const auto key = doc.model().standardOf(r.member).checks[r.check].key;
+    return QString::fromUtf8(key.data(), static_cast<qsizetype>(key.size()));
 }
 } // namespace
 
@@ -42,7 +47,7 @@ QVariant RungModel::data(const QModelIndex& index, int role) const
 {
     const RungTable& table = doc_.rungs();
     if (static_cast<size_t>(index.row()) >= table.rungs.size()) return {};
-    const Rung& r = table.rungs[static_cast<size_t>(index.row())];
+    const Rung& r = table.rungs[index.row()];
     const UnitSystem& u = doc_.units();
     const Theme& t = paperTheme();
     if (role == Qt::DisplayRole) switch (index.column()) {
@@ -52,12 +57,11 @@ QVariant RungModel::data(const QModelIndex& index, int role) const
         case 3: return r.status == Status::Unchecked ? QString("unchecked") : QString::number(r.utilisation, 'f', 2);
         case 4: {
             if (r.check < 0 || r.member < 0) return str(r.reason);
-            const auto key = doc_.model().standardOf(static_cast<size_t>(r.member)).checks[static_cast<size_t>(r.check)].key;
-            return QString::fromUtf8(key.data(), static_cast<qsizetype>(key.size()));
+            return checkKey(doc_, r);
         }
         case 5:
             return r.member >= 0 && static_cast<size_t>(r.member) < doc_.model().members().size()
-                       ? str(doc_.model().members()[static_cast<size_t>(r.member)].id)
+                       ? str(doc_.model().members()[r.member].id)
                        : QString();
         case 6: {
             const double change = r.groupMass - table.massNow;
@@ -74,86 +78,54 @@ QVariant RungModel::data(const QModelIndex& index, int role) const
     return {};
 }
 
-CandidateChart::CandidateChart(Document& doc, SizeBench& bench, QWidget* parent) : QWidget(parent), doc_(doc), bench_(bench)
+CandidateChart::CandidateChart(Document& doc, SizeBench& bench, QWidget* parent)
+    : Chart(paperTheme(), parent), doc_(doc), bench_(bench)
 {
-    setMouseTracking(true);
     setMinimumHeight(150);
     setAccessibleName("Candidate chart");
+    connect(this, &Chart::markClicked, this, [this](int mark) { bench_.choose(order_[mark]); });
 }
 
-void CandidateChart::paintEvent(QPaintEvent*)
+void CandidateChart::refresh()
 {
-    const Theme& t = paperTheme();
-    QPainter p(this);
-    p.setRenderHint(QPainter::Antialiasing);
-    p.fillRect(rect(), t.panel);
     const RungTable& table = doc_.rungs();
-    p.setPen(t.ink);
-    p.setFont(textFont(12.5, true));
-    const QString group = bench_.group().currentText();
-    p.drawText(QRectF(14, 8, 400, 18), Qt::AlignLeft, group);
-    const double x = 14 + QFontMetricsF(p.font()).horizontalAdvance(group) + 12;
-    p.setFont(textFont(11.5));
-    p.setPen(t.ink2);
-    p.drawText(QRectF(x, 8.5, width() - x - 14, 18), Qt::AlignLeft,
-               QString("%1 members · ladder %2 · %3 rungs")
-                   .arg(table.members.size())
-                   .arg(bench_.family().currentText())
-                   .arg(table.rungs.size()));
-    if (table.rungs.empty()) {
-        p.drawText(rect(), Qt::AlignCenter,
-                   doc_.jobs().running("rungs") ? "evaluating rungs…"
-                                                : "nothing to size: no forces, or no members in this group");
-        return;
-    }
-    RungTable shown = table;
-    shown.proposed = bench_.chosen();
-    picture_ = drawCandidates(p, QRectF(14, 30, width() - 28, height() - 34), shown, bench_.targetValue(), bench_.sectionNow(),
-                              hovered_, doc_.units(), t);
-    if (hovered_ < 0 || static_cast<size_t>(hovered_) >= table.rungs.size()) return;
-    const Rung& r = table.rungs[static_cast<size_t>(hovered_)];
+    const bool any = !table.rungs.empty();
+    axisRect()->setVisible(any);
+    if (any)
+        order_ = fillCandidateChart(
+            *this, table, bench_.chosen(), bench_.targetValue(), bench_.sectionNow(),
+            [this](int rung) { return rungWords(rung); }, doc_.units());
+    else
+        clear();
+    setTitle(bench_.group().currentText(), QString("%1 members · ladder %2 · %3 rungs")
+                                               .arg(table.members.size())
+                                               .arg(bench_.family().currentText())
+                                               .arg(table.rungs.size()));
+    if (!any) replot();
+}
+
+QString CandidateChart::rungWords(int rung) const
+{
+    const RungTable& table = doc_.rungs();
+    if (std::cmp_greater_equal(rung, table.rungs.size())) return {};
+    const Rung& r = table.rungs[rung];
     QString words =
         str(r.section->designation) + " · " + str(doc_.units().text(Quantity::MassPerLength, r.mass)) + " · " +
         (r.status == Status::Unchecked ? QString("unchecked: ") + str(r.reason) : QString::number(r.utilisation, 'f', 2));
-    if (r.check >= 0 && r.member >= 0) {
-        const auto key = doc_.model().standardOf(static_cast<size_t>(r.member)).checks[static_cast<size_t>(r.check)].key;
-        words += " · " + QString::fromUtf8(key.data(), static_cast<qsizetype>(key.size())) + " in " +
-                 str(doc_.model().members()[static_cast<size_t>(r.member)].id);
-    }
+    if (r.check >= 0 && r.member >= 0) words += " · " + checkKey(doc_, r) + " in " + str(doc_.model().members()[r.member].id);
     if (!r.limit.empty()) words += " · " + str(r.limit);
-    for (const CandidateMark& m : picture_.marks) {
-        if (static_cast<int>(m.rung) != hovered_) continue;
-        p.setFont(textFont(12));
-        const double w = std::min<double>(QFontMetricsF(p.font()).horizontalAdvance(words) + 16, width() - 20);
-        QRectF box(m.at.x() + 12, m.at.y() - 34, w, 22);
-        if (box.right() > width() - 8) box.moveRight(width() - 8);
-        if (box.top() < 2) box.moveTop(m.at.y() + 12);
-        p.setPen(Qt::NoPen);
-        p.setBrush(t.tooltip);
-        p.drawRoundedRect(box, 4, 4);
-        p.setPen(t.tooltipInk);
-        p.drawText(box.adjusted(6, 0, -6, 0), Qt::AlignCenter,
-                   QFontMetricsF(p.font()).elidedText(words, Qt::ElideRight, w - 12));
-    }
+    return words;
 }
 
-void CandidateChart::mouseMoveEvent(QMouseEvent* e)
+void CandidateChart::paintEvent(QPaintEvent* e)
 {
-    const int now = picture_.nearest(e->position(), 14);
-    if (now == hovered_) return;
-    hovered_ = now;
-    update();
-}
-
-void CandidateChart::mousePressEvent(QMouseEvent* e)
-{
-    if (const int k = picture_.nearest(e->position(), 14); k >= 0) bench_.choose(k);
-}
-
-void CandidateChart::leaveEvent(QEvent*)
-{
-    hovered_ = -1;
-    update();
+    Chart::paintEvent(e);
+    if (!doc_.rungs().rungs.empty()) return;
+    QPainter p(this);
+    p.setFont(textFont(11.5));
+    p.setPen(theme().ink2);
+    p.drawText(rect(), Qt::AlignCenter,
+               doc_.jobs().running("rungs") ? "evaluating rungs…" : "nothing to size: no forces, or no members in this group");
 }
 
 CandidateView::CandidateView(Document& doc, SizeBench& bench, QWidget* parent)
@@ -185,7 +157,7 @@ CandidateView::CandidateView(Document& doc, SizeBench& bench, QWidget* parent)
 
 void CandidateView::refresh()
 {
-    chart_->update();
+    chart_->refresh();
     own_ = true;
     const int k = bench_.chosen();
     if (k >= 0 && k < model_->rowCount()) {

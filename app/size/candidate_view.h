@@ -1,7 +1,7 @@
 // The candidate chart and its table: every rung of the ladder, hover for what governs, click to propose.
 #pragma once
 
-#include "render/charts.h"
+#include "plots/candidate_chart.h"
 
 #include <QAbstractTableModel>
 #include <QTableView>
@@ -31,24 +31,22 @@ private:
     Document& doc_;
 };
 
-class CandidateChart : public QWidget
+class CandidateChart : public Chart
 {
     Q_OBJECT
 public:
     CandidateChart(Document& doc, SizeBench& bench, QWidget* parent = nullptr);
-    const CandidatePicture& picture() const { return picture_; }
+    void refresh();
+    int rungOf(int mark) const { return order_[mark]; }
 
 protected:
     void paintEvent(QPaintEvent*) override;
-    void mouseMoveEvent(QMouseEvent*) override;
-    void mousePressEvent(QMouseEvent*) override;
-    void leaveEvent(QEvent*) override;
 
 private:
+    QString rungWords(int rung) const;
     Document& doc_;
     SizeBench& bench_;
-    CandidatePicture picture_;
-    int hovered_ = -1;
+    std::vector<int> order_;
 };
 
 class CandidateView : public QWidget

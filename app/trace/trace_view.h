@@ -6,6 +6,7 @@
 #include "render/formula.h"
 
 #include <QWidget>
+#include <map>
 
 namespace wr {
 
@@ -29,13 +30,21 @@ private:
         double x, y; // baseline
         MathBox box;
     };
+    struct ValueText
+    {
+        QString text, number; // with and without its unit
+    };
+    using Seen = std::map<std::string, ValueText>; // by symbol
     void layOut();
-    void place(double& x, double& y, double indent, MathBox box, std::vector<Row>& line);
+    void layOutValue(const TraceStep& s, Seen& seen);
+    void flow(const std::vector<MathBox>& boxes, double indent, double hanging);
+    MathBox numbersPutIn(const Expression& e, const Seen& seen) const;
     Trace trace_;
     UnitSystem units_;
     std::vector<Row> rows_;
     std::vector<double> rules_; // y of hairlines under headings
     int formulas_ = 0;
+    double bottom_ = 0; // where the next line goes
 };
 
 } // namespace wr

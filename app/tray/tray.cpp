@@ -44,8 +44,7 @@ void Tray::rebuild()
     // Levels: heights at which horizontal members lie.
     std::map<long, std::vector<size_t>, std::greater<>> levels;
     for (size_t i = 0; i < members.size(); ++i) {
-        const double a = dot(f.nodes[static_cast<size_t>(members[i].startNode)].at, f.upward()),
-                     b = dot(f.nodes[static_cast<size_t>(members[i].endNode)].at, f.upward());
+        const double a = dot(f.nodes[members[i].startNode].at, f.upward()), b = dot(f.nodes[members[i].endNode].at, f.upward());
         if (std::abs(a - b) < 0.01 * members[i].length) levels[std::lround((a + b) / 2 * 100)].push_back(i);
     }
     if (levels.size() <= 40)

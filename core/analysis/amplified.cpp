@@ -32,70 +32,91 @@ struct Run
 
 // Runs for bending about an axis (0: local y, moving along z; 1: local z, moving along y): they end where a support or another
 // element stops that movement.
-std::vector<Run> straightRuns(const Frame& f, int axis)
+class StraightRuns
 {
-    constexpr double kStops = 0.1; // cosine from which on something can push in a direction
-    std::vector<std::vector<int>> atNode(f.nodes.size());
-    for (size_t e = 0; e < f.elements.size(); ++e)
-        for (const int n : {f.elements[e].i, f.elements[e].j})
-            atNode[static_cast<size_t>(n)].push_back(static_cast<int>(e));
-    const auto direction = [&](int e) {
-        const Element& el = f.elements[static_cast<size_t>(e)];
-        return normalized(f.endJ(el) - f.endI(el));
-    };
-    const auto sideways = [&](int e) {
-        const Axes axes = elementAxes(f, f.elements[static_cast<size_t>(e)]);
-        return axis == 0 ? axes.z : axes.y;
-    };
-    const auto next = [&](int e, int node) {
-        const Node& n = f.nodes[static_cast<size_t>(node)];
-        const Element& a = f.elements[static_cast<size_t>(e)];
-        const Vec3 across = sideways(e);
+public:
+    StraightRuns(const Frame& f, int axis) : f_(f), axis_(axis), atNode_(f.nodes.size()), used_(f.elements.size(), 0)
+    {
+        for (size_t e = 0; e < f.elements.size(); ++e)
+            for (const int n : {f.elements[e].i, f.elements[e].j})
+                atNode_[n].push_back(static_cast<int>(e));
+    }
+
+    std::vector<Run> find()
+    {
+        std::vector<Run> out;
+        for (size_t e = 0; e < f_.elements.size(); ++e)
+            if (!used_[e] && f_.elements[e].behaviour == Behaviour::Beam) out.push_back(through(static_cast<int>(e)));
+        return out;
+    }
+
+private:
+    static constexpr double kStops = 0.1; // cosine from which on something can push in a direction
+
+    Vec3 direction(int e) const { return normalized(f_.endJ(f_.elements[e]) - f_.endI(f_.elements[e])); }
+    Vec3 sideways(int e) const
+    {
+        const Axes axes = elementAxes(f_, f_.elements[e]);
+        return axis_ == 0 ? axes.z : axes.y;
+    }
+    int otherEnd(int e, int node) const { return f_.elements[e].i == node ? f_.elements[e].j : f_.elements[e].i; }
+
+    bool supportStops(const Node& n, Vec3 across) const
+    {
         for (int d = 0; d < 3; ++d) {
             Vec3 held;
             held[d] = 1;
             if (n.supportAxes) held = d == 0 ? n.supportAxes->x : d == 1 ? n.supportAxes->y : n.supportAxes->z;
-            if (!n.support[static_cast<size_t>(d)].free() && std::abs(dot(held, across)) > kStops) return -1;
+            if (!n.support[d].free() && std::abs(dot(held, across)) > kStops) return true;
         }
+        return false;
+    }
+
+    // The element that goes on behind a node, or -1.
+    int next(int e, int node) const
+    {
+        const Vec3 across = sideways(e);
+        if (supportStops(f_.nodes[node], across)) return -1;
         int on = -1;
-        for (const int other : atNode[static_cast<size_t>(node)]) {
+        for (const int other : atNode_[node]) {
             if (other == e) continue;
-            const Element& b = f.elements[static_cast<size_t>(other)];
-            if (std::abs(dot(direction(e), direction(other))) > 0.9998 && a.section == b.section &&
+            const Element& b = f_.elements[other];
+            if (std::abs(dot(direction(e), direction(other))) > 0.9998 && f_.elements[e].section == b.section &&
                 b.behaviour == Behaviour::Beam && std::abs(dot(across, sideways(other))) > 0.99)
                 on = other;
             else if (std::abs(dot(direction(other), across)) > kStops)
                 return -1;
         }
         return on;
-    };
-    std::vector<char> used(f.elements.size(), 0);
-    std::vector<Run> out;
-    for (size_t e = 0; e < f.elements.size(); ++e) {
-        if (used[e] || f.elements[e].behaviour != Behaviour::Beam) continue;
+    }
+
+    Run through(int e)
+    {
         // Back to the start of the run, then along it.
-        int at = static_cast<int>(e), node = f.elements[e].i;
-        for (size_t guard = 0; guard < f.elements.size(); ++guard) {
+        int at = e, node = f_.elements[e].i;
+        for (size_t guard = 0; guard < f_.elements.size(); ++guard) {
             const int before = next(at, node);
-            if (before < 0 || before == static_cast<int>(e)) break;
+            if (before < 0 || before == e) break;
             at = before;
-            const Element& b = f.elements[static_cast<size_t>(at)];
-            node = b.i == node ? b.j : b.i;
+            node = otherEnd(at, node);
         }
         Run run;
-        while (at >= 0 && !used[static_cast<size_t>(at)]) {
-            used[static_cast<size_t>(at)] = 1;
-            const Element& el = f.elements[static_cast<size_t>(at)];
+        while (at >= 0 && !used_[at]) {
+            used_[at] = 1;
             const int lead = run.elements.empty() ? at : run.elements.front().element;
-            run.elements.push_back({at, el.i != node, dot(sideways(at), sideways(lead)) < 0 ? -1.0 : 1.0});
-            run.length += f.length(el);
-            node = el.i == node ? el.j : el.i;
+            run.elements.push_back({at, f_.elements[at].i != node, dot(sideways(at), sideways(lead)) < 0 ? -1.0 : 1.0});
+            run.length += f_.length(f_.elements[at]);
+            node = otherEnd(at, node);
             at = next(at, node);
         }
-        out.push_back(std::move(run));
+        return run;
     }
-    return out;
-}
+
+    const Frame& f_;
+    int axis_;
+    std::vector<std::vector<int>> atNode_;
+    std::vector<char> used_;
+};
 
 class Amplified
 {
@@ -131,13 +152,15 @@ public:
         if (!analyse()) return std::move(out_);
         assign();
         measure();
-        runs_ = {straightRuns(f_, 0), straightRuns(f_, 1)};
+        runs_ = {StraightRuns(f_, 0).find(), StraightRuns(f_, 1).find()};
         const std::vector<WholeLoad> list = wholeLoads(f_, false);
         w.forces = held_.forces;
-        w.forces.columns = list.size(), w.forces.columnCase.assign(list.size(), -1);
+        w.forces.columns = list.size();
+        w.forces.columnCase.assign(list.size(), -1);
         w.forces.values.assign(w.forces.s.size() * list.size() * 6, 0.0);
         w.forces.sets.clear();
-        w.forces.secondOrder = w.forces.amplified = true, w.forces.reducedStiffness = reduced_;
+        w.forces.secondOrder = w.forces.amplified = true;
+        w.forces.reducedStiffness = reduced_;
         w.forces.sizes = sizesFingerprint(f_);
         w.combinations.resize(list.size());
         for (size_t c = 0; c < list.size() && !progress_.cancelled(); ++c) {
@@ -158,16 +181,14 @@ private:
         std::vector<int> floor;
         for (const Storey& s : out_.storeys)
             for (const int n : s.nodes) {
-                Node& node = held.nodes[static_cast<size_t>(n)];
+                Node& node = held.nodes[n];
                 if (node.supportAxes) continue;
                 for (const int d : axes_)
-                    if (!node.support[static_cast<size_t>(d)].held) node.support[static_cast<size_t>(d)].held = true;
+                    if (!node.support[d].held) node.support[d].held = true;
                 floor.push_back(n);
             }
         // A link can be led by a held node only where it is led altogether: its other nodes are on the floor and held as well.
-        std::erase_if(held.links, [&](const Link& l) {
-            return l.dofs[static_cast<size_t>(axes_[0])] || l.dofs[static_cast<size_t>(axes_[1])];
-        });
+        std::erase_if(held.links, [&](const Link& l) { return l.dofs[axes_[0]] || l.dofs[axes_[1]]; });
         const AnalysisOptions options{o_.shearDeformation, o_.stations, o_.memory};
         held_ = analyseLinear(held, options, progress_);
         if (!held_.ok) {
@@ -181,9 +202,9 @@ private:
                 LoadCase l;
                 l.id = fmt::format("{}:{}", f_.cases[c].id, d);
                 for (const int n : floor) {
-                    if (soft_.nodes[static_cast<size_t>(n)].support[static_cast<size_t>(d)].held) continue;
+                    if (soft_.nodes[n].support[d].held) continue;
                     Vec3 force;
-                    force[d] = -held_.cases[c].f[static_cast<size_t>(n)][d];
+                    force[d] = -held_.cases[c].f[n][d];
                     // A spring's own share of the holding is there already when it is let go.
                     if (force[d] != 0) l.nodal.push_back({n, force, {}});
                 }
@@ -198,7 +219,7 @@ private:
             for (const int n : floor) {
                 double down = 0;
                 for (size_t c = 0; c < f_.cases.size(); ++c)
-                    down += std::max(0.0, -dot(weights_[c][static_cast<size_t>(n)], f_.upward()));
+                    down += std::max(0.0, -dot(weights_[c][n], f_.upward()));
                 Vec3 force;
                 force[d] = 0.01 * down;
                 if (down > 0) l.nodal.push_back({n, force, {}});
@@ -213,7 +234,7 @@ private:
         return sway_.ok && !progress_.cancelled();
     }
 
-    double height(int node) const { return dot(f_.nodes[static_cast<size_t>(node)].at, f_.upward()); }
+    double height(int node) const { return dot(f_.nodes[node].at, f_.upward()); }
 
     // Storeys an element stands in; a beam on a floor belongs to the storeys under and over it.
     void assign()
@@ -246,11 +267,10 @@ private:
             for (int d = 0; d < 2; ++d) {
                 const size_t column = 2 * f_.cases.size() + static_cast<size_t>(d);
                 double shear = 0;
-                for (const NodalLoad& l : swayLoads_[static_cast<size_t>(d)])
+                for (const NodalLoad& l : swayLoads_[d])
                     if (height(l.node) >= floor) shear += norm(l.f);
-                if (const double drift = swayDrift(s, column, axes_[static_cast<size_t>(d)]); drift > 0)
-                    critical_[s][static_cast<size_t>(d)] =
-                        kMomentFrames * shear * out_.storeys[s].height() / drift; // Eq. A-8-7
+                if (const double drift = swayDrift(s, column, axes_[d]); drift > 0)
+                    critical_[s][d] = kMomentFrames * shear * out_.storeys[s].height() / drift; // Eq. A-8-7
             }
         }
     }
@@ -263,7 +283,7 @@ private:
             for (size_t d = 0; d < 2; ++d) {
                 StoreyFactor x{load.combination, static_cast<int>(s), static_cast<int>(d), 0, critical_[s][d], 1};
                 for (const auto& [c, k] : load.terms)
-                    x.load += alpha * k * over_[s][static_cast<size_t>(c)];
+                    x.load += alpha * k * over_[s][c];
                 if (x.load > 0 && x.critical > 0) {
                     const double rest = 1 - x.load / x.critical; // Eq. A-8-6
                     x.b2 = rest > 0 ? std::max(1.0, 1 / rest) : 0;
@@ -310,7 +330,8 @@ private:
         const double alpha = asdScale(f_, load);
         std::vector<std::array<double, 2>> b2;
         ForceTable& t = out_.wholes.forces;
-        result.reduced = reduced_, result.iterations = 1;
+        result.reduced = reduced_;
+        result.iterations = 1;
         if (!storeyFactors(load, alpha, b2)) {
             unsolved(column);
             return;
@@ -318,7 +339,7 @@ private:
         const auto of = [&](const std::vector<size_t>& storeys, int d) {
             double b = 1;
             for (const size_t s : storeys)
-                b = std::max(b, b2[s][static_cast<size_t>(d)]);
+                b = std::max(b, b2[s][d]);
             return b;
         };
         // nt and amplified lt at every station.
@@ -327,14 +348,13 @@ private:
             for (int k = t.first[e]; k < t.first[e + 1]; ++k)
                 for (const auto& [c, factor] : load.terms)
                     for (size_t i = 0; i < 6; ++i) {
-                        nt[static_cast<size_t>(k)][i] += factor * held_.forces.at(k, static_cast<size_t>(c))[i];
+                        nt[k][i] += factor * held_.forces.at(k, static_cast<size_t>(c))[i];
                         for (int d = 0; d < 2; ++d)
-                            lt[static_cast<size_t>(k)][i] +=
-                                factor * of(of_[e], d) * swayAt(e, k, static_cast<size_t>(2 * c + d))[i];
+                            lt[k][i] += factor * of(of_[e], d) * swayAt(e, k, static_cast<size_t>(2 * c + d))[i];
                     }
         std::vector<std::array<double, 2>> b1(f_.elements.size(), {1, 1});
         for (const auto axis : {0, 1})
-            for (const Run& r : runs_[static_cast<size_t>(axis)])
+            for (const Run& r : runs_[axis])
                 if (!amplifyRun(r, axis, load, alpha, nt, lt, b1)) {
                     unsolved(column);
                     return;
@@ -344,7 +364,7 @@ private:
                 for (size_t i = 0; i < 6; ++i) {
                     // Shear stays the slope of its moment.
                     const double b = i == 4 || i == 2 ? b1[e][0] : i == 5 || i == 1 ? b1[e][1] : 1.0;
-                    t.at(k, column)[i] = b * nt[static_cast<size_t>(k)][i] + lt[static_cast<size_t>(k)][i];
+                    t.at(k, column)[i] = b * nt[k][i] + lt[k][i];
                 }
         move(result, load, b2);
         result.solved = true;
@@ -352,7 +372,7 @@ private:
     // The sway analysis has no loads inside elements, so fewer stations may stand there: looked up by place.
     SectionForces swayAt(size_t e, int station, size_t column) const
     {
-        return interpolate(sway_.forces, static_cast<int>(e), held_.forces.s[static_cast<size_t>(station)], column, true);
+        return interpolate(sway_.forces, static_cast<int>(e), held_.forces.s[station], column, true);
     }
 
     // B1 of one run (Eq. A-8-3), Cm by cm.h.
@@ -363,30 +383,30 @@ private:
         const auto end = [&](bool first) {
             const auto& [e, reversed, sign] = first ? r.elements.front() : r.elements.back();
             const bool atI = first != reversed;
-            return static_cast<size_t>(atI ? t.first[static_cast<size_t>(e)] : t.first[static_cast<size_t>(e) + 1] - 1);
+            return static_cast<size_t>(atI ? t.first[e] : t.first[e + 1] - 1);
         };
         double thrust = 0;
         for (const auto& [e, reversed, sign] : r.elements)
-            for (int k = t.first[static_cast<size_t>(e)]; k < t.first[static_cast<size_t>(e) + 1]; ++k)
-                thrust = std::max(thrust, -(nt[static_cast<size_t>(k)][0] + lt[static_cast<size_t>(k)][0]));
+            for (int k = t.first[e]; k < t.first[e + 1]; ++k)
+                thrust = std::max(thrust, -(nt[k][0] + lt[k][0]));
         if (thrust <= 0) return true;
         if (axis == 0) checkYield(r, load, alpha * thrust);
-        const Element& el = f_.elements[static_cast<size_t>(r.elements.front().element)];
-        const SectionProperties& p = f_.sections[static_cast<size_t>(el.section)].properties;
-        const double modulus = soft_.materials[static_cast<size_t>(el.material)].e; // reduced where it is to be
+        const Element& el = f_.elements[r.elements.front().element];
+        const SectionProperties& p = f_.sections[el.section].properties;
+        const double modulus = soft_.materials[el.material].e; // reduced where it is to be
         const int moment = axis == 0 ? 4 : 5, shear = axis == 0 ? 2 : 1;
         const double pe = sqr(kPi) * modulus * (axis == 0 ? p.iy : p.iz) / sqr(r.length); // Eq. A-8-5, K = 1
-        const double m1 = r.elements.front().sign * nt[end(true)][static_cast<size_t>(moment)],
-                     m2 = r.elements.back().sign * nt[end(false)][static_cast<size_t>(moment)];
+        const double m1 = r.elements.front().sign * nt[end(true)][moment], m2 = r.elements.back().sign * nt[end(false)][moment];
         const double large = std::max(std::abs(m1), std::abs(m2));
         double least = 1e300, most = -1e300;
         for (const auto& [e, reversed, sign] : r.elements)
-            for (int k = t.first[static_cast<size_t>(e)]; k < t.first[static_cast<size_t>(e) + 1]; ++k) {
-                const double v = nt[static_cast<size_t>(k)][static_cast<size_t>(shear)] * (reversed ? -sign : sign);
-                least = std::min(least, v), most = std::max(most, v);
+            for (int k = t.first[e]; k < t.first[e + 1]; ++k) {
+                const double v = nt[k][shear] * (reversed ? -sign : sign);
+                least = std::min(least, v);
+                most = std::max(most, v);
             }
         const bool loaded = most - least > 1e-6 * std::max({std::abs(most), std::abs(least), large / r.length, 1e-9});
-        const double cm = equivalentMoment(m1, m2, loaded, cm_[static_cast<size_t>(r.elements.front().element)]);
+        const double cm = equivalentMoment(m1, m2, loaded, cm_[r.elements.front().element]);
         const double rest = 1 - alpha * thrust / pe;
         if (rest <= 0) {
             out_.wholes.findings.push_back(finding(
@@ -400,16 +420,16 @@ private:
         const double b = std::max(1.0, cm / rest);
         out_.largestB1 = std::max(out_.largestB1, b);
         for (const auto& piece : r.elements)
-            b1[static_cast<size_t>(piece.element)][static_cast<size_t>(axis)] = b;
+            b1[piece.element][axis] = b;
         return true;
     }
 
     // τb under 1 is not followed here; who relies on it is told.
     void checkYield(const Run& r, const WholeLoad& load, double thrust)
     {
-        const Element& el = f_.elements[static_cast<size_t>(r.elements.front().element)];
-        const FrameSection& s = f_.sections[static_cast<size_t>(el.section)];
-        const double squash = strengthOf(f_.materials[static_cast<size_t>(el.material)], s.shape).fy * s.properties.a;
+        const Element& el = f_.elements[r.elements.front().element];
+        const FrameSection& s = f_.sections[el.section];
+        const double squash = strengthOf(f_.materials[el.material], s.shape).fy * s.properties.a;
         if (!reduced_ || squash <= 0 || thrust <= 0.5 * squash) return;
         out_.wholes.findings.push_back(finding(
             "analysis.tau", fmt::format("/elements/{}", r.elements.front().element), el.id,
@@ -430,7 +450,8 @@ private:
             while (s + 1 < out_.storeys.size() && height(static_cast<int>(k)) > out_.storeys[s].level + 0.05)
                 ++s;
             const auto add = [&](const NodeMotion& from, double factor) {
-                m.u[k] = m.u[k] + factor * from.u[k], m.r[k] = m.r[k] + factor * from.r[k];
+                m.u[k] = m.u[k] + factor * from.u[k];
+                m.r[k] = m.r[k] + factor * from.r[k];
                 m.m[k] = m.m[k] + factor * from.m[k];
                 // Where only the artificial holding holds, nothing reacts.
                 for (size_t d = 0; d < 3; ++d)
@@ -438,9 +459,9 @@ private:
                         m.f[k][static_cast<int>(d)] += factor * from.f[k][static_cast<int>(d)];
             };
             for (const auto& [c, factor] : load.terms) {
-                add(held_.cases[static_cast<size_t>(c)], factor);
+                add(held_.cases[c], factor);
                 for (int d = 0; d < 2; ++d)
-                    add(sway_.cases[static_cast<size_t>(2 * c + d)], factor * b2[s][static_cast<size_t>(d)]);
+                    add(sway_.cases[2 * c + d], factor * b2[s][d]);
             }
         }
     }

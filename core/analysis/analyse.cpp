@@ -10,7 +10,10 @@ namespace wr {
 AnalysisChoice choiceFor(const Frame& f)
 {
     AnalysisChoice c;
-    if (const auto& a = f.design.analysis) c.order = a->order, c.reducedStiffness = a->reducedStiffness;
+    if (const auto& a = f.design.analysis) {
+        c.order = a->order;
+        c.reducedStiffness = a->reducedStiffness;
+    }
     return c;
 }
 
@@ -35,12 +38,18 @@ FrameForces analyseForces(const Frame& f, const AnalysisChoice& choice, Progress
     FrameForces out;
     if (choice.order == ForceOrder::First && !hasOneWay(f)) {
         AnalysisResult r = analyseLinear(f, {choice.shearDeformation, choice.stations, std::move(memory)}, progress);
-        out.ok = r.ok, out.findings = std::move(r.findings), out.forces = std::move(r.forces), out.motions = std::move(r.cases);
-        out.residual = r.residual, out.accuracy = r.accuracy, out.freedoms = r.freedoms;
+        out.ok = r.ok;
+        out.findings = std::move(r.findings);
+        out.forces = std::move(r.forces);
+        out.motions = std::move(r.cases);
+        out.residual = r.residual;
+        out.accuracy = r.accuracy;
+        out.freedoms = r.freedoms;
         return out;
     }
     CombinationOptions o;
-    o.secondOrder = choice.order == ForceOrder::Second, o.shearDeformation = choice.shearDeformation,
+    o.secondOrder = choice.order == ForceOrder::Second;
+    o.shearDeformation = choice.shearDeformation;
     o.stations = choice.stations;
     o.reducedStiffness = choice.reducedStiffness && choice.order != ForceOrder::First;
     o.cases = choice.order == ForceOrder::First; // one-way elements: every case is a load of its own as well
@@ -50,7 +59,9 @@ FrameForces analyseForces(const Frame& f, const AnalysisChoice& choice, Progress
     // A combination that fails leaves its members unchecked; the others stand.
     out.ok = !progress.cancelled() &&
              std::any_of(r.combinations.begin(), r.combinations.end(), [](const auto& c) { return c.solved; });
-    out.findings = std::move(r.findings), out.forces = std::move(r.forces), out.outcomes = std::move(r.combinations);
+    out.findings = std::move(r.findings);
+    out.forces = std::move(r.forces);
+    out.outcomes = std::move(r.combinations);
     for (const CombinationOutcome& c : out.outcomes)
         out.motions.push_back(c.motion);
     return out;
@@ -61,7 +72,7 @@ NodeMotion motionOf(const FrameForces& r, const std::vector<std::pair<int, doubl
     NodeMotion out;
     for (const auto& [column, k] : terms) {
         if (column < 0 || static_cast<size_t>(column) >= r.motions.size()) return {};
-        const NodeMotion& m = r.motions[static_cast<size_t>(column)];
+        const NodeMotion& m = r.motions[column];
         if (m.u.empty()) return {};
         const auto add = [k = k](std::vector<Vec3>& to, const std::vector<Vec3>& from) {
             to.resize(from.size());

@@ -29,7 +29,7 @@ inline std::vector<std::optional<double>> statedCm(const Frame& f)
         for (const Brief& b : f.design.briefs)
             if (b.id == m.brief && b.cm)
                 for (const int e : m.elements)
-                    out[static_cast<size_t>(e)] = b.cm;
+                    out[e] = b.cm;
     return out;
 }
 

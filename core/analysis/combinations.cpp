@@ -71,7 +71,8 @@ CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& 
     out.forces = stationTable(f, spans, o.stations, list.size());
     std::fill(out.forces.values.begin(), out.forces.values.end(), std::numeric_limits<double>::quiet_NaN());
     out.forces.columnCase.assign(list.size(), -1);
-    out.forces.secondOrder = o.secondOrder, out.forces.reducedStiffness = reduces;
+    out.forces.secondOrder = o.secondOrder;
+    out.forces.reducedStiffness = reduces;
     for (size_t c = 0; c < list.size(); ++c)
         if (list[c].loadCase >= 0)
             out.forces.columnCase[c] = list[c].loadCase;

@@ -11,8 +11,10 @@ constexpr double kStiffnessReduction = 0.8;
 // On elements and their joints; supports and weight stay.
 inline void reduceStiffness(Frame& f)
 {
-    for (Material& m : f.materials)
-        m.e *= kStiffnessReduction, m.g *= kStiffnessReduction;
+    for (Material& m : f.materials) {
+        m.e *= kStiffnessReduction;
+        m.g *= kStiffnessReduction;
+    }
     for (Element& e : f.elements)
         for (auto* springs : {&e.springI, &e.springJ})
             for (double& k : *springs)
@@ -22,13 +24,13 @@ inline void reduceStiffness(Frame& f)
 // Stiffness is reduced for these only.
 inline bool forStrength(const Frame& f, const WholeLoad& l)
 {
-    return l.combination >= 0 && forStrength(f.combinations[static_cast<size_t>(l.combination)].purpose);
+    return l.combination >= 0 && forStrength(f.combinations[l.combination].purpose);
 }
 
 // α of C2.1(d) and Appendix 8: second-order effects of ASD loads are those of 1.6 times the loads.
 inline double asdScale(const Frame& f, const WholeLoad& l)
 {
-    return forStrength(f, l) && f.combinations[static_cast<size_t>(l.combination)].basis == "asd" ? 1.6 : 1.0;
+    return forStrength(f, l) && f.combinations[l.combination].basis == "asd" ? 1.6 : 1.0;
 }
 
 } // namespace wr

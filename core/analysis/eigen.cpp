@@ -59,7 +59,9 @@ EigenPairs largestEigen(const SparseMatrix& a, const SparseMatrix& k, int count,
     solver.init();
     solver.compute(Spectra::SortRule::LargestAlge, 3000, 1e-10, Spectra::SortRule::LargestAlge);
     if (solver.info() != Spectra::CompInfo::Successful) return out;
-    out.ok = true, out.values = solver.eigenvalues(), out.vectors = solver.eigenvectors();
+    out.ok = true;
+    out.values = solver.eigenvalues();
+    out.vectors = solver.eigenvectors();
     return out;
 }
 
@@ -72,7 +74,8 @@ void shapeOf(const FrameSystem& system, const Eigen::VectorXd& q, size_t nodes, 
     for (Eigen::Index n = 0; n < all.size(); n += 6)
         most = std::max(most, all.segment<3>(n).norm());
     const double scale = most > 0 ? 1 / most : 1;
-    u.resize(nodes), r.resize(nodes);
+    u.resize(nodes);
+    r.resize(nodes);
     for (size_t n = 0; n < nodes; ++n)
         for (int d = 0; d < 3; ++d) {
             u[n][d] = scale * all(static_cast<Eigen::Index>(n * 6) + d);

@@ -34,24 +34,33 @@ void addBending(Matrix12& k, const PlaneStiffness& p, int w, int r, double turn)
                             {t * p.k2, p.k4, -t * p.k2, p.k3}};
     for (int i = 0; i < 4; ++i)
         for (int j = 0; j < 4; ++j)
-            k(d[static_cast<size_t>(i)], d[static_cast<size_t>(j)]) += m[i][j];
+            k(d[i], d[j]) += m[i][j];
 }
 
 } // namespace
 
 ElementModel::ElementModel(const Frame& f, const Element& e, bool shearDeformation, double bending) : raw_(Matrix12::Zero())
 {
-    const SectionProperties& p = f.sections[static_cast<size_t>(e.section)].properties;
-    const Material& m = f.materials[static_cast<size_t>(e.material)];
+    const SectionProperties& p = f.sections[e.section].properties;
+    const Material& m = f.materials[e.material];
     length_ = f.length(e);
     axes_ = elementAxes(f, e);
-    armI_ = e.offsetI, armJ_ = e.offsetJ;
-    ea_ = m.e * p.a, gj_ = m.g * p.it, eiy_ = bending * m.e * p.iy, eiz_ = bending * m.e * p.iz;
-    if (shearDeformation) gay_ = m.g * p.avy, gaz_ = m.g * p.avz;
+    armI_ = e.offsetI;
+    armJ_ = e.offsetJ;
+    ea_ = m.e * p.a;
+    gj_ = m.g * p.it;
+    eiy_ = bending * m.e * p.iy;
+    eiz_ = bending * m.e * p.iz;
+    if (shearDeformation) {
+        gay_ = m.g * p.avy;
+        gaz_ = m.g * p.avz;
+    }
     const double axial = ea_ / length_, twist = gj_ / length_;
     for (const auto& [dof, k] : {std::pair{0, axial}, std::pair{3, twist}}) {
-        raw_(dof, dof) += k, raw_(dof + 6, dof + 6) += k;
-        raw_(dof, dof + 6) -= k, raw_(dof + 6, dof) -= k;
+        raw_(dof, dof) += k;
+        raw_(dof + 6, dof + 6) += k;
+        raw_(dof, dof + 6) -= k;
+        raw_(dof + 6, dof) -= k;
     }
     addBending(raw_, PlaneStiffness(eiy_, gaz_, length_), 2, 4, -1);
     addBending(raw_, PlaneStiffness(eiz_, gay_, length_), 1, 5, +1);
@@ -60,8 +69,8 @@ ElementModel::ElementModel(const Frame& f, const Element& e, bool shearDeformati
     std::array<bool, 12> released{};
     constexpr std::array<int, 6> dofOf{0, 1, 2, 3, 4, 5}; // n vy vz t my mz release ux uy uz rx ry rz of the element's end
     for (size_t k = 0; k < 6; ++k) {
-        released[static_cast<size_t>(dofOf[k])] = e.releaseI[k];
-        released[static_cast<size_t>(dofOf[k] + 6)] = e.releaseJ[k];
+        released[dofOf[k]] = e.releaseI[k];
+        released[dofOf[k] + 6] = e.releaseJ[k];
     }
     if (e.behaviour != Behaviour::Beam) {
         released.fill(false);
@@ -70,15 +79,15 @@ ElementModel::ElementModel(const Frame& f, const Element& e, bool shearDeformati
     }
     axialOnly_ = e.behaviour != Behaviour::Beam;
     for (int d = 0; d < 12; ++d) {
-        const double joint = (d < 6 ? e.springI : e.springJ)[static_cast<size_t>(d % 6)];
-        if (joint > 0 && !released[static_cast<size_t>(d)] && !axialOnly_ && k_(d, d) > 0) {
+        const double joint = (d < 6 ? e.springI : e.springJ)[d % 6];
+        if (joint > 0 && !released[d] && !axialOnly_ && k_(d, d) > 0) {
             // A spring between node and element end: the element's own freedom is condensed, the node's stays.
             const Vector12 column = k_.col(d) / (k_(d, d) + joint);
             releases_.push_back({d, k_(d, d) + joint, column, false});
             k_ -= column * k_.row(d).eval();
             continue;
         }
-        if (!released[static_cast<size_t>(d)]) continue;
+        if (!released[d]) continue;
         const double pivot = k_(d, d);
         if (pivot <= 1e-9 * raw_(d, d)) {
             releases_.push_back({d, 0.0, Vector12::Zero(), true});
@@ -105,12 +114,16 @@ Vector12 ElementModel::toLocal(const Vector12& g) const
     Vector12 out;
     for (int b = 0; b < 12; b += 3) {
         const Vec3 v = axes_.toLocal({g(b), g(b + 1), g(b + 2)});
-        out(b) = v.x, out(b + 1) = v.y, out(b + 2) = v.z;
+        out(b) = v.x;
+        out(b + 1) = v.y;
+        out(b + 2) = v.z;
     }
     for (const auto& [b, arm] : {std::pair{0, armI_}, std::pair{6, armJ_}}) {
         if (arm == Vec3{}) continue;
         const Vec3 v = axes_.toLocal(cross({g(b + 3), g(b + 4), g(b + 5)}, arm)); // the end swings round the node
-        out(b) += v.x, out(b + 1) += v.y, out(b + 2) += v.z;
+        out(b) += v.x;
+        out(b + 1) += v.y;
+        out(b + 2) += v.z;
     }
     return out;
 }
@@ -120,12 +133,16 @@ Vector12 ElementModel::toGlobal(const Vector12& l) const
     Vector12 out;
     for (int b = 0; b < 12; b += 3) {
         const Vec3 v = axes_.toGlobal({l(b), l(b + 1), l(b + 2)});
-        out(b) = v.x, out(b + 1) = v.y, out(b + 2) = v.z;
+        out(b) = v.x;
+        out(b + 1) = v.y;
+        out(b + 2) = v.z;
     }
     for (const auto& [b, arm] : {std::pair{0, armI_}, std::pair{6, armJ_}}) {
         if (arm == Vec3{}) continue;
         const Vec3 m = cross(arm, {out(b), out(b + 1), out(b + 2)});
-        out(b + 3) += m.x, out(b + 4) += m.y, out(b + 5) += m.z;
+        out(b + 3) += m.x;
+        out(b + 4) += m.y;
+        out(b + 5) += m.z;
     }
     return out;
 }
@@ -180,7 +197,7 @@ void addGeometric(Matrix12& k, double n, double l, int w, int r, double turn)
                             {t * 3 * l, -l * l, -t * 3 * l, 4 * l * l}};
     for (int i = 0; i < 4; ++i)
         for (int j = 0; j < 4; ++j)
-            k(d[static_cast<size_t>(i)], d[static_cast<size_t>(j)]) += c * m[i][j];
+            k(d[i], d[j]) += c * m[i][j];
 }
 
 } // namespace
@@ -190,8 +207,12 @@ Matrix12 ElementModel::geometric(double axial) const
     Matrix12 g = Matrix12::Zero();
     if (axialOnly_) {
         const double c = axial / length_;
-        for (const int d : {1, 2})
-            g(d, d) += c, g(d + 6, d + 6) += c, g(d, d + 6) -= c, g(d + 6, d) -= c;
+        for (const int d : {1, 2}) {
+            g(d, d) += c;
+            g(d + 6, d + 6) += c;
+            g(d, d + 6) -= c;
+            g(d + 6, d) -= c;
+        }
         return g;
     }
     addGeometric(g, axial, length_, 2, 4, -1);
@@ -228,7 +249,7 @@ Matrix12 ElementModel::globalMass(double perLength, double polarPerLength) const
                                 {-t * 13 * l, -3 * l * l, -t * 22 * l, 4 * l * l}};
         for (int i = 0; i < 4; ++i)
             for (int j = 0; j < 4; ++j)
-                m(d[static_cast<size_t>(i)], d[static_cast<size_t>(j)]) += ml / 420 * k[i][j];
+                m(d[i], d[j]) += ml / 420 * k[i][j];
     }
     if (!releases_.empty()) {
         Matrix12 follow;
@@ -263,15 +284,22 @@ SectionForces ElementModel::deformedForces(const SpanLoads& loads, const Vector1
     const double l = length_, x = s / l;
     double w = 0, v = 0, dw = 0, dv = 0; // deflection from end i and slope
     if (axialOnly_) {
-        w = x * (u(8) - u(2)), v = x * (u(7) - u(1)), dw = (u(8) - u(2)) / l, dv = (u(7) - u(1)) / l;
+        w = x * (u(8) - u(2));
+        v = x * (u(7) - u(1));
+        dw = (u(8) - u(2)) / l;
+        dv = (u(7) - u(1)) / l;
     } else {
         const double h2 = 3 * x * x - 2 * x * x * x, h1 = x - 2 * x * x + x * x * x, h3 = -x * x + x * x * x;
         const double d2 = (6 * x - 6 * x * x) / l, d1 = 1 - 4 * x + 3 * x * x, d3 = -2 * x + 3 * x * x;
-        w = h2 * (u(8) - u(2)) - l * (h1 * u(4) + h3 * u(10)), dw = d2 * (u(8) - u(2)) - (d1 * u(4) + d3 * u(10));
-        v = h2 * (u(7) - u(1)) + l * (h1 * u(5) + h3 * u(11)), dv = d2 * (u(7) - u(1)) + (d1 * u(5) + d3 * u(11));
+        w = h2 * (u(8) - u(2)) - l * (h1 * u(4) + h3 * u(10));
+        dw = d2 * (u(8) - u(2)) - (d1 * u(4) + d3 * u(10));
+        v = h2 * (u(7) - u(1)) + l * (h1 * u(5) + h3 * u(11));
+        dv = d2 * (u(7) - u(1)) + (d1 * u(5) + d3 * u(11));
     }
-    f[4] += axial * w, f[5] += axial * v;
-    f[2] += axial * dw, f[1] += axial * dv;
+    f[4] += axial * w;
+    f[5] += axial * v;
+    f[2] += axial * dw;
+    f[1] += axial * dv;
     return f;
 }
 
@@ -298,8 +326,10 @@ Vector12 ElementModel::clampedForces(const SpanLoads& loads) const
         d(0) += f.x * a / ea_;
         const double wz = f.z * (a * a * (3 * l - a) / (6 * eiy_) + (gaz_ > 0 ? a / gaz_ : 0.0)), sz = f.z * a * a / (2 * eiy_);
         const double wy = f.y * (a * a * (3 * l - a) / (6 * eiz_) + (gay_ > 0 ? a / gay_ : 0.0)), sy = f.y * a * a / (2 * eiz_);
-        d(2) += wz, d(4) -= sz;
-        d(1) += wy, d(5) += sy;
+        d(2) += wz;
+        d(4) -= sz;
+        d(1) += wy;
+        d(5) += sy;
         sumF = sumF + f;
         sumM = sumM + Vec3{0, -a * f.z, a * f.y};
     };
@@ -310,17 +340,23 @@ Vector12 ElementModel::clampedForces(const SpanLoads& loads) const
         const double a = p.at;
         if (p.m.x != 0) d(3) += p.m.x * a / gj_;
         const double my = -p.m.y; // in the sense of the slope dw/ds
-        d(2) += my * a * (2 * l - a) / (2 * eiy_), d(4) -= my * a / eiy_;
-        d(1) += p.m.z * a * (2 * l - a) / (2 * eiz_), d(5) += p.m.z * a / eiz_;
+        d(2) += my * a * (2 * l - a) / (2 * eiy_);
+        d(4) -= my * a / eiy_;
+        d(1) += p.m.z * a * (2 * l - a) / (2 * eiz_);
+        d(5) += p.m.z * a / eiz_;
         sumM = sumM + p.m;
     }
     d(0) += loads.elongation * l;
-    d(2) += loads.curveY * l * l / 2, d(4) -= loads.curveY * l;
-    d(1) += loads.curveZ * l * l / 2, d(5) += loads.curveZ * l;
+    d(2) += loads.curveY * l * l / 2;
+    d(4) -= loads.curveY * l;
+    d(1) += loads.curveZ * l * l / 2;
+    d(5) += loads.curveZ * l;
     const Eigen::Matrix<double, 6, 1> fj = -raw_.block<6, 6>(6, 6) * d;
     Vector12 out;
     out.segment<6>(6) = fj;
-    out(0) = -sumF.x - fj(0), out(1) = -sumF.y - fj(1), out(2) = -sumF.z - fj(2);
+    out(0) = -sumF.x - fj(0);
+    out(1) = -sumF.y - fj(1);
+    out(2) = -sumF.z - fj(2);
     out(3) = -sumM.x - fj(3);
     out(4) = -sumM.y - fj(4) + l * fj(2);
     out(5) = -sumM.z - fj(5) - l * fj(1);
@@ -356,13 +392,19 @@ SectionForces ElementModel::sectionForces(const SpanLoads& loads, const Vector12
             part.to = s;
         }
         overLine(part, [&](double a, double dl, Vec3 q) {
-            n -= q.x * dl, vy += q.y * dl, vz += q.z * dl;
-            my += q.z * dl * (s - a), mz += q.y * dl * (s - a);
+            n -= q.x * dl;
+            vy += q.y * dl;
+            vz += q.z * dl;
+            my += q.z * dl * (s - a);
+            mz += q.y * dl * (s - a);
         });
     }
     for (const auto& p : loads.points) {
         if (after ? p.at > s + eps : p.at >= s - eps) continue;
-        n -= p.f.x, vy += p.f.y, vz += p.f.z, t -= p.m.x;
+        n -= p.f.x;
+        vy += p.f.y;
+        vz += p.f.z;
+        t -= p.m.x;
         my += p.f.z * (s - p.at) + p.m.y;
         mz += p.f.y * (s - p.at) - p.m.z;
     }
@@ -377,7 +419,7 @@ std::vector<SpanLoads> spanLoads(const Frame& f, const LoadCase& c)
         axes[e] = elementAxes(f, f.elements[e]);
     // Load components per true length, local.
     const auto local = [&](int e, LoadAxes a, Vec3 q) {
-        const Axes& x = axes[static_cast<size_t>(e)];
+        const Axes& x = axes[e];
         if (a == LoadAxes::Local) return q;
         if (a == LoadAxes::Projected)
             for (int k = 0; k < 3; ++k)
@@ -387,32 +429,30 @@ std::vector<SpanLoads> spanLoads(const Frame& f, const LoadCase& c)
     if (c.selfWeight != 0)
         for (size_t e = 0; e < f.elements.size(); ++e) {
             const Element& el = f.elements[e];
-            const double weight = c.selfWeight * kGravity * f.materials[static_cast<size_t>(el.material)].density *
-                                  f.sections[static_cast<size_t>(el.section)].properties.a;
+            const double weight =
+                c.selfWeight * kGravity * f.materials[el.material].density * f.sections[el.section].properties.a;
             const Vec3 q = axes[e].toLocal(-weight * f.upward());
             out[e].lines.push_back({0, f.length(el), q, q});
         }
     for (const LineLoad& l : c.line) {
-        const double end = l.to.value_or(f.length(f.elements[static_cast<size_t>(l.element)]));
+        const double end = l.to.value_or(f.length(f.elements[l.element]));
         if (end > l.from)
-            out[static_cast<size_t>(l.element)].lines.push_back(
-                {l.from, end, local(l.element, l.axes, l.q0), local(l.element, l.axes, l.q1)});
+            out[l.element].lines.push_back({l.from, end, local(l.element, l.axes, l.q0), local(l.element, l.axes, l.q1)});
     }
     for (const PanelLoad& panel : panelLoads(f, c))
         for (const LineLoad& l : panel.lines)
-            out[static_cast<size_t>(l.element)].lines.push_back(
-                {l.from, *l.to, local(l.element, l.axes, l.q0), local(l.element, l.axes, l.q1)});
+            out[l.element].lines.push_back({l.from, *l.to, local(l.element, l.axes, l.q0), local(l.element, l.axes, l.q1)});
     for (const PointLoad& p : c.point) {
         // A point load has no length to project: projected means global here.
         const LoadAxes a = p.axes == LoadAxes::Local ? LoadAxes::Local : LoadAxes::Global;
-        out[static_cast<size_t>(p.element)].points.push_back({p.at, local(p.element, a, p.f), local(p.element, a, p.m)});
+        out[p.element].points.push_back({p.at, local(p.element, a, p.f), local(p.element, a, p.m)});
     }
     for (const ThermalLoad& t : c.thermal) {
-        const Material& m = f.materials[static_cast<size_t>(f.elements[static_cast<size_t>(t.element)].material)];
-        out[static_cast<size_t>(t.element)].elongation += m.alpha * t.uniform;
+        const Material& m = f.materials[f.elements[t.element].material];
+        out[t.element].elongation += m.alpha * t.uniform;
         // Warmer towards +z lengthens the upper fibre: the axis curves downwards.
-        out[static_cast<size_t>(t.element)].curveY -= m.alpha * t.gradientZ;
-        out[static_cast<size_t>(t.element)].curveZ -= m.alpha * t.gradientY;
+        out[t.element].curveY -= m.alpha * t.gradientZ;
+        out[t.element].curveZ -= m.alpha * t.gradientY;
     }
     return out;
 }

@@ -17,7 +17,10 @@ public:
     {
         if (m_cholmodFactor) cholmod_free_factor(&m_cholmodFactor, &cholmod());
         m_cholmodFactor = cholmod_copy_factor(symbolic, &cholmod());
-        m_isInitialized = true, m_analysisIsOk = 1, m_factorizationIsOk = 0, m_info = Eigen::Success;
+        m_isInitialized = true;
+        m_analysisIsOk = 1;
+        m_factorizationIsOk = 0;
+        m_info = Eigen::Success;
     }
     cholmod_factor* factorAtHand() { return m_cholmodFactor; }
 };
@@ -70,7 +73,10 @@ OneThreadBlas::OneThreadBlas()
     if (oneThread().alive++ > 0) return;
     const auto get = reinterpret_cast<int (*)()>(dlsym(RTLD_DEFAULT, "openblas_get_num_threads"));
     const auto set = reinterpret_cast<void (*)(int)>(dlsym(RTLD_DEFAULT, "openblas_set_num_threads"));
-    if (get && set) oneThread().before = get(), set(1);
+    if (get && set) {
+        oneThread().before = get();
+        set(1);
+    }
 }
 
 OneThreadBlas::~OneThreadBlas()
@@ -114,7 +120,10 @@ bool SymmetricFactor::compute(const SparseMatrix& k)
     {
         const std::lock_guard lock(memory_->guard_);
         for (const auto& p : memory_->patterns_)
-            if (p->fits(k)) pattern = p, ++memory_->reused_;
+            if (p->fits(k)) {
+                pattern = p;
+                ++memory_->reused_;
+            }
         if (!pattern) {
             auto fresh = std::make_shared<AnalysisMemory::Pattern>();
             fresh->outer.assign(k.outerIndexPtr(), k.outerIndexPtr() + k.cols() + 1);
@@ -124,7 +133,8 @@ bool SymmetricFactor::compute(const SparseMatrix& k)
             constexpr size_t kKept = 4; // linear, second order, and the two with reduced stiffness
             if (memory_->patterns_.size() >= kKept) memory_->patterns_.erase(memory_->patterns_.begin());
             memory_->patterns_.push_back(fresh);
-            pattern = std::move(fresh), ++memory_->analysed_;
+            pattern = std::move(fresh);
+            ++memory_->analysed_;
         }
     }
     inner_->cholesky.adopt(const_cast<AnalysisMemory::Pattern&>(*pattern).symbolic.factorAtHand());

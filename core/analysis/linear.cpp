@@ -50,7 +50,7 @@ public:
         for (size_t c = 0; c < f_.cases.size(); ++c)
             rhs.col(static_cast<Eigen::Index>(c)) = loads_[c].rhs;
         if (!solver->idleMomentsVanish(
-                rhs, [&](Eigen::Index c) { return "case " + f_.cases[static_cast<size_t>(c)].id; }, out_.findings))
+                rhs, [&](Eigen::Index c) { return "case " + f_.cases[c].id; }, out_.findings))
             return std::move(out_);
         q_ = solver->solve(rhs, out_.residual);
         solver.reset(); // the factor is the largest thing here: gone before the table of forces is made
@@ -81,10 +81,9 @@ private:
         // Reactions need only the elements that meet a support.
         std::vector<size_t> atSupports;
         for (size_t e = 0; e < f_.elements.size(); ++e)
-            if (f_.nodes[static_cast<size_t>(f_.elements[e].i)].supported() ||
-                f_.nodes[static_cast<size_t>(f_.elements[e].j)].supported())
-                atSupports.push_back(e);
-        out_.cases.resize(f_.cases.size()), moved_.resize(f_.cases.size());
+            if (f_.nodes[f_.elements[e].i].supported() || f_.nodes[f_.elements[e].j].supported()) atSupports.push_back(e);
+        out_.cases.resize(f_.cases.size());
+        moved_.resize(f_.cases.size());
         tbb::parallel_for(size_t{0}, f_.cases.size(), [&](size_t c) {
             moved_[c] = system_.displacements(q_.col(static_cast<Eigen::Index>(c)), loads_[c].prescribed);
             Eigen::VectorXd sum = Eigen::VectorXd::Zero(moved_[c].size());

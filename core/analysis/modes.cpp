@@ -13,6 +13,52 @@
 
 namespace wr {
 
+namespace {
+
+// Axial force of every piece under a load, and what its rigid arms add to the geometric stiffness.
+struct Prestress
+{
+    std::vector<double> axial;
+    std::vector<std::pair<size_t, Matrix12>> arms;
+    bool compressed = false;
+};
+
+Prestress prestressOf(const FrameSystem& system, const CaseLoads& loads, const Eigen::VectorXd& u)
+{
+    Prestress out;
+    out.axial.resize(system.models().size());
+    for (size_t e = 0; e < out.axial.size(); ++e) {
+        const ElementModel& m = system.models()[e];
+        const Vector12 ends = m.stiffness() * m.toLocal(system.elementDisplacements(e, u)) + loads.fixed[e];
+        out.axial[e] = (ends(6) - ends(0)) / 2;
+        out.compressed = out.compressed || out.axial[e] < 0;
+        if (m.hasOffsets()) out.arms.emplace_back(e, m.offsetGeometric(ends));
+    }
+    return out;
+}
+
+// Shares of the strain energy, an entry per element of the frame; they add up to 1.
+std::vector<double> energyShares(const FrameSystem& system, const Refined& fine, size_t elements, const Eigen::VectorXd& q)
+{
+    const Eigen::VectorXd none = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(fine.frame.nodes.size() * 6));
+    const Eigen::VectorXd all = system.displacements(q, none);
+    std::vector<double> energy(elements);
+    double sum = 0;
+    for (size_t e = 0; e < elements; ++e) {
+        for (int k = fine.first[e]; k < fine.first[e + 1]; ++k) {
+            const ElementModel& m = system.models()[k];
+            const Vector12 v = m.toLocal(system.elementDisplacements(k, all));
+            energy[e] += v.dot(m.stiffness() * v);
+        }
+        sum += energy[e];
+    }
+    for (double& e : energy)
+        e /= sum > 0 ? sum : 1;
+    return energy;
+}
+
+} // namespace
+
 BucklingResult analyseBuckling(const Frame& f, int modes, Progress& progress, int pieces, bool withCases)
 {
     BucklingResult out;
@@ -33,19 +79,10 @@ BucklingResult analyseBuckling(const Frame& f, int modes, Progress& progress, in
         if (progress.cancelled()) return out;
         progress.at(static_cast<double>(c) / static_cast<double>(list.size()), "buckling");
         const CaseLoads loads = combined(system, cases, list[c].terms);
-        const Eigen::VectorXd u = system.displacements(solver.solveOnce(loads.rhs), loads.prescribed);
-        std::vector<double> axial(fine.frame.elements.size());
-        bool compressed = false;
-        std::vector<std::pair<size_t, Matrix12>> arms;
-        for (size_t e = 0; e < axial.size(); ++e) {
-            const ElementModel& m = system.models()[e];
-            const Vector12 ends = m.stiffness() * m.toLocal(system.elementDisplacements(e, u)) + loads.fixed[e];
-            axial[e] = (ends(6) - ends(0)) / 2;
-            compressed = compressed || axial[e] < 0;
-            if (m.hasOffsets()) arms.emplace_back(e, m.offsetGeometric(ends));
-        }
-        if (!compressed) continue;
-        const SparseMatrix g = -(system.geometric(axial) + system.scattered(arms));
+        const Prestress stress =
+            prestressOf(system, loads, system.displacements(solver.solveOnce(loads.rhs), loads.prescribed));
+        if (!stress.compressed) continue;
+        const SparseMatrix g = -(system.geometric(stress.axial) + system.scattered(stress.arms));
         const EigenPairs found = largestEigen(g, solver.stiffness(), modes, &solver.factorAtHand());
         if (!found.ok) {
             out.findings.push_back(finding("analysis.not-converged", list[c].place, list[c].name,
@@ -58,20 +95,7 @@ BucklingResult analyseBuckling(const Frame& f, int modes, Progress& progress, in
             mode.factor = 1 / found.values(i);
             const Eigen::VectorXd q = found.vectors.col(i);
             shapeOf(system, q, f.nodes.size(), mode.u, mode.r);
-            const Eigen::VectorXd none = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(fine.frame.nodes.size() * 6));
-            const Eigen::VectorXd all = system.displacements(q, none);
-            double sum = 0;
-            mode.energy.resize(f.elements.size());
-            for (size_t e = 0; e < f.elements.size(); ++e)
-                for (int k = fine.first[e]; k < fine.first[e + 1]; ++k) {
-                    const auto piece = static_cast<size_t>(k);
-                    const Vector12 v = system.models()[piece].toLocal(system.elementDisplacements(piece, all));
-                    mode.energy[e] += v.dot(system.models()[piece].stiffness() * v);
-                }
-            for (const double e : mode.energy)
-                sum += e;
-            for (double& e : mode.energy)
-                e /= sum > 0 ? sum : 1;
+            mode.energy = energyShares(system, fine, f.elements.size(), q);
             out.combinations[c].push_back(std::move(mode));
         }
     }
@@ -84,6 +108,53 @@ BucklingResult analyseBuckling(const Frame& f, int modes, Progress& progress, in
     return out;
 }
 
+namespace {
+
+// Masses at the nodes as points, also where the matrix is consistent: what a rigid push moves. kg, one number a direction.
+std::vector<Vec3> nodalMasses(const Frame& f, const Refined& fine, const FrameSystem& system, const VibrationOptions& o,
+                              double& total)
+{
+    std::vector<Vec3> kilograms(fine.frame.nodes.size());
+    const auto put = [&](size_t node, double kg) {
+        if (kg <= 0) return;
+        kilograms[node] = kilograms[node] + Vec3{kg, kg, kg};
+        total += kg;
+    };
+    const Vec3 down = -1.0 * f.upward();
+    for (const auto& [c, factor] : o.cases) {
+        const std::vector<Vec3> shares = nodalShares(fine.frame, fine.frame.cases[c]);
+        for (size_t n = 0; n < shares.size(); ++n)
+            put(n, factor * dot(shares[n], down) / kGravity);
+    }
+    if (!o.cases.empty()) return kilograms;
+    for (size_t e = 0; e < fine.frame.elements.size(); ++e) {
+        const Element& el = fine.frame.elements[e];
+        const double kg = fine.frame.materials[el.material].density * fine.frame.sections[el.section].properties.a *
+                          system.models()[e].length();
+        for (const int n : {el.i, el.j})
+            put(n, kg / 2);
+    }
+    return kilograms;
+}
+
+// Effective share of the mass in each direction.
+Vec3 participationOf(const FrameSystem& system, const std::vector<Vec3>& kilograms, const Eigen::VectorXd& q, double modal,
+                     double total)
+{
+    Vec3 out;
+    for (int d = 0; d < 3; ++d) {
+        Eigen::VectorXd rigid = Eigen::VectorXd::Zero(system.unknowns());
+        // Mass times a unit acceleration of the ground along d.
+        for (size_t n = 0; n < kilograms.size(); ++n)
+            system.addNodal(static_cast<int>(n), d, kilograms[n][d], rigid);
+        const double gamma = q.dot(rigid);
+        out[d] = gamma * gamma / (modal * total);
+    }
+    return out;
+}
+
+} // namespace
+
 VibrationResult analyseVibration(const Frame& f, const VibrationOptions& o, Progress& progress)
 {
     VibrationResult out;
@@ -93,31 +164,8 @@ VibrationResult analyseVibration(const Frame& f, const VibrationOptions& o, Prog
     FrameSystem system(fine.frame, true);
     out.findings = system.faults();
     if (!out.findings.empty()) return out;
-    std::vector<Vec3> kilograms(
-        fine.frame.nodes.size()); // as points, also where the matrix is consistent: what a rigid push moves
-    const auto put = [&](int node, double kg) {
-        if (kg <= 0) return;
-        Vec3& m = kilograms[static_cast<size_t>(node)];
-        m = m + Vec3{kg, kg, kg};
-        out.mass += kg;
-    };
-    const Vec3 down = -1.0 * f.upward();
-    for (const auto& [c, factor] : o.cases) {
-        const std::vector<Vec3> shares = nodalShares(fine.frame, fine.frame.cases[static_cast<size_t>(c)]);
-        for (size_t n = 0; n < shares.size(); ++n)
-            put(static_cast<int>(n), factor * dot(shares[n], down) / kGravity);
-    }
-    SparseMatrix m;
-    if (o.cases.empty()) {
-        for (size_t e = 0; e < fine.frame.elements.size(); ++e) {
-            const Element& el = fine.frame.elements[e];
-            const double kg = fine.frame.materials[static_cast<size_t>(el.material)].density *
-                              fine.frame.sections[static_cast<size_t>(el.section)].properties.a * system.models()[e].length();
-            put(el.i, kg / 2), put(el.j, kg / 2);
-        }
-        m = o.consistent ? system.ownMass() : system.mass(kilograms);
-    } else
-        m = system.mass(kilograms);
+    const std::vector<Vec3> kilograms = nodalMasses(f, fine, system, o, out.mass);
+    const SparseMatrix m = o.cases.empty() && o.consistent ? system.ownMass() : system.mass(kilograms);
     if (out.mass <= 0) {
         out.findings.push_back(
             finding("analysis.no-mass", "/cases", "", "the cases named for the masses have no downward loads: name others"));
@@ -139,15 +187,7 @@ VibrationResult analyseVibration(const Frame& f, const VibrationOptions& o, Prog
         mode.frequency = 1 / (2 * kPi * std::sqrt(found.values(i)));
         const Eigen::VectorXd q = found.vectors.col(i);
         const Eigen::VectorXd mq = m.selfadjointView<Eigen::Lower>() * q;
-        const double modal = q.dot(mq);
-        for (int d = 0; d < 3; ++d) {
-            Eigen::VectorXd rigid = Eigen::VectorXd::Zero(system.unknowns());
-            // Mass times a unit acceleration of the ground along d.
-            for (size_t n = 0; n < kilograms.size(); ++n)
-                system.addNodal(static_cast<int>(n), d, kilograms[n][d], rigid);
-            const double gamma = q.dot(rigid);
-            mode.participation[d] = gamma * gamma / (modal * out.mass);
-        }
+        mode.participation = participationOf(system, kilograms, q, q.dot(mq), out.mass);
         shapeOf(system, q, f.nodes.size(), mode.u, mode.r);
         out.modes.push_back(std::move(mode));
     }

@@ -41,8 +41,8 @@ public:
     }
 
 private:
-    const Vec3& corner(size_t k) const { return f_.nodes[static_cast<size_t>(load_.nodes[k % load_.nodes.size()])].at; }
-    const std::string& name(size_t k) const { return f_.nodes[static_cast<size_t>(load_.nodes[k % load_.nodes.size()])].id; }
+    const Vec3& corner(size_t k) const { return f_.nodes[load_.nodes[k % load_.nodes.size()]].at; }
+    const std::string& name(size_t k) const { return f_.nodes[load_.nodes[k % load_.nodes.size()]].id; }
 
     void shape()
     {
@@ -65,12 +65,14 @@ private:
                 return;
             }
             Edge e;
-            e.a = corner(k), e.length = norm(corner(k + 1) - e.a);
+            e.a = corner(k);
+            e.length = norm(corner(k + 1) - e.a);
             if (!(e.length > 1e-6)) {
                 out_.fault = fmt::format("corner {} stands twice", name(k));
                 return;
             }
-            e.along = (1 / e.length) * (corner(k + 1) - e.a), e.inward = cross(normal_, e.along);
+            e.along = (1 / e.length) * (corner(k + 1) - e.a);
+            e.inward = cross(normal_, e.along);
             e.elements = walk(k);
             edges_.push_back(std::move(e));
         }
@@ -102,14 +104,16 @@ private:
         double at = 0;
         while (node != last) {
             bool found = false;
-            for (const int e : atNode_[static_cast<size_t>(node)]) {
-                const Element& el = f_.elements[static_cast<size_t>(e)];
+            for (const int e : atNode_[node]) {
+                const Element& el = f_.elements[e];
                 const int other = el.i == node ? el.j : el.i;
-                const Vec3 d = f_.nodes[static_cast<size_t>(other)].at - a;
+                const Vec3 d = f_.nodes[other].at - a;
                 const double s = dot(d, along);
                 if (s <= at + 1e-6 * length || s > length * (1 + 1e-6) || norm(d - s * along) > 1e-4 * length) continue;
                 out.push_back({e, at, s, el.j == node});
-                node = other, at = s, found = true;
+                node = other;
+                at = s;
+                found = true;
                 break;
             }
             if (!found) return {};
@@ -124,13 +128,15 @@ private:
             const double a = std::max(from, s.from), b = std::min(to, s.to);
             if (b - a <= 1e-12 * e.length) continue;
             const auto depth = [&](double x) { return depthFrom + (depthTo - depthFrom) * (x - from) / (to - from); };
-            const Element& el = f_.elements[static_cast<size_t>(s.element)];
+            const Element& el = f_.elements[s.element];
             // With rigid offsets the element is shorter than the edge under it: the load is pushed together.
             const double scale = f_.length(el) / (s.to - s.from);
             LineLoad l;
             l.element = s.element;
-            l.from = (s.reversed ? s.to - b : a - s.from) * scale, l.to = (s.reversed ? s.to - a : b - s.from) * scale;
-            l.q0 = (depth(s.reversed ? b : a) / scale) * q_, l.q1 = (depth(s.reversed ? a : b) / scale) * q_;
+            l.from = (s.reversed ? s.to - b : a - s.from) * scale;
+            l.to = (s.reversed ? s.to - a : b - s.from) * scale;
+            l.q0 = (depth(s.reversed ? b : a) / scale) * q_;
+            l.q1 = (depth(s.reversed ? a : b) / scale) * q_;
             out_.lines.push_back(l);
         }
     }
@@ -158,7 +164,8 @@ private:
                 const double s = (b - place(e.a)) / rate;
                 if (s < -1e-9 * e.length || s > e.length * (1 + 1e-9)) continue;
                 const double x = dot(e.a + s * e.along - corner(0), span);
-                low = std::min(low, x), high = std::max(high, x);
+                low = std::min(low, x);
+                high = std::max(high, x);
             }
             return std::max(0.0, high - low);
         };
@@ -251,7 +258,7 @@ std::vector<PanelLoad> panelLoads(const Frame& f, const LoadCase& c)
     std::vector<std::vector<int>> atNode(f.nodes.size());
     for (size_t e = 0; e < f.elements.size(); ++e)
         for (const int n : {f.elements[e].i, f.elements[e].j})
-            atNode[static_cast<size_t>(n)].push_back(static_cast<int>(e));
+            atNode[n].push_back(static_cast<int>(e));
     for (const AreaLoad& a : c.area)
         out.push_back(Panel(f, atNode, a).spread());
     return out;

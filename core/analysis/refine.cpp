@@ -42,9 +42,15 @@ Refined refined(const Frame& f, int pieces)
                 inner.at = a + (static_cast<double>(k + 1) / n) * (b - a);
                 piece.j = from = static_cast<int>(g.nodes.size());
                 g.nodes.push_back(std::move(inner));
-                piece.releaseJ = {}, piece.springJ = {}, piece.offsetJ = {};
+                piece.releaseJ = {};
+                piece.springJ = {};
+                piece.offsetJ = {};
             }
-            if (k > 0) piece.releaseI = {}, piece.springI = {}, piece.offsetI = {};
+            if (k > 0) {
+                piece.releaseI = {};
+                piece.springI = {};
+                piece.offsetI = {};
+            }
             g.elements.push_back(std::move(piece));
         }
     }
@@ -68,7 +74,8 @@ Refined refined(const Frame& f, int pieces)
                 if (b - a <= 1e-12 * out.lengths[e]) continue;
                 LineLoad p = l;
                 p.element = out.first[e] + k;
-                p.from = a - k * part, p.to = std::min(b - k * part, part);
+                p.from = a - k * part;
+                p.to = std::min(b - k * part, part);
                 p.q0 = l.q0 + ((a - l.from) / (to - l.from)) * (l.q1 - l.q0);
                 p.q1 = l.q0 + ((b - l.from) / (to - l.from)) * (l.q1 - l.q0);
                 lines.push_back(p);
@@ -77,7 +84,8 @@ Refined refined(const Frame& f, int pieces)
         c.line = std::move(lines);
         for (PointLoad& p : c.point) {
             const auto [piece, s] = out.at(static_cast<size_t>(p.element), p.at, true);
-            p.element = static_cast<int>(piece), p.at = s;
+            p.element = static_cast<int>(piece);
+            p.at = s;
         }
         std::vector<ThermalLoad> thermal;
         for (ThermalLoad t : c.thermal) {

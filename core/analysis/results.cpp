@@ -16,7 +16,7 @@ GivenResult resultOf(const Frame& f, const FrameForces& r, const std::vector<std
         ge.element = static_cast<int>(e);
         for (int k = forces.first[e]; k < forces.first[e + 1]; ++k) {
             GivenStation s;
-            s.s = forces.s[static_cast<size_t>(k)];
+            s.s = forces.s[k];
             for (const auto& [column, factor] : terms) {
                 const double* v = forces.at(k, static_cast<size_t>(column));
                 for (size_t i = 0; i < 6; ++i)
@@ -46,7 +46,10 @@ FrameForces givenResults(const Frame& f, std::vector<Finding>& findings)
                 v->resize(f.nodes.size());
         for (const NodeResult& n : g.nodes) {
             const auto k = static_cast<size_t>(n.node);
-            m.u[k] = n.u, m.r[k] = n.r, m.f[k] = n.f, m.m[k] = n.m;
+            m.u[k] = n.u;
+            m.r[k] = n.r;
+            m.f[k] = n.f;
+            m.m[k] = n.m;
         }
         out.motions.push_back(std::move(m));
     }
@@ -59,15 +62,16 @@ Frame withResults(const Frame& f, const FrameForces& r)
     out.results.clear();
     out.modes.clear();
     const auto solved = [&](const std::vector<std::pair<int, double>>& terms) {
-        return std::all_of(terms.begin(), terms.end(),
-                           [&](const auto& t) { return !r.motions[static_cast<size_t>(t.first)].u.empty(); });
+        return std::all_of(terms.begin(), terms.end(), [&](const auto& t) { return !r.motions[t.first].u.empty(); });
     };
     const auto add = [&](int combination, int loadCase, const std::vector<std::pair<int, double>>& terms) {
         if (!solved(terms)) return;
         GivenResult g = resultOf(f, r, terms);
-        g.combination = combination, g.loadCase = loadCase;
-        g.secondOrder = r.forces.secondOrder, g.amplified = r.forces.amplified;
-        g.reducedStiffness = !r.outcomes.empty() && r.outcomes[static_cast<size_t>(terms.front().first)].reduced;
+        g.combination = combination;
+        g.loadCase = loadCase;
+        g.secondOrder = r.forces.secondOrder;
+        g.amplified = r.forces.amplified;
+        g.reducedStiffness = !r.outcomes.empty() && r.outcomes[terms.front().first].reduced;
         out.results.push_back(std::move(g));
     };
     for (size_t c = 0; c < r.forces.columns; ++c)

@@ -31,12 +31,13 @@ std::vector<Vec3> nodalShares(const Frame& f, const LoadCase& c)
 {
     std::vector<Vec3> out(f.nodes.size());
     for (const NodalLoad& n : c.nodal)
-        out[static_cast<size_t>(n.node)] = out[static_cast<size_t>(n.node)] + n.f;
+        out[n.node] = out[n.node] + n.f;
     spanForces(f, c, [&](size_t e, double at, Vec3 force) {
         const Element& el = f.elements[e];
         const double share = at / f.length(el);
-        Vec3 &i = out[static_cast<size_t>(el.i)], &j = out[static_cast<size_t>(el.j)];
-        i = i + (1 - share) * force, j = j + share * force;
+        Vec3 &i = out[el.i], &j = out[el.j];
+        i = i + (1 - share) * force;
+        j = j + share * force;
     });
     return out;
 }
@@ -45,7 +46,7 @@ std::vector<NodalLoad> notionalLoads(const Frame& f, const LoadCase& c)
 {
     std::vector<NodalLoad> out;
     if (!c.notional || c.notional->loadCase < 0) return out;
-    const std::vector<Vec3> shares = nodalShares(f, f.cases[static_cast<size_t>(c.notional->loadCase)]);
+    const std::vector<Vec3> shares = nodalShares(f, f.cases[c.notional->loadCase]);
     for (size_t n = 0; n < shares.size(); ++n)
         if (const double down = -dot(shares[n], f.upward()); down != 0)
             out.push_back({static_cast<int>(n), (c.notional->factor * down) * c.notional->direction, {}});

@@ -40,69 +40,114 @@ std::vector<Finding> coverage(const Frame& f)
 namespace {
 
 // One case; stops at the first fault that makes the rest meaningless.
-void makeLoads(const FrameSystem& system, size_t c, CaseLoads& l, std::vector<Finding>& findings)
+class CaseMaker
 {
-    const Frame& f = system.frame();
-    const auto components = static_cast<Eigen::Index>(f.nodes.size() * 6);
-    const LoadCase& lc = f.cases[c];
-    l.nodal = Eigen::VectorXd::Zero(components);
-    l.rhs = Eigen::VectorXd::Zero(system.unknowns());
-    l.prescribed = system.prescribed(lc);
-    if (lc.selfWeight == 0 && lc.nodal.empty() && lc.line.empty() && lc.point.empty() && lc.thermal.empty() &&
-        lc.settlement.empty() && lc.area.empty() && !lc.notional)
-        findings.push_back(finding("analysis.no-loads", fmt::format("/cases/{}", c), lc.id,
-                                   "case " + lc.id + " has no loads: it adds nothing to any combination"));
-    const auto count = [&](Vec3 v) { l.total = l.total + v, l.size += norm(v); };
-    const std::vector<PanelLoad> panels = panelLoads(f, lc);
-    for (size_t p = 0; p < panels.size(); ++p)
-        if (!panels[p].fault.empty())
-            findings.push_back(finding("analysis.panel", fmt::format("/cases/{}/area/{}", c, p), lc.id,
-                                       fmt::format("an area load of case {} cannot be spread: {}", lc.id, panels[p].fault)));
-    std::vector<NodalLoad> atNodes = lc.nodal;
-    for (const NodalLoad& n : notionalLoads(f, lc))
-        atNodes.push_back(n);
-    for (const NodalLoad& n : atNodes) {
-        if (!system.used(n.node)) {
-            const std::string& id = f.nodes[static_cast<size_t>(n.node)].id;
-            findings.push_back(finding("analysis.mechanism", fmt::format("/nodes/{}", n.node), id,
-                                       fmt::format("a load of case {} acts at node {}, which no element holds", lc.id, id)));
-            return;
-        }
-        count(n.f);
-        for (int d = 0; d < 3; ++d) {
-            l.nodal(n.node * 6 + d) += n.f[d], l.nodal(n.node * 6 + d + 3) += n.m[d];
-            system.addNodal(n.node, d, n.f[d], l.rhs);
-            system.addNodal(n.node, d + 3, n.m[d], l.rhs);
-        }
+public:
+    CaseMaker(const FrameSystem& system, size_t index, CaseLoads& loads, std::vector<Finding>& findings)
+        : system_(system), f_(system.frame()), case_(f_.cases[index]), index_(index), l_(loads), findings_(findings)
+    {
     }
-    system.addSpringSettlement(l.prescribed, l.rhs);
-    l.spans = spanLoads(f, lc);
-    l.fixed.assign(f.elements.size(), Vector12::Zero());
-    const Eigen::VectorXd moved = system.displacements(Eigen::VectorXd::Zero(system.unknowns()), l.prescribed);
-    const bool settles = !moved.isZero(0);
-    for (size_t e = 0; e < f.elements.size(); ++e) {
-        const ElementModel& m = system.models()[e];
-        if (!l.spans[e].empty() && !m.fixedEnd(l.spans[e], l.fixed[e])) {
-            findings.push_back(finding("analysis.unresisted-moment", fmt::format("/elements/{}", e), f.elements[e].id,
-                                       fmt::format("a load of case {} turns or pushes element {} against its releases and "
-                                                   "nothing resists it: remove a release or the load",
-                                                   lc.id, f.elements[e].id)));
-            return;
-        }
-        for (const auto& line : l.spans[e].lines)
-            count(m.axes().toGlobal((line.to - line.from) / 2 * (line.q0 + line.q1)));
-        for (const auto& p : l.spans[e].points)
-            count(m.axes().toGlobal(p.f));
-        if (!l.fixed[e].isZero(0)) system.scatter(e, m.toGlobal(l.fixed[e]), -1, l.rhs);
-        if (settles)
-            if (const Vector12 at = system.elementDisplacements(e, moved); !at.isZero(0))
-                system.scatter(e, m.globalStiffness() * at, -1, l.rhs);
+
+    void make()
+    {
+        l_.nodal = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(f_.nodes.size() * 6));
+        l_.rhs = Eigen::VectorXd::Zero(system_.unknowns());
+        l_.prescribed = system_.prescribed(case_);
+        if (nothing())
+            say("analysis.no-loads", fmt::format("/cases/{}", index_), case_.id,
+                "case " + case_.id + " has no loads: it adds nothing to any combination");
+        panelFaults();
+        if (!atNodes()) return;
+        system_.addSpringSettlement(l_.prescribed, l_.rhs);
+        if (!onElements()) return;
+        if (!l_.rhs.allFinite())
+            say("analysis.not-covered", fmt::format("/cases/{}", index_), case_.id,
+                fmt::format("the loads of case {} are too large to be reckoned with: look at their units", case_.id));
     }
-    if (!l.rhs.allFinite())
-        findings.push_back(
-            finding("analysis.not-covered", fmt::format("/cases/{}", c), lc.id,
-                    fmt::format("the loads of case {} are too large to be reckoned with: look at their units", lc.id)));
-}
+
+private:
+    void say(std::string_view code, std::string place, const std::string& subject, std::string text)
+    {
+        findings_.push_back(finding(code, std::move(place), subject, std::move(text)));
+    }
+    void count(Vec3 v)
+    {
+        l_.total = l_.total + v;
+        l_.size += norm(v);
+    }
+
+    bool nothing() const
+    {
+        return case_.selfWeight == 0 && case_.nodal.empty() && case_.line.empty() && case_.point.empty() &&
+               case_.thermal.empty() && case_.settlement.empty() && case_.area.empty() && !case_.notional;
+    }
+
+    void panelFaults()
+    {
+        const std::vector<PanelLoad> panels = panelLoads(f_, case_);
+        for (size_t p = 0; p < panels.size(); ++p)
+            if (!panels[p].fault.empty())
+                say("analysis.panel", fmt::format("/cases/{}/area/{}", index_, p), case_.id,
+                    fmt::format("an area load of case {} cannot be spread: {}", case_.id, panels[p].fault));
+    }
+
+    bool atNodes()
+    {
+        std::vector<NodalLoad> loads = case_.nodal;
+        for (const NodalLoad& n : notionalLoads(f_, case_))
+            loads.push_back(n);
+        for (const NodalLoad& n : loads) {
+            if (!system_.used(n.node)) {
+                const std::string& id = f_.nodes[n.node].id;
+                say("analysis.mechanism", fmt::format("/nodes/{}", n.node), id,
+                    fmt::format("a load of case {} acts at node {}, which no element holds", case_.id, id));
+                return false;
+            }
+            count(n.f);
+            for (int d = 0; d < 3; ++d) {
+                l_.nodal(n.node * 6 + d) += n.f[d];
+                l_.nodal(n.node * 6 + d + 3) += n.m[d];
+                system_.addNodal(n.node, d, n.f[d], l_.rhs);
+                system_.addNodal(n.node, d + 3, n.m[d], l_.rhs);
+            }
+        }
+        return true;
+    }
+
+    bool onElements()
+    {
+        l_.spans = spanLoads(f_, case_);
+        l_.fixed.assign(f_.elements.size(), Vector12::Zero());
+        const Eigen::VectorXd moved = system_.displacements(Eigen::VectorXd::Zero(system_.unknowns()), l_.prescribed);
+        const bool settles = !moved.isZero(0);
+        for (size_t e = 0; e < f_.elements.size(); ++e) {
+            const ElementModel& m = system_.models()[e];
+            if (!l_.spans[e].empty() && !m.fixedEnd(l_.spans[e], l_.fixed[e])) {
+                say("analysis.unresisted-moment", fmt::format("/elements/{}", e), f_.elements[e].id,
+                    fmt::format("a load of case {} turns or pushes element {} against its releases and nothing resists it: "
+                                "remove a release or the load",
+                                case_.id, f_.elements[e].id));
+                return false;
+            }
+            for (const auto& line : l_.spans[e].lines)
+                count(m.axes().toGlobal((line.to - line.from) / 2 * (line.q0 + line.q1)));
+            for (const auto& p : l_.spans[e].points)
+                count(m.axes().toGlobal(p.f));
+            if (!l_.fixed[e].isZero(0)) system_.scatter(e, m.toGlobal(l_.fixed[e]), -1, l_.rhs);
+            if (!settles) continue;
+            if (const Vector12 at = system_.elementDisplacements(e, moved); !at.isZero(0))
+                system_.scatter(e, m.globalStiffness() * at, -1, l_.rhs);
+        }
+        return true;
+    }
+
+    const FrameSystem& system_;
+    const Frame& f_;
+    const LoadCase& case_;
+    size_t index_;
+    CaseLoads& l_;
+    std::vector<Finding>& findings_;
+};
 
 } // namespace
 
@@ -111,7 +156,7 @@ std::vector<CaseLoads> makeCaseLoads(const FrameSystem& system, std::vector<Find
     const Frame& f = system.frame();
     std::vector<CaseLoads> out(f.cases.size());
     std::vector<std::vector<Finding>> told(f.cases.size());
-    tbb::parallel_for(size_t{0}, f.cases.size(), [&](size_t c) { makeLoads(system, c, out[c], told[c]); });
+    tbb::parallel_for(size_t{0}, f.cases.size(), [&](size_t c) { CaseMaker(system, c, out[c], told[c]).make(); });
     for (auto& list : told)
         findings.insert(findings.end(), list.begin(), list.end());
     return out;
@@ -127,22 +172,28 @@ CaseLoads combined(const FrameSystem& system, const std::vector<CaseLoads>& case
     out.spans.resize(f.elements.size());
     out.fixed.assign(f.elements.size(), Vector12::Zero());
     for (const auto& [c, k] : terms) {
-        const CaseLoads& from = cases[static_cast<size_t>(c)];
-        out.nodal += k * from.nodal, out.prescribed += k * from.prescribed, out.rhs += k * from.rhs;
-        out.total = out.total + k * from.total, out.size += std::abs(k) * from.size;
+        const CaseLoads& from = cases[c];
+        out.nodal += k * from.nodal;
+        out.prescribed += k * from.prescribed;
+        out.rhs += k * from.rhs;
+        out.total = out.total + k * from.total;
+        out.size += std::abs(k) * from.size;
         for (size_t e = 0; e < f.elements.size(); ++e) {
             out.fixed[e] += k * from.fixed[e];
             SpanLoads& s = out.spans[e];
             for (SpanLoads::Line l : from.spans[e].lines) {
-                l.q0 = k * l.q0, l.q1 = k * l.q1;
+                l.q0 = k * l.q0;
+                l.q1 = k * l.q1;
                 s.lines.push_back(l);
             }
             for (SpanLoads::Point p : from.spans[e].points) {
-                p.f = k * p.f, p.m = k * p.m;
+                p.f = k * p.f;
+                p.m = k * p.m;
                 s.points.push_back(p);
             }
             s.elongation += k * from.spans[e].elongation;
-            s.curveY += k * from.spans[e].curveY, s.curveZ += k * from.spans[e].curveZ;
+            s.curveY += k * from.spans[e].curveY;
+            s.curveZ += k * from.spans[e].curveZ;
         }
     }
     return out;
@@ -157,14 +208,19 @@ ForceTable stationTable(const Frame& f, const std::vector<CaseLoads>& loads, int
     for (size_t e = 0; e < f.elements.size(); ++e) {
         const double l = f.length(f.elements[e]), eps = 1e-9 * l;
         const int n = std::max(2, stations);
-        at.clear(), twice.clear();
+        at.clear();
+        twice.clear();
         for (int k = 0; k < n; ++k)
             at.push_back(l * k / (n - 1));
         for (const CaseLoads& c : loads) {
-            for (const auto& line : c.spans[e].lines)
-                at.push_back(line.from), at.push_back(line.to);
-            for (const auto& p : c.spans[e].points)
-                at.push_back(p.at), twice.push_back(p.at);
+            for (const auto& line : c.spans[e].lines) {
+                at.push_back(line.from);
+                at.push_back(line.to);
+            }
+            for (const auto& p : c.spans[e].points) {
+                at.push_back(p.at);
+                twice.push_back(p.at);
+            }
         }
         std::sort(at.begin(), at.end());
         at.erase(std::unique(at.begin(), at.end(), [&](double a, double b) { return b - a < eps; }), at.end());
@@ -218,7 +274,8 @@ double FrameSolver::softest(const SymmetricFactor& with, const Eigen::VectorXd& 
 bool FrameSolver::factor(const std::vector<char>& active, std::vector<Finding>& findings)
 {
     k_ = system_.stiffness(active, idle_);
-    softness_ = 1, accuracy_ = 0;
+    softness_ = 1;
+    accuracy_ = 0;
     mode_.resize(0);
     if (system_.unknowns() == 0) return true;
     const Eigen::VectorXd diagonal = k_.diagonal();
@@ -258,9 +315,9 @@ void FrameSolver::illConditioned(const std::vector<char>& active, bool usable, s
     const Frame& f = system_.frame();
     const auto [stiff, soft] = system_.stiffestAndSoftest(active);
     const int node = system_.mover(mode_).node;
-    const std::string what = fmt::format(
-        "element {} is the stiffest, {:.0e} times element {}; node {} moves most in the softest shape", f.elements[stiff].id,
-        system_.stiffnessRatio(stiff, soft), f.elements[soft].id, f.nodes[static_cast<size_t>(node)].id);
+    const std::string what =
+        fmt::format("element {} is the stiffest, {:.0e} times element {}; node {} moves most in the softest shape",
+                    f.elements[stiff].id, system_.stiffnessRatio(stiff, soft), f.elements[soft].id, f.nodes[node].id);
     Finding x =
         finding("analysis.ill-conditioned", fmt::format("/elements/{}", stiff), f.elements[stiff].id,
                 usable ? fmt::format("the stiffnesses differ so much that results hold only {:.0f} digits (measured): {}",
@@ -284,7 +341,7 @@ void FrameSolver::mechanism(const Eigen::VectorXd& mode, std::vector<Finding>& f
     static constexpr const char* words[6] = {"move along x", "move along y", "move along z",
                                              "turn about x", "turn about y", "turn about z"};
     const auto [node, dof] = system_.mover(mode);
-    const std::string& id = system_.frame().nodes[static_cast<size_t>(node)].id;
+    const std::string& id = system_.frame().nodes[node].id;
     findings.push_back(finding("analysis.mechanism", fmt::format("/nodes/{}", node), id,
                                fmt::format("the frame is a mechanism: node {} can {} without resistance; {}", id, words[dof],
                                            dof < 3 ? "add a support or bracing there, or remove a release"
@@ -298,10 +355,12 @@ bool FrameSolver::idleMomentsVanish(const Eigen::MatrixXd& rhs, const std::funct
         for (Eigen::Index c = 0; c < rhs.cols(); ++c) {
             double moment = 0, size = 0;
             for (int d = 0; d < 3; ++d)
-                for (const FreedomTerm& a : system_.terms(n, d + 3))
-                    moment += direction[d] * a.factor * rhs(a.unknown, c), size = std::max(size, std::abs(rhs(a.unknown, c)));
+                for (const FreedomTerm& a : system_.terms(n, d + 3)) {
+                    moment += direction[d] * a.factor * rhs(a.unknown, c);
+                    size = std::max(size, std::abs(rhs(a.unknown, c)));
+                }
             if (std::abs(moment) <= 1e-7 * std::max(size, 1e-3 * rhs.col(c).cwiseAbs().maxCoeff())) continue;
-            const std::string& id = system_.frame().nodes[static_cast<size_t>(n)].id;
+            const std::string& id = system_.frame().nodes[n].id;
             findings.push_back(
                 finding("analysis.unresisted-moment", fmt::format("/nodes/{}", n), id,
                         fmt::format("a moment of {} acts at node {} about a direction in which every element there is "

@@ -36,9 +36,9 @@ template <class F> void fillStations(ForceTable& t, size_t element, size_t colum
 {
     const int begin = t.first[element], end = t.first[element + 1];
     for (int k = begin; k < end; ++k) {
-        const double s = t.s[static_cast<size_t>(k)];
-        const bool second = k > begin && t.s[static_cast<size_t>(k - 1)] == s;
-        const bool pair = second || (k + 1 < end && t.s[static_cast<size_t>(k + 1)] == s);
+        const double s = t.s[k];
+        const bool second = k > begin && t.s[k - 1] == s;
+        const bool pair = second || (k + 1 < end && t.s[k + 1] == s);
         const SectionForces v = at(s, pair ? second : true);
         std::copy(v.begin(), v.end(), t.at(k, column));
     }

@@ -15,7 +15,7 @@ constexpr double kPlumb = 0.1;     // m: how far off a node may stand and still 
 std::vector<Storey> storeysOf(const Frame& f)
 {
     std::vector<double> heights;
-    const auto height = [&](int n) { return dot(f.nodes[static_cast<size_t>(n)].at, f.upward()); };
+    const auto height = [&](int n) { return dot(f.nodes[n].at, f.upward()); };
     double base = 1e300;
     for (size_t n = 0; n < f.nodes.size(); ++n)
         if (f.nodes[n].supported()) base = std::min(base, height(static_cast<int>(n)));
@@ -24,15 +24,18 @@ std::vector<Storey> storeysOf(const Frame& f)
         for (const int n : d.nodes)
             heights.push_back(height(n));
     for (const Element& e : f.elements)
-        if (std::abs(height(e.i) - height(e.j)) < 0.01 * f.length(e))
-            heights.push_back(height(e.i)), heights.push_back(height(e.j));
+        if (std::abs(height(e.i) - height(e.j)) < 0.01 * f.length(e)) {
+            heights.push_back(height(e.i));
+            heights.push_back(height(e.j));
+        }
     std::sort(heights.begin(), heights.end());
     std::vector<Storey> out;
     for (const double h : heights) {
         const double under = out.empty() ? base : out.back().level;
         if (h < under + kOneFloor) continue;
         Storey s;
-        s.level = h, s.below = under;
+        s.level = h;
+        s.below = under;
         out.push_back(std::move(s));
     }
     for (size_t n = 0; n < f.nodes.size(); ++n)
@@ -54,20 +57,26 @@ std::vector<StoreyDrift> storeyDrifts(const Frame& f, const std::vector<Storey>&
         StoreyDrift worst;
         double most = -1;
         for (const int n : storeys[s].nodes) {
-            const Vec3 at = f.nodes[static_cast<size_t>(n)].at;
+            const Vec3 at = f.nodes[n].at;
             // Under it: on the floor below, or a support between the two floors.
             int under = -1;
             double nearest = kPlumb;
             const auto look = [&](int m) {
-                const Vec3 d = f.nodes[static_cast<size_t>(m)].at - at;
+                const Vec3 d = f.nodes[m].at - at;
                 if (dot(d, up) > -kOneFloor || dot(d, up) < storeys[s].below - storeys[s].level - kOneFloor) return;
-                if (const double off = norm(flat(d)); off < nearest) under = m, nearest = off;
+                if (const double off = norm(flat(d)); off < nearest) {
+                    under = m;
+                    nearest = off;
+                }
             };
             if (s > 0) std::for_each(storeys[s - 1].nodes.begin(), storeys[s - 1].nodes.end(), look);
             if (under < 0) std::for_each(feet.begin(), feet.end(), look);
             if (under < 0) continue;
-            const Vec3 drift = flat(motion.u[static_cast<size_t>(n)] - motion.u[static_cast<size_t>(under)]);
-            if (norm(drift) > most) most = norm(drift), worst = {static_cast<int>(s), n, under, drift};
+            const Vec3 drift = flat(motion.u[n] - motion.u[under]);
+            if (norm(drift) > most) {
+                most = norm(drift);
+                worst = {static_cast<int>(s), n, under, drift};
+            }
         }
         if (worst.node >= 0) out.push_back(worst);
     }

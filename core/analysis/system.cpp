@@ -40,7 +40,7 @@ void FrameSystem::number()
     terms_.assign(f_.nodes.size() * 6, {});
     used_.assign(f_.nodes.size(), false);
     for (const Element& e : f_.elements)
-        used_[static_cast<size_t>(e.i)] = used_[static_cast<size_t>(e.j)] = true;
+        used_[e.i] = used_[e.j] = true;
     // Components that follow others are taken out first; what is left of a node gets unknowns of its own, along the
     // directions of its support.
     std::vector<char> slave(f_.nodes.size() * 6, 0);
@@ -49,14 +49,14 @@ void FrameSystem::number()
     for (size_t l = 0; l < f_.links.size(); ++l)
         for (size_t k = 1; k < f_.links[l].nodes.size(); ++k)
             for (int d = 0; d < 6; ++d)
-                if (f_.links[l].dofs[static_cast<size_t>(d)]) {
+                if (f_.links[l].dofs[d]) {
                     char& s = slave[at(f_.links[l].nodes[k], d)];
                     if (s)
-                        faults_.push_back(finding("analysis.constraint", fmt::format("/links/{}", l), f_.links[l].id,
-                                                  fmt::format("{} of node {} follows two masters: a diaphragm or another link "
-                                                              "already leads it",
-                                                              dofName(static_cast<Dof>(d)),
-                                                              f_.nodes[static_cast<size_t>(f_.links[l].nodes[k])].id)));
+                        faults_.push_back(
+                            finding("analysis.constraint", fmt::format("/links/{}", l), f_.links[l].id,
+                                    fmt::format("{} of node {} follows two masters: a diaphragm or another link "
+                                                "already leads it",
+                                                dofName(static_cast<Dof>(d)), f_.nodes[f_.links[l].nodes[k]].id)));
                     s = 2;
                 }
     for (size_t n = 0; n < f_.nodes.size(); ++n) {
@@ -66,7 +66,7 @@ void FrameSystem::number()
         for (int half = 0; half < 2; ++half)
             for (int d = 0; d < 3; ++d) {
                 const int dof = 3 * half + d;
-                const Support& s = node.support[static_cast<size_t>(dof)];
+                const Support& s = node.support[dof];
                 if (slave[n * 6 + static_cast<size_t>(dof)]) {
                     if (s.held || node.supportAxes)
                         faults_.push_back(
@@ -80,7 +80,7 @@ void FrameSystem::number()
                 if (s.held) continue;
                 const int q = unknowns_++;
                 for (int g = 0; g < 3; ++g)
-                    if (const double c = dirs[static_cast<size_t>(d)][g]; c != 0)
+                    if (const double c = dirs[d][g]; c != 0)
                         terms_[n * 6 + static_cast<size_t>(3 * half + g)].push_back({q, c});
             }
     }
@@ -98,16 +98,16 @@ void FrameSystem::addDiaphragm(size_t index, std::vector<char>& slave)
     const int up = f_.up == Up::Z ? 2 : 1, a = f_.up == Up::Z ? 0 : 2, b = f_.up == Up::Z ? 1 : 0;
     Vec3 middle;
     for (const int n : d.nodes)
-        middle = middle + (1.0 / static_cast<double>(d.nodes.size())) * f_.nodes[static_cast<size_t>(n)].at;
+        middle = middle + (1.0 / static_cast<double>(d.nodes.size())) * f_.nodes[n].at;
     const int q = unknowns_;
     unknowns_ += 3;
     for (const int n : d.nodes) {
-        const Vec3 arm = f_.nodes[static_cast<size_t>(n)].at - middle;
+        const Vec3 arm = f_.nodes[n].at - middle;
         for (const int dof : {a, b, 3 + up}) {
             if (slave[at(n, dof)])
-                faults_.push_back(finding("analysis.constraint", fmt::format("/diaphragms/{}", index), d.id,
-                                          fmt::format("node {} is in two diaphragms: a node may follow one only",
-                                                      f_.nodes[static_cast<size_t>(n)].id)));
+                faults_.push_back(
+                    finding("analysis.constraint", fmt::format("/diaphragms/{}", index), d.id,
+                            fmt::format("node {} is in two diaphragms: a node may follow one only", f_.nodes[n].id)));
             slave[at(n, dof)] = 1;
         }
         terms_[at(n, a)] = {{q, 1.0}, {q + 2, -arm[b]}};
@@ -120,7 +120,7 @@ void FrameSystem::addLink(size_t index, std::vector<char>& slave)
 {
     const Link& l = f_.links[index];
     for (int d = 0; d < 6; ++d) {
-        if (!l.dofs[static_cast<size_t>(d)] || l.nodes.empty()) continue;
+        if (!l.dofs[d] || l.nodes.empty()) continue;
         const int master = l.nodes.front();
         if (slave[at(master, d)] == 2) {
             faults_.push_back(
@@ -165,29 +165,28 @@ SparseMatrix FrameSystem::stiffness(const std::vector<char>& active, std::vector
         const bool acts = active.empty() || active[k];
         const Matrix12 g = acts ? models_[k].globalStiffness() : Matrix12::Zero();
         if (acts) scatterMatrix(e, g, t);
-        const FrameSection& s = f_.sections[static_cast<size_t>(e.section)];
-        const double stiff = 4 * f_.materials[static_cast<size_t>(e.material)].e * std::max(s.properties.iy, s.properties.iz) /
-                             models_[k].length();
+        const FrameSection& s = f_.sections[e.section];
+        const double stiff = 4 * f_.materials[e.material].e * std::max(s.properties.iy, s.properties.iz) / models_[k].length();
         for (const auto& [n, from] : {std::pair{e.i, 3}, std::pair{e.j, 9}}) {
-            turning[static_cast<size_t>(n)] += g.block<3, 3>(from, from);
-            scale[static_cast<size_t>(n)] = std::max(scale[static_cast<size_t>(n)], stiff);
+            turning[n] += g.block<3, 3>(from, from);
+            scale[n] = std::max(scale[n], stiff);
         }
     }
     for (size_t n = 0; n < f_.nodes.size(); ++n) {
         const auto dirs = supportDirections(f_.nodes[n]);
         for (int d = 0; d < 6; ++d) {
-            const double k = f_.nodes[n].support[static_cast<size_t>(d)].spring;
+            const double k = f_.nodes[n].support[d].spring;
             if (k <= 0 || !used_[n]) continue;
             // The spring's own displacement is the projection of the node's on its direction.
             std::vector<FreedomTerm> along;
             for (int g = 0; g < 3; ++g)
                 for (const FreedomTerm& term : terms(static_cast<int>(n), 3 * (d / 3) + g))
-                    along.push_back({term.unknown, term.factor * dirs[static_cast<size_t>(d % 3)][g]});
+                    along.push_back({term.unknown, term.factor * dirs[d % 3][g]});
             for (const FreedomTerm& a : along)
                 for (const FreedomTerm& b : along)
                     if (a.unknown >= b.unknown) t.emplace_back(a.unknown, b.unknown, k * a.factor * b.factor);
             if (d >= 3) {
-                const Vec3 v = dirs[static_cast<size_t>(d - 3)];
+                const Vec3 v = dirs[d - 3];
                 for (int i = 0; i < 3; ++i)
                     for (int j = 0; j < 3; ++j)
                         turning[n](i, j) += k * v[i] * v[j];
@@ -198,43 +197,50 @@ SparseMatrix FrameSystem::stiffness(const std::vector<char>& active, std::vector
     return matrix(t);
 }
 
+// A rotation of a node that a diaphragm or a link shares with other nodes.
+bool FrameSystem::sharedRotation(int n, int d) const
+{
+    const auto has = [n](const std::vector<int>& nodes) { return std::find(nodes.begin(), nodes.end(), n) != nodes.end(); };
+    if (d == (f_.up == Up::Z ? 2 : 1))
+        for (const Diaphragm& dia : f_.diaphragms)
+            if (has(dia.nodes)) return true;
+    for (const Link& l : f_.links)
+        if (l.dofs[d + 3] && has(l.nodes)) return true;
+    return false;
+}
+
+// Rotational unknowns of the node's own with their directions; those of a diaphragm or link belong to other nodes too.
+void FrameSystem::ownRotations(int n, std::vector<int>& unknowns, std::vector<Vec3>& directions) const
+{
+    const Node& node = f_.nodes[n];
+    const auto dirs = supportDirections(node);
+    for (int d = 0; d < 3; ++d) {
+        if (node.support[d + 3].held) continue;
+        int own = -1;
+        if (!node.supportAxes) {
+            const auto of = terms(n, d + 3);
+            if (of.size() == 1 && !sharedRotation(n, d)) own = of.front().unknown;
+        } else
+            for (int g = 0; g < 3 && own < 0; ++g)
+                for (const FreedomTerm& x : terms(n, 3 + g))
+                    if (std::abs(x.factor - dirs[d][g]) < 1e-14 &&
+                        std::find(unknowns.begin(), unknowns.end(), x.unknown) == unknowns.end()) {
+                        own = x.unknown;
+                        break;
+                    }
+        if (own < 0) continue;
+        unknowns.push_back(own);
+        directions.push_back(dirs[d]);
+    }
+}
+
 // Rotations of a node that no element and no spring resists have zero rows in the matrix; a stiffness in just those
 // directions removes the singularity and changes nothing else, since they are coupled to nothing.
 void FrameSystem::holdIdle(int n, const Eigen::Matrix3d& turning, double scale, Triplets& t, std::vector<Idle>& idle) const
 {
-    // Rotational unknowns of the node's own; those of a diaphragm or link belong to other nodes too.
     std::vector<int> own;
     std::vector<Vec3> direction;
-    const Node& node = f_.nodes[static_cast<size_t>(n)];
-    const auto dirs = supportDirections(node);
-    for (int d = 0; d < 3; ++d) {
-        if (node.support[static_cast<size_t>(d + 3)].held) continue;
-        const auto of = terms(n, d + 3);
-        if (!node.supportAxes) {
-            if (of.size() != 1) continue;
-            bool shared = false;
-            for (const Diaphragm& dia : f_.diaphragms)
-                if (d == (f_.up == Up::Z ? 2 : 1) && std::find(dia.nodes.begin(), dia.nodes.end(), n) != dia.nodes.end())
-                    shared = true;
-            for (const Link& l : f_.links)
-                if (l.dofs[static_cast<size_t>(d + 3)] && std::find(l.nodes.begin(), l.nodes.end(), n) != l.nodes.end())
-                    shared = true;
-            if (shared) continue;
-            own.push_back(of.front().unknown);
-        } else {
-            int q = -1;
-            for (int g = 0; g < 3 && q < 0; ++g)
-                for (const FreedomTerm& x : terms(n, 3 + g))
-                    if (std::abs(x.factor - dirs[static_cast<size_t>(d)][g]) < 1e-14 &&
-                        std::find(own.begin(), own.end(), x.unknown) == own.end()) {
-                        q = x.unknown;
-                        break;
-                    }
-            if (q < 0) continue;
-            own.push_back(q);
-        }
-        direction.push_back(dirs[static_cast<size_t>(d)]);
-    }
+    ownRotations(n, own, direction);
     if (own.empty()) return;
     const auto m = static_cast<Eigen::Index>(own.size());
     Eigen::MatrixXd block(m, m);
@@ -247,17 +253,17 @@ void FrameSystem::holdIdle(int n, const Eigen::Matrix3d& turning, double scale, 
     };
     for (Eigen::Index i = 0; i < m; ++i)
         for (Eigen::Index j = 0; j < m; ++j)
-            block(i, j) = dot(direction[static_cast<size_t>(i)], direction[static_cast<size_t>(j)]);
+            block(i, j) = dot(direction[i], direction[j]);
     const Eigen::SelfAdjointEigenSolver<Eigen::MatrixXd> eigen(block);
     for (Eigen::Index v = 0; v < m; ++v) {
         if (eigen.eigenvalues()(v) > 1e-11 * scale) continue;
         Vec3 free;
         for (Eigen::Index i = 0; i < m; ++i)
-            free = free + eigen.eigenvectors()(i, v) * direction[static_cast<size_t>(i)];
+            free = free + eigen.eigenvectors()(i, v) * direction[i];
         idle.push_back({n, free});
         for (Eigen::Index i = 0; i < m; ++i)
             for (Eigen::Index j = 0; j < m; ++j) {
-                const int a = own[static_cast<size_t>(i)], b = own[static_cast<size_t>(j)];
+                const int a = own[i], b = own[j];
                 if (a >= b) t.emplace_back(a, b, scale * eigen.eigenvectors()(i, v) * eigen.eigenvectors()(j, v));
             }
     }
@@ -301,8 +307,8 @@ SparseMatrix FrameSystem::ownMass() const
     t.reserve(f_.elements.size() * 90);
     for (size_t k = 0; k < f_.elements.size(); ++k) {
         const Element& e = f_.elements[k];
-        const SectionProperties& p = f_.sections[static_cast<size_t>(e.section)].properties;
-        const double density = f_.materials[static_cast<size_t>(e.material)].density;
+        const SectionProperties& p = f_.sections[e.section].properties;
+        const double density = f_.materials[e.material].density;
         if (density > 0) scatterMatrix(e, models_[k].globalMass(density * p.a, density * (p.iy + p.iz)), t);
     }
     return matrix(t);
@@ -327,7 +333,7 @@ Eigen::VectorXd FrameSystem::prescribed(const LoadCase& c) const
     Eigen::VectorXd out = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(f_.nodes.size() * 6));
     for (const Settlement& s : c.settlement) {
         const int d = static_cast<int>(s.dof);
-        const Vec3 v = supportDirections(f_.nodes[static_cast<size_t>(s.node)])[static_cast<size_t>(d % 3)];
+        const Vec3 v = supportDirections(f_.nodes[s.node])[d % 3];
         for (int g = 0; g < 3; ++g)
             out(static_cast<Eigen::Index>(at(s.node, 3 * (d / 3) + g))) += s.value * v[g];
     }
@@ -339,9 +345,9 @@ void FrameSystem::addSpringSettlement(const Eigen::VectorXd& given, Eigen::Ref<E
     for (size_t n = 0; n < f_.nodes.size(); ++n) {
         const auto dirs = supportDirections(f_.nodes[n]);
         for (int d = 0; d < 6; ++d) {
-            const double k = f_.nodes[n].support[static_cast<size_t>(d)].spring;
+            const double k = f_.nodes[n].support[d].spring;
             if (k <= 0) continue;
-            const Vec3& v = dirs[static_cast<size_t>(d % 3)];
+            const Vec3& v = dirs[d % 3];
             double moved = 0;
             for (int g = 0; g < 3; ++g)
                 moved += v[g] * given(static_cast<Eigen::Index>(n * 6) + 3 * (d / 3) + g);
@@ -360,8 +366,8 @@ Eigen::VectorXd FrameSystem::displacements(const Eigen::VectorXd& q, const Eigen
         for (int half = 0; half < 2; ++half) {
             // Only directions that are held take what is prescribed; a spring's ground moves, not its node.
             for (int d = 0; d < 3; ++d) {
-                if (!f_.nodes[n].support[static_cast<size_t>(3 * half + d)].held) continue;
-                const Vec3& v = dirs[static_cast<size_t>(d)];
+                if (!f_.nodes[n].support[3 * half + d].held) continue;
+                const Vec3& v = dirs[d];
                 double along = 0;
                 for (int g = 0; g < 3; ++g)
                     along += v[g] * given(static_cast<Eigen::Index>(n * 6) + 3 * half + g);
@@ -390,7 +396,10 @@ NodeMotion FrameSystem::motion(const Eigen::VectorXd& u, const Eigen::VectorXd& 
 {
     NodeMotion out;
     const size_t n = f_.nodes.size();
-    out.u.resize(n), out.r.resize(n), out.f.resize(n), out.m.resize(n);
+    out.u.resize(n);
+    out.r.resize(n);
+    out.f.resize(n);
+    out.m.resize(n);
     for (size_t k = 0; k < n; ++k) {
         const auto dirs = supportDirections(f_.nodes[k]);
         const auto row = static_cast<Eigen::Index>(k * 6);
@@ -404,8 +413,8 @@ NodeMotion FrameSystem::motion(const Eigen::VectorXd& u, const Eigen::VectorXd& 
                 ground[g] = given(row + 3 * half + g);
             }
             for (int d = 0; d < 3; ++d) {
-                const Support& s = f_.nodes[k].support[static_cast<size_t>(3 * half + d)];
-                const Vec3& v = dirs[static_cast<size_t>(d)];
+                const Support& s = f_.nodes[k].support[3 * half + d];
+                const Vec3& v = dirs[d];
                 if (s.held)
                     force = force + dot(sum, v) * v;
                 else if (s.spring > 0)
@@ -427,7 +436,10 @@ FrameSystem::Mover FrameSystem::mover(const Eigen::VectorXd& q) const
                 v += a.factor * q(a.unknown);
             // Translations first: a turning node is mostly a consequence of one that moves.
             v = std::abs(v) * (d < 3 ? 1.0 : 1e-3);
-            if (v > most) most = v, out = {static_cast<int>(n), d};
+            if (v > most) {
+                most = v;
+                out = {static_cast<int>(n), d};
+            }
         }
     return out;
 }
@@ -455,11 +467,11 @@ double FrameSystem::resistance(const Eigen::VectorXd& q, const std::vector<char>
     }
     for (size_t n = 0; n < f_.nodes.size(); ++n)
         for (int d = 0; d < 6; ++d) {
-            if (f_.nodes[n].support[static_cast<size_t>(d)].spring <= 0 || !used_[n]) continue;
+            if (f_.nodes[n].support[d].spring <= 0 || !used_[n]) continue;
             const auto dirs = supportDirections(f_.nodes[n]);
             double along = 0;
             for (int g = 0; g < 3; ++g)
-                along += dirs[static_cast<size_t>(d % 3)][g] * u(static_cast<Eigen::Index>(n * 6) + 3 * (d / 3) + g);
+                along += dirs[d % 3][g] * u(static_cast<Eigen::Index>(n * 6) + 3 * (d / 3) + g);
             if (const double whole = d < 3 ? size : turn; whole > 0) most = std::max(most, sqr(along / whole));
         }
     return most;

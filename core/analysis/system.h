@@ -64,7 +64,7 @@ public:
     NodeMotion motion(const Eigen::VectorXd& u, const Eigen::VectorXd& prescribed, const Eigen::VectorXd& elementForces,
                       const Eigen::VectorXd& nodal) const;
 
-    bool used(int node) const { return used_[static_cast<size_t>(node)]; }
+    bool used(int node) const { return used_[node]; }
     // What moves most in a shape over the unknowns: node, global component, whether it is a translation.
     struct Mover
     {
@@ -86,6 +86,8 @@ private:
     void scatterMatrix(const Element& e, const Matrix12& g, std::vector<Eigen::Triplet<double>>& t, double scale = 1) const;
     void holdIdle(int node, const Eigen::Matrix3d& turning, double scale, std::vector<Eigen::Triplet<double>>& t,
                   std::vector<Idle>& idle) const;
+    bool sharedRotation(int n, int d) const;
+    void ownRotations(int n, std::vector<int>& unknowns, std::vector<Vec3>& directions) const;
     SparseMatrix matrix(const std::vector<Eigen::Triplet<double>>& t) const;
     size_t at(int node, int dof) const { return static_cast<size_t>(node) * 6 + static_cast<size_t>(dof); }
 

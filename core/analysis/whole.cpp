@@ -41,8 +41,8 @@ WholeSolution::WholeSolution(const WholeContext& context, const CombinationOptio
     if (!c_.reduced) return;
     squash_.resize(f_.elements.size());
     for (size_t e = 0; e < squash_.size(); ++e) {
-        const FrameSection& s = f_.sections[static_cast<size_t>(f_.elements[e].section)];
-        squash_[e] = strengthOf(f_.materials[static_cast<size_t>(f_.elements[e].material)], s.shape).fy * s.properties.a;
+        const FrameSection& s = f_.sections[f_.elements[e].section];
+        squash_[e] = strengthOf(f_.materials[f_.elements[e].material], s.shape).fy * s.properties.a;
     }
 }
 
@@ -65,7 +65,8 @@ Vector12 WholeSolution::moved(size_t piece) const
 
 bool WholeSolution::run(CombinationOutcome& out, ForceTable& forces, size_t column, std::vector<Finding>& findings)
 {
-    out.scale = scale_, out.reduced = c_.reduced;
+    out.scale = scale_;
+    out.reduced = c_.reduced;
     if (!iterate(out, findings)) return false;
     recover(out, forces, column, findings);
     return true;
@@ -99,7 +100,11 @@ bool WholeSolution::iterate(CombinationOutcome& out, std::vector<Finding>& findi
             if (wanted != 0 && switches[e] < kSwitches) {
                 // Acting against its sense: it lets go. Idle and stretched its own way: it acts again.
                 const bool acts = force * wanted > 0;
-                if (acts != static_cast<bool>(active_[e])) active_[e] = acts, refactor = true, ++switches[e];
+                if (acts != static_cast<bool>(active_[e])) {
+                    active_[e] = acts;
+                    refactor = true;
+                    ++switches[e];
+                }
             }
             now[e] = active_[e] ? force : 0.0;
             largest = std::max(largest, std::abs(now[e]));
@@ -223,7 +228,7 @@ void WholeSolution::unstable(CombinationOutcome& out, std::vector<Finding>& find
     findings.push_back(finding("analysis.unstable", load_.place, load_.name,
                                fmt::format("under combination {} the frame is not stable in second order{}: node {} goes "
                                            "furthest, in {}; stiffen or brace it there, or reduce the load",
-                                           load_.name, factor, f_.nodes[static_cast<size_t>(node)].id, words[dof])));
+                                           load_.name, factor, f_.nodes[node].id, words[dof])));
 }
 
 // Forces of the nodes on an element, local.
@@ -242,7 +247,8 @@ Vector12 WholeSolution::idleFixed(size_t e) const
     const ElementModel& m = c_.system.models()[e];
     const double push = loads_.spans[e].elongation * m.stiffness()(0, 0) * m.length();
     Vector12 out = Vector12::Zero();
-    out(0) = -push, out(6) = push;
+    out(0) = -push;
+    out(6) = push;
     return out;
 }
 
@@ -294,7 +300,7 @@ void WholeSolution::recover(CombinationOutcome& out, ForceTable& forces, size_t 
     out.motion = std::move(all);
     out.active.resize(c_.original.elements.size());
     for (size_t e = 0; e < c_.original.elements.size(); ++e) {
-        out.active[e] = active_[static_cast<size_t>(c_.fine.first[e])];
+        out.active[e] = active_[c_.fine.first[e]];
         fillStations(forces, e, column, [&](double s, bool after) {
             const auto [piece, x] = c_.fine.at(e, s, after);
             SectionForces v = bent_ && active_[piece] ? model(piece).deformedForces(loads_.spans[piece], end[piece],

@@ -19,10 +19,11 @@ void auditCombinations(const CheckModel& model, std::vector<Finding>& out)
     for (size_t i = 0; i < f.combinations.size(); ++i) {
         const Combination& c = f.combinations[i];
         const std::string place = fmt::format("/combinations/{}", i);
-        service |= c.purpose == Purpose::Service, construction |= c.purpose == Purpose::Construction;
+        service |= c.purpose == Purpose::Service;
+        construction |= c.purpose == Purpose::Construction;
         bool any = false;
         for (const auto& [k, factor] : c.terms)
-            if (factor != 0) used[static_cast<size_t>(k)] = any = true;
+            if (factor != 0) used[k] = any = true;
         if (!any)
             out.push_back(finding("combination.empty", place, c.id,
                                   fmt::format("combination {} names no case with a factor: it is left out", c.id)));
@@ -97,7 +98,7 @@ std::vector<Finding> auditResults(const CheckModel& model, const CheckReport& re
         if (r.status == Status::Over)
             out.push_back(finding("member.over", "", m.id,
                                   fmt::format("member {} is over: {:.3f} in {}", m.id, r.utilisation,
-                                              model.standardOf(i).checks[static_cast<size_t>(r.govern()->check)].title)));
+                                              model.standardOf(i).checks[r.govern()->check].title)));
         for (const CheckOutcome& o : r.outcomes)
             if (o.status == Status::Unchecked) {
                 out.push_back(

@@ -13,20 +13,20 @@ namespace {
 bool resistsMoment(const Frame& f, const std::vector<std::vector<int>>& at, const Member& m, bool start, bool major)
 {
     const MemberPiece& piece = start ? m.pieces.front() : m.pieces.back();
-    const Element& e = f.elements[static_cast<size_t>(piece.element)];
+    const Element& e = f.elements[piece.element];
     const auto& released = (start != piece.reversed) ? e.releaseI : e.releaseJ;
     constexpr size_t my = 4, mz = 5;
     if (e.behaviour != Behaviour::Beam || released[major ? my : mz]) return false;
     const int node = start ? m.startNode : m.endNode;
-    const Node& n = f.nodes[static_cast<size_t>(node)];
+    const Node& n = f.nodes[node];
     // The support's turning about the member's axis of bending, by its own axes.
     const Axes frame = n.supportAxes.value_or(Axes{{1, 0, 0}, {0, 1, 0}, {0, 0, 1}});
     const Vec3 axis = frame.toLocal(major ? m.axes.y : m.axes.z);
     const double along[3] = {axis.x, axis.y, axis.z};
     for (size_t k = 0; k < 3; ++k)
         if (std::abs(along[k]) > 0.7 && !n.support[3 + k].free()) return true;
-    return std::any_of(at[static_cast<size_t>(node)].begin(), at[static_cast<size_t>(node)].end(), [&](int other) {
-        const Element& o = f.elements[static_cast<size_t>(other)];
+    return std::any_of(at[node].begin(), at[node].end(), [&](int other) {
+        const Element& o = f.elements[other];
         if (other == piece.element || o.behaviour != Behaviour::Beam) return false;
         const auto& there = o.i == node ? o.releaseI : o.releaseJ;
         return !there[my] || !there[mz];
@@ -77,9 +77,13 @@ void auditBows(const CheckModel& model, std::vector<Finding>& out)
             // λ̄ > 0.5·√(A·fy/N_Ed) is N_Ed > N_cr/4.
             if (share <= 0.25) continue;
             Bowed b;
-            b.id = m.id, b.major = major, b.share = share, b.n = worst->compression.value, b.length = length;
+            b.id = m.id;
+            b.major = major;
+            b.share = share;
+            b.n = worst->compression.value;
+            b.length = length;
             b.e0 = length * bowImperfection(columnCurve(c, major ? Axis::Y : Axis::Z), !c.options.elasticSection);
-            b.set = model.setsFor(model.standardOf(i))[static_cast<size_t>(worst - d.sets.begin())];
+            b.set = model.setsFor(model.standardOf(i))[worst - d.sets.begin()];
             found.push_back(std::move(b));
         }
     }

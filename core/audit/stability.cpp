@@ -27,9 +27,9 @@ std::vector<std::string> withoutNotional(const CheckModel& model)
     const Frame& f = model.frame();
     std::vector<std::string> out;
     for (const int s : model.setsFor(model.standard())) {
-        const Combination& c = f.combinations[static_cast<size_t>(model.forces().sets[static_cast<size_t>(s)].combination)];
+        const Combination& c = f.combinations[model.forces().sets[s].combination];
         const bool covered = std::any_of(c.terms.begin(), c.terms.end(), [&](const auto& t) {
-            const LoadCase& k = f.cases[static_cast<size_t>(t.first)];
+            const LoadCase& k = f.cases[t.first];
             return t.second != 0 && (lateral(k.action) || k.action == Action::Notional || k.notional);
         });
         if (!covered && (out.empty() || out.back() != c.id)) out.push_back(c.id);
@@ -109,11 +109,13 @@ void auditSquash(const CheckModel& model, const CheckReport& report, std::vector
         if (model.members()[i].exclude) continue;
         const MemberInput in = model.input(i);
         for (const CheckOutcome& o : report.results[i].outcomes)
-            if (o.status != Status::Unchecked && o.set >= 0 &&
-                model.standardOf(i).checks[static_cast<size_t>(o.check)].key == "compression" && in.steel.fy > 0 &&
-                in.section.a > 0)
-                if (const double share = alpha * o.demand / crossSectionCompression(model.standardOf(i).key, in); share > worst)
-                    worst = share, id = model.members()[i].id;
+            if (o.status != Status::Unchecked && o.set >= 0 && model.standardOf(i).checks[o.check].key == "compression" &&
+                in.steel.fy > 0 && in.section.a > 0)
+                if (const double share = alpha * o.demand / crossSectionCompression(model.standardOf(i).key, in);
+                    share > worst) {
+                    worst = share;
+                    id = model.members()[i].id;
+                }
     }
     if (worst > 0.5)
         out.push_back(finding("stability.thrust", "", id,
@@ -130,24 +132,24 @@ std::optional<Finding> driftRatio(const CheckModel& model, Progress& progress)
     if (!isAisc(model) || t.empty() || t.given) return {};
     const bool first = firstOrder(model), direct = !first && t.reducedStiffness;
     CombinationOptions o;
-    o.stations = 2, o.reducedStiffness = direct;
+    o.stations = 2;
+    o.reducedStiffness = direct;
     const AmplifiedResult r = analyseAmplified(f, o, progress);
     const StoreyFactor* worst = nullptr;
     for (const StoreyFactor& x : r.factors)
-        if (x.combination >= 0 && forStrength(f.combinations[static_cast<size_t>(x.combination)].purpose) &&
-            (!worst || x.b2 > worst->b2))
+        if (x.combination >= 0 && forStrength(f.combinations[x.combination].purpose) && (!worst || x.b2 > worst->b2))
             worst = &x;
     if (!worst || progress.cancelled()) return {};
     // C2.2b(4) with reduced stiffness 1.7; Appendix 7.2.1 and 7.3.1 with the whole one 1.5.
     const double limit = direct ? 1.7 : 1.5;
-    const Storey& s = r.storeys[static_cast<size_t>(worst->storey)];
+    const Storey& s = r.storeys[worst->storey];
     std::string text =
         fmt::format("Δ2nd/Δ1st, as B2 of Appendix 8, is at most {:.2f}: storey up to {} along {}, combination {}; ", worst->b2,
                     f.units.text(Quantity::Length, s.level),
                     worst->direction == 0 ? "x"
                     : f.up == Up::Z       ? "y"
                                           : "z",
-                    f.combinations[static_cast<size_t>(worst->combination)].id);
+                    f.combinations[worst->combination].id);
     const bool over = worst->b2 > limit;
     if (direct)
         text += over ? "above 1.7: notional loads are to be added in every combination, not only those of gravity alone (C2.2b)"

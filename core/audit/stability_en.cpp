@@ -25,7 +25,7 @@ std::string aloneIn(const CheckModel& model, const BucklingMode& mode)
     for (const Member& m : model.members()) {
         double share = 0;
         for (const MemberPiece& p : m.pieces)
-            share += mode.energy[static_cast<size_t>(p.element)];
+            share += mode.energy[p.element];
         if (share > 0.8) return m.id;
     }
     return {};
@@ -43,18 +43,17 @@ void auditImperfections(const CheckModel& model, std::vector<Finding>& out)
     std::string first;
     int last = -1;
     for (const int s : sets) {
-        const int k = t.sets[static_cast<size_t>(s)].combination;
+        const int k = t.sets[s].combination;
         if (k == last) continue;
         last = k;
-        const Combination& c = f.combinations[static_cast<size_t>(k)];
+        const Combination& c = f.combinations[k];
         const bool held = std::any_of(c.terms.begin(), c.terms.end(), [&](const auto& term) {
-            const LoadCase& l = f.cases[static_cast<size_t>(term.first)];
+            const LoadCase& l = f.cases[term.first];
             return term.second != 0 && (l.action == Action::Notional || l.notional);
         });
         if (!held && without++ == 0) first = c.id;
     }
-    const bool second =
-        std::all_of(sets.begin(), sets.end(), [&](int s) { return t.inSecond(t.sets[static_cast<size_t>(s)].combination); });
+    const bool second = std::all_of(sets.begin(), sets.end(), [&](int s) { return t.inSecond(t.sets[s].combination); });
     std::string method = second ? "second-order forces " : "first-order forces ";
     method += without == 0 ? "with sway imperfections: " : "without sway imperfections in every combination: ";
     if (second && without == 0)
@@ -91,15 +90,17 @@ std::optional<Finding> criticalFactor(const CheckModel& model, Progress& progres
     size_t where = 0;
     const auto sets = model.setsFor(model.standard());
     for (size_t k = 0; k < r.combinations.size() && k < f.combinations.size(); ++k) {
-        const bool counts = std::any_of(
-            sets.begin(), sets.end(), [&](int s) { return t.sets[static_cast<size_t>(s)].combination == static_cast<int>(k); });
+        const bool counts =
+            std::any_of(sets.begin(), sets.end(), [&](int s) { return t.sets[s].combination == static_cast<int>(k); });
         if (!counts || r.combinations[k].empty()) continue;
-        if (!worst || r.combinations[k].front().factor < worst->factor) worst = &r.combinations[k].front(), where = k;
+        if (!worst || r.combinations[k].front().factor < worst->factor) {
+            worst = &r.combinations[k].front();
+            where = k;
+        }
     }
     if (!worst) return {};
     const double limit = nationalOf(model).alphaCr, a = worst->factor;
-    const bool second =
-        std::all_of(sets.begin(), sets.end(), [&](int s) { return t.inSecond(t.sets[static_cast<size_t>(s)].combination); });
+    const bool second = std::all_of(sets.begin(), sets.end(), [&](int s) { return t.inSecond(t.sets[s].combination); });
     std::string text = fmt::format("lowest critical load factor α_cr = {:.2f}, combination {}", a, f.combinations[where].id);
     if (const std::string m = aloneIn(model, *worst); !m.empty())
         text += fmt::format(": member {} buckles alone, the factor of the frame's sway is higher", m);

@@ -5,11 +5,80 @@
 #include <cmath>
 #include <fmt/format.h>
 #include <optional>
-#include <regex>
+#include <tao/pegtl.hpp>
+#include <tao/pegtl/contrib/parse_tree.hpp>
 
 namespace wr {
 
 namespace {
+
+namespace pegtl = tao::pegtl;
+
+// A text is measures ("12 ft", "2 1/2 in", "85") with whatever arithmetic stands between them.
+namespace grammar {
+using namespace tao::pegtl;
+struct Whole : plus<digit>
+{
+};
+struct Dash : one<'-'>
+{
+};
+struct Decimal : seq<plus<digit>, opt<one<'.'>, plus<digit>>>
+{
+};
+struct Numerator : Decimal
+{
+};
+struct Denominator : Decimal
+{
+};
+// "5/16", "2 1/2", "2-1/2": one number before a unit.
+struct Fraction : seq<opt<Whole, sor<plus<space>, Dash>>, Numerator, one<'/'>, Denominator>
+{
+};
+struct Plain : sor<seq<plus<digit>, opt<one<'.'>, star<digit>>>, seq<one<'.'>, plus<digit>>>
+{
+};
+struct Simple : sor<plus<alpha>, one<'\'', '"'>>
+{
+};
+struct Compound : seq<plus<alpha>, opt<one<'/'>, plus<alpha>>>
+{
+};
+template <class Unit> struct Measure : seq<sor<Fraction, Plain>, star<space>, opt<Unit>>
+{
+};
+struct Other : any
+{
+};
+template <class Unit> struct Text : seq<star<sor<Measure<Unit>, Other>>, eof>
+{
+};
+template <class Rule> using Selector =
+    parse_tree::selector<Rule, parse_tree::store_content::on<Measure<Simple>, Measure<Compound>, Whole, Dash, Numerator,
+                                                             Denominator, Plain, Simple, Compound, Other>>;
+} // namespace grammar
+
+// A number with its unit, as it was typed; what is missing is empty.
+struct Measure
+{
+    std::string whole, numerator, denominator, plain, unit;
+    bool dashed = false; // between the whole and the fraction
+};
+
+Measure measure(const pegtl::parse_tree::node& n)
+{
+    Measure m;
+    for (const auto& part : n.children) {
+        if (part->is_type<grammar::Whole>()) m.whole = part->string();
+        if (part->is_type<grammar::Dash>()) m.dashed = true;
+        if (part->is_type<grammar::Numerator>()) m.numerator = part->string();
+        if (part->is_type<grammar::Denominator>()) m.denominator = part->string();
+        if (part->is_type<grammar::Plain>()) m.plain = part->string();
+        if (part->is_type<grammar::Simple>() || part->is_type<grammar::Compound>()) m.unit = part->string();
+    }
+    return m;
+}
 
 // SI factor of a unit name for this kind of quantity.
 std::optional<double> unitFor(Quantity q, const std::string& name)
@@ -35,53 +104,55 @@ std::optional<double> unitFor(Quantity q, const std::string& name)
     }
 }
 
+// The number of a measure as an expression. Without a unit "85/15" is a division like any other, and "3-1/2" is a difference
+// unless inches are shown: there it is how two and a half and its like are written.
+std::string expressionOf(const Measure& m, bool inchesShown)
+{
+    if (m.denominator.empty()) return m.plain.front() == '.' ? "0" + m.plain : m.plain;
+    if (m.whole.empty()) return fmt::format("({}/{})", m.numerator, m.denominator);
+    const std::string& d = m.denominator;
+    const bool onRule = d == "2" || d == "4" || d == "8" || d == "16" || d == "32" || d == "64";
+    const bool proper = onRule && m.numerator.size() <= 2 && std::stoi(m.numerator) < std::stoi(d);
+    const bool mixed = !m.dashed || !m.unit.empty() || (inchesShown && proper);
+    return mixed ? fmt::format("({}+{}/{})", m.whole, m.numerator, d) : fmt::format("{}-{}/{}", m.whole, m.numerator, d);
+}
+
 } // namespace
 
 std::expected<double, std::string> readEntry(std::string_view text, Quantity q, const UnitSystem& u)
 {
-    // Every "number unit" becomes a bracket in SI; brackets that follow each other with nothing between are added ("12 ft 6
-    // in"). A fraction before a unit is one number: "5/16 in", "2 1/2 in", "2-1/2 in".
-    static const std::string plain = R"((?:(?:(\d+)(?:\s+|-))?(\d+(?:\.\d+)?)/(\d+(?:\.\d+)?)|(\d+(?:\.\d*)?|\.\d+)))";
-    static const std::regex simple(plain + R"(\s*([A-Za-z]+|'|")?)"), compound(plain + R"(\s*([A-Za-z]+(?:/[A-Za-z]+)?)?)");
-    const std::regex& number = q == Quantity::MassPerLength ? compound : simple;
+    constexpr size_t kLongest = 200; // a field, not a document
     const std::string s(text);
-    std::string rebuilt;
-    bool anyUnit = false;
-    auto at = s.cbegin();
-    bool lastWasUnit = false;
-    for (std::sregex_iterator it(s.begin(), s.end(), number), end; it != end; ++it) {
-        const std::string between(at, s.cbegin() + it->position());
-        const bool adjacent = between.find_first_not_of(" \t,") == std::string::npos;
-        rebuilt += lastWasUnit && adjacent ? "+" : between;
-        const std::string unit = (*it)[5].str(), denominator = (*it)[3].str();
-        std::string digits = (*it)[4].str();
-        if (!denominator.empty()) {
-            const std::string whole = (*it)[1].str(), numerator = (*it)[2].str();
-            // Without a unit "85/15" is a division like any other, and "3-1/2" is a difference unless inches are shown:
-            // there it is how two and a half and its like are written.
-            const std::string gap = whole.empty() ? "" : std::string(1, s[static_cast<size_t>(it->position()) + whole.size()]);
-            const bool rule = denominator == "2" || denominator == "4" || denominator == "8" || denominator == "16" ||
-                              denominator == "32" || denominator == "64";
-            const bool inches = std::abs(u.factor(q) - kInch) < 1e-12 || std::abs(u.factor(q) - kFoot) < 1e-12;
-            const bool proper = rule && std::stod(numerator) < std::stod(denominator);
-            const bool mixed = !whole.empty() && (gap != "-" || !unit.empty() || (inches && proper));
-            digits = mixed           ? fmt::format("({}+{}/{})", whole, numerator, denominator)
-                     : whole.empty() ? fmt::format("({}/{})", numerator, denominator)
-                                     : fmt::format("{}-{}/{}", whole, numerator, denominator);
-        } else if (digits.front() == '.')
-            digits.insert(0, "0");
-        if (unit.empty())
-            rebuilt += digits;
-        else {
-            const auto factor = unitFor(q, unit);
-            if (!factor) return std::unexpected(fmt::format("\"{}\" is not a unit for this field", unit));
-            rebuilt += fmt::format("({}*{:.17g})", digits, *factor);
-            anyUnit = true;
+    if (s.size() > kLongest) return std::unexpected(fmt::format("\"{}…\" is too long for a number", s.substr(0, 20)));
+    pegtl::memory_input input(s.data(), s.data() + s.size(), "entry");
+    const auto root = q == Quantity::MassPerLength
+                          ? pegtl::parse_tree::parse<grammar::Text<grammar::Compound>, grammar::Selector>(input)
+                          : pegtl::parse_tree::parse<grammar::Text<grammar::Simple>, grammar::Selector>(input);
+    const bool inches = std::abs(u.factor(q) - kInch) < 1e-12 || std::abs(u.factor(q) - kFoot) < 1e-12;
+    // Every "number unit" becomes a bracket in SI; brackets that follow each other with nothing between are added ("12 ft 6
+    // in").
+    std::string rebuilt, between;
+    bool anyUnit = false, lastHadUnit = false;
+    for (const auto& n : root->children) {
+        if (n->is_type<grammar::Other>()) {
+            between += n->string();
+            continue;
         }
-        lastWasUnit = !unit.empty();
-        at = s.cbegin() + it->position() + it->length();
+        const bool adjacent = between.find_first_not_of(" \t,") == std::string::npos;
+        rebuilt += lastHadUnit && adjacent ? "+" : between;
+        between.clear();
+        const Measure m = measure(*n);
+        lastHadUnit = !m.unit.empty();
+        if (!lastHadUnit) {
+            rebuilt += expressionOf(m, inches);
+            continue;
+        }
+        const auto factor = unitFor(q, m.unit);
+        if (!factor) return std::unexpected(fmt::format("\"{}\" is not a unit for this field", m.unit));
+        rebuilt += fmt::format("({}*{:.17g})", expressionOf(m, inches), *factor);
+        anyUnit = true;
     }
-    rebuilt += std::string(at, s.cend());
+    rebuilt += between;
     const auto e = parseExpression(rebuilt);
     if (!e) return std::unexpected(fmt::format("\"{}\" is not a number or an expression", s));
     const auto v = evaluate(*e, [](std::string_view) { return std::nullopt; });

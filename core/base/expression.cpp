@@ -1,5 +1,7 @@
 #include "core/base/expression.h"
 
+#include "core/base/numbers.h"
+
 #include <cmath>
 #include <memory>
 #include <tao/pegtl.hpp>
@@ -154,7 +156,7 @@ std::expected<Expression, std::string> parseExpression(std::string_view text)
 std::expected<double, std::string> evaluate(const Expression& e, const Lookup& lookup)
 {
     using Kind = Expression::Kind;
-    if (e.kind == Kind::Number) return std::stod(e.text);
+    if (e.kind == Kind::Number) return numberFrom(e.text);
     if (e.kind == Kind::Symbol) {
         if (const auto v = lookup(e.text)) return *v;
         return std::unexpected("\"" + e.text + "\" has no value yet");

@@ -90,7 +90,13 @@ Finding finding(std::string_view code, std::string place, std::string subject, s
 {
     const FindingKind* kind = findKind(code);
     if (!kind) throw std::logic_error("finding code not in the table: " + std::string(code));
-    return {kind->severity, std::string(code), std::move(place), std::move(subject), std::move(text)};
+    Finding out;
+    out.severity = kind->severity;
+    out.code = code;
+    out.place = std::move(place);
+    out.subject = std::move(subject);
+    out.text = std::move(text);
+    return out;
 }
 
 bool anyError(const std::vector<Finding>& findings)

@@ -14,12 +14,19 @@ std::string_view severityWord(Severity s); // "note", "warning", "error"
 
 struct Finding
 {
+    Finding();
+    Finding(const Finding&);
+    Finding(Finding&&) noexcept;
+    Finding& operator=(const Finding&);
+    Finding& operator=(Finding&&) noexcept;
+    ~Finding();
+
     Severity severity = Severity::Error;
     std::string code;    // one of findingKinds()
     std::string place;   // JSON pointer, or "" where the subject says it all
     std::string subject; // id of the member, element or node it is about, or ""
     std::string text;    // one sentence in the reader's units, with the way out
-    bool operator==(const Finding&) const = default;
+    bool operator==(const Finding&) const;
 };
 
 struct FindingKind

@@ -26,7 +26,10 @@ void spansOf(const Lanes& lanes, MemberPlan& plan)
                 return;
             }
         Span p;
-        p.from = s.from, p.to = s.to, p.lb = s.length, p.cantilever = s.cantilever;
+        p.from = s.from;
+        p.to = s.to;
+        p.lb = s.length;
+        p.cantilever = s.cantilever;
         (isTop ? p.top : p.bottom) = true;
         plan.spans.push_back(p);
     };
@@ -43,10 +46,10 @@ std::vector<Place> placesOf(const Member& m, const MemberPlan& plan, const Lanes
     std::vector<Place> out;
     for (size_t p = 0; p < m.pieces.size(); ++p) {
         const MemberPiece& piece = m.pieces[p];
-        const int begin = t.first[static_cast<size_t>(piece.element)], end = t.first[static_cast<size_t>(piece.element) + 1];
+        const int begin = t.first[piece.element], end = t.first[static_cast<size_t>(piece.element) + 1];
         for (int k = 0; k < end - begin; ++k) {
             const int station = piece.reversed ? end - 1 - k : begin + k;
-            const double s = t.s[static_cast<size_t>(station)];
+            const double s = t.s[station];
             out.push_back({piece.start + (piece.reversed ? piece.length - s : s), static_cast<int>(p), s, station});
         }
     }
@@ -55,8 +58,10 @@ std::vector<Place> placesOf(const Member& m, const MemberPlan& plan, const Lanes
         for (int q = 0; q <= 4; ++q)
             extra.push_back(s.from + q * (s.to - s.from) / 4);
     for (const auto& lane : lanes.axis)
-        for (const LaneSegment& s : lane)
-            extra.push_back(s.from), extra.push_back(s.to);
+        for (const LaneSegment& s : lane) {
+            extra.push_back(s.from);
+            extra.push_back(s.to);
+        }
     const double eps = 1e-7 * m.length;
     for (const double x : extra) {
         if (std::any_of(out.begin(), out.end(), [&](const Place& p) { return std::abs(p.x - x) < eps; })) continue;
@@ -75,7 +80,7 @@ int nearest(const std::vector<double>& x, double at)
 {
     int best = 0;
     for (size_t i = 0; i < x.size(); ++i)
-        if (std::abs(x[i] - at) < std::abs(x[static_cast<size_t>(best)] - at)) best = static_cast<int>(i);
+        if (std::abs(x[i] - at) < std::abs(x[best] - at)) best = static_cast<int>(i);
     return best;
 }
 
@@ -93,7 +98,8 @@ std::pair<int, int> range(const std::vector<double>& x, double from, double to, 
 MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& t, double turn, bool aboutLegs)
 {
     MemberPlan plan;
-    plan.turn = turn, plan.aboutLegs = aboutLegs;
+    plan.turn = turn;
+    plan.aboutLegs = aboutLegs;
     spansOf(lanes, plan);
     const std::vector<Place> places = placesOf(m, plan, lanes, t);
     const size_t n = places.size();
@@ -103,7 +109,7 @@ MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& t, 
     plan.values.resize(t.columns * 6 * n);
     for (size_t i = 0; i < n; ++i) {
         const Place& p = places[i];
-        const MemberPiece& piece = m.pieces[static_cast<size_t>(p.piece)];
+        const MemberPiece& piece = m.pieces[p.piece];
         const double sx = piece.reversed ? -1 : 1;
         // n and t do not change when an element is turned round; moments follow the fibres, shears their slope along the
         // member.
@@ -129,7 +135,8 @@ MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& t, 
                     double &alongZ = plan.values[(c * 6 + k) * n + i],
                            &alongY = plan.values[(c * 6 + (k == 4 ? 5 : 1)) * n + i];
                     const double upright = co * alongZ - si * alongY, flat = co * alongY + si * alongZ;
-                    alongZ = upright, alongY = flat;
+                    alongZ = upright;
+                    alongY = flat;
                 }
             }
     }
@@ -141,7 +148,10 @@ MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& t, 
         double from = s.from, to = s.to;
         for (const LengthAxis a : {LengthAxis::Major, LengthAxis::Minor, LengthAxis::Torsion})
             for (const LaneSegment& seg : lanes.of(a))
-                if (seg.from < s.to - eps && seg.to > s.from + eps) from = std::min(from, seg.from), to = std::max(to, seg.to);
+                if (seg.from < s.to - eps && seg.to > s.from + eps) {
+                    from = std::min(from, seg.from);
+                    to = std::max(to, seg.to);
+                }
         std::tie(s.axialFirst, s.axialLast) = range(plan.x, from, to, eps);
     }
     return plan;
@@ -225,7 +235,8 @@ void extremes(const MemberPlan& plan, const double* f, SetDemand& d)
             (end ? d.shearEnd : d.shearInside).take(std::abs(vz[i]), x[i]);
         }
     if (plan.turn == 0 || plan.aboutLegs) {
-        d.shearUpright = d.shearMajor, d.shearFlat = d.shearMinor;
+        d.shearUpright = d.shearMajor;
+        d.shearFlat = d.shearMinor;
         return;
     }
     const double c = std::cos(plan.turn), s = std::sin(plan.turn);
@@ -247,14 +258,17 @@ void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<cons
     out.spanSets.assign(sets.size() * plan.spans.size(), {});
     const size_t n = plan.stations();
     const double* x = plan.x.data();
-    out.x.clear(), out.forces.clear();
+    out.x.clear();
+    out.forces.clear();
     for (size_t i = 0; i < sets.size(); ++i) {
-        combine(plan, forces.sets[static_cast<size_t>(sets[i])], buffer);
+        combine(plan, forces.sets[sets[i]], buffer);
         const double *f = buffer.data(), *vy = f + n, *vz = f + 2 * n, *my = f + 4 * n, *mz = f + 5 * n;
         SetDemand& d = out.sets[i];
         extremes(plan, f, d);
-        if ((plan.keepForces || d.torsion.value > 0) && out.forces.empty())
-            out.x = plan.x, out.forces.resize(sets.size() * 6 * n);
+        if ((plan.keepForces || d.torsion.value > 0) && out.forces.empty()) {
+            out.x = plan.x;
+            out.forces.resize(sets.size() * 6 * n);
+        }
         if (!out.forces.empty()) std::copy_n(f, 6 * n, out.forces.begin() + static_cast<ptrdiff_t>(i * 6 * n));
         for (size_t k = 0; k < plan.spans.size(); ++k) {
             const Span& s = plan.spans[k];
@@ -263,8 +277,12 @@ void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<cons
                 p.tension.take(f[j], x[j]), p.compression.take(-f[j], x[j]);
             for (int j = s.first; j <= s.last; ++j)
                 takeMoment(my[j], x[j], p.top, p.bottom), takeMoment(mz[j], x[j], p.plus, p.minus);
-            p.a = std::abs(my[s.quarter[0]]), p.b = std::abs(my[s.quarter[1]]), p.c = std::abs(my[s.quarter[2]]);
-            p.za = std::abs(mz[s.quarter[0]]), p.zb = std::abs(mz[s.quarter[1]]), p.zc = std::abs(mz[s.quarter[2]]);
+            p.a = std::abs(my[s.quarter[0]]);
+            p.b = std::abs(my[s.quarter[1]]);
+            p.c = std::abs(my[s.quarter[2]]);
+            p.za = std::abs(mz[s.quarter[0]]);
+            p.zb = std::abs(mz[s.quarter[1]]);
+            p.zc = std::abs(mz[s.quarter[2]]);
             p.loaded = changes(vz, s.first, s.last);
         }
         // Peaks between stations.

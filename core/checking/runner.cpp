@@ -1,6 +1,6 @@
 #include "core/checking/runner.h"
 
-#include "core/checking/bows.h"
+#include "core/checking/member_deflections.h"
 #include "core/frame/strength.h"
 #include "core/standards/deflection.h"
 
@@ -17,9 +17,11 @@ namespace wr {
 Steel steelOf(const Material& m, const Shape& s, bool byTable31)
 {
     Steel out;
-    out.e = m.e, out.g = m.g;
+    out.e = m.e;
+    out.g = m.g;
     const Strength strength = byTable31 ? strengthByTable31(m, s) : strengthOf(m, s);
-    out.fy = strength.fy, out.fu = strength.fu;
+    out.fy = strength.fy;
+    out.fu = strength.fu;
     if ((!m.grade.empty() || !m.steps.empty()) && !(out.fy > 0 && out.fu > 0))
         out.reason = fmt::format("{} states no strength for a thickness of {:.1f} mm: give fy and fu, or another grade",
                                  m.grade.empty() ? "material " + m.id : m.grade, thickestWall(s) * 1000);
@@ -38,8 +40,10 @@ void CheckReport::count(const std::vector<Member>& members)
         }
         ++counts.checked;
         const MemberResult& r = results[i];
-        counts.over += r.status == Status::Over, counts.unchecked += r.status == Status::Unchecked;
-        counts.warned += r.status == Status::Warned, counts.ok += r.status == Status::Ok;
+        counts.over += r.status == Status::Over;
+        counts.unchecked += r.status == Status::Unchecked;
+        counts.warned += r.status == Status::Warned;
+        counts.ok += r.status == Status::Ok;
         counts.top = std::max(counts.top, r.utilisation);
     }
 }
@@ -97,19 +101,18 @@ CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const
     for (const Standard& s : *standards_) {
         std::vector<int>& sets = sets_.emplace_back();
         for (size_t k = 0; k < forces_->sets.size(); ++k) {
-            const Combination& c = f.combinations[static_cast<size_t>(forces_->sets[k].combination)];
+            const Combination& c = f.combinations[forces_->sets[k].combination];
             if (forStrength(c.purpose) && (c.basis.empty() || c.basis == s.basis)) sets.push_back(static_cast<int>(k));
         }
     }
     for (size_t k = 0; k < forces_->sets.size(); ++k)
-        if (f.combinations[static_cast<size_t>(forces_->sets[k].combination)].purpose == Purpose::Service)
-            service_.push_back(static_cast<int>(k));
+        if (f.combinations[forces_->sets[k].combination].purpose == Purpose::Service) service_.push_back(static_cast<int>(k));
 }
 
 int CheckModel::setOf(size_t member, const CheckOutcome& o) const
 {
     const auto sets = o.service ? serviceSets() : setsFor(standardOf(member));
-    return o.set >= 0 && static_cast<size_t>(o.set) < sets.size() ? sets[static_cast<size_t>(o.set)] : -1;
+    return o.set >= 0 && static_cast<size_t>(o.set) < sets.size() ? sets[o.set] : -1;
 }
 
 std::string CheckModel::combinationOf(size_t member, const CheckOutcome& o) const
@@ -147,13 +150,13 @@ const NationalParameters* CheckModel::nationalFor(size_t member) const
 
 std::span<const int> CheckModel::setsFor(const Standard& s) const
 {
-    return sets_[static_cast<size_t>(&s - standards_->data())];
+    return sets_[&s - standards_->data()];
 }
 
 MemberPlan CheckModel::plan(size_t member) const
 {
     const Member& m = members_[member];
-    const FrameSection& s = frame_->sections[static_cast<size_t>(m.section)];
+    const FrameSection& s = frame_->sections[m.section];
     const Brief& b = briefOf(member);
     MemberPlan out = planMember(m, lanes_[member], *forces_, s.properties.principal,
                                 b.anglesAboutLegs() && s.shape.kind == ShapeKind::Angle);
@@ -166,7 +169,7 @@ void CheckModel::demandsInto(size_t member, std::vector<double>& buffer, Demands
 {
     const MemberPlan p = plan(member);
     reduceInto(p, *forces_, setsFor(standardOf(member)), buffer, d);
-    d.bows.clear();
+    d.deflections.clear();
     const Brief& b = briefOf(member);
     const auto& limits = deflectionLimits(b, nationalFor(member));
     if (limits.empty()) return;
@@ -174,10 +177,10 @@ void CheckModel::demandsInto(size_t member, std::vector<double>& buffer, Demands
     const auto asks = [&](Part part) {
         return std::any_of(limits.begin(), limits.end(), [&](const DeflectionLimit& l) { return l.part == part; });
     };
-    bowsInto(p,
-             {*frame_, members_[member], lanes_[member], *forces_, service_, motions_.get(), b.deflection.betweenEnds,
-              asks(Part::Total), asks(Part::Variable)},
-             buffer, d);
+    deflectionsInto(p,
+                    {*frame_, members_[member], lanes_[member], *forces_, service_, motions_.get(), b.deflection.betweenEnds,
+                     asks(Part::Total), asks(Part::Variable)},
+                    buffer, d);
 }
 
 Demands CheckModel::demands(size_t member) const
@@ -199,18 +202,13 @@ MemberInput CheckModel::inputWith(size_t member, const Shape& shape, const Secti
     else if (source == Source::Unstated && national)
         source = national->strength;
     const bool table = source == Source::Table31;
-    return {shape,
-            p,
-            steelOf(frame_->materials[static_cast<size_t>(m.material)], shape, table),
-            lanes_[member],
-            briefOf(member),
-            m.length,
-            national};
+    return {shape,    p,       steelOf(frame_->materials[m.material], shape, table), lanes_[member], briefOf(member),
+            m.length, national};
 }
 
 MemberInput CheckModel::input(size_t member) const
 {
-    const FrameSection& s = frame_->sections[static_cast<size_t>(members_[member].section)];
+    const FrameSection& s = frame_->sections[members_[member].section];
     return inputWith(member, s.shape, s.properties);
 }
 
@@ -221,7 +219,8 @@ MemberResult CheckModel::checkWith(size_t member, std::vector<double>& buffer, D
     const Standard& s = standardOf(member);
     const auto unchecked = [&](std::string why) {
         CheckOutcome o;
-        o.check = 0, o.reason = std::move(why);
+        o.check = 0;
+        o.reason = std::move(why);
         r.outcomes.push_back(std::move(o));
         r.settle();
         return r;
@@ -312,7 +311,7 @@ bool CheckModel::checkAll(CheckReport& report, Progress& progress, std::span<con
 std::string combinationName(const Frame& f, const ForceTable& t, int set)
 {
     if (set < 0 || static_cast<size_t>(set) >= t.sets.size()) return "";
-    return setName(f, t.sets[static_cast<size_t>(set)]);
+    return setName(f, t.sets[set]);
 }
 
 } // namespace wr

@@ -109,11 +109,10 @@ public:
             for (const int c : cases)
                 if (!used_.contains(c))
                     out_.findings.push_back(
-                        finding("combination.left-out", fmt::format("/cases/{}", c), f_.cases[static_cast<size_t>(c)].id,
+                        finding("combination.left-out", fmt::format("/cases/{}", c), f_.cases[c].id,
                                 fmt::format("no rule of {} takes up case {} ({}) beside the other cases: write a "
                                             "combination for it by hand",
-                                            title(), f_.cases[static_cast<size_t>(c)].id,
-                                            actionName(f_.cases[static_cast<size_t>(c)].action))));
+                                            title(), f_.cases[c].id, actionName(f_.cases[c].action))));
         return std::move(out_);
     }
 
@@ -142,11 +141,11 @@ private:
         };
         const auto ways = [&](int c) {
             std::vector<Terms> w{{{c, 1.0}}};
-            if (f_.cases[static_cast<size_t>(c)].reversible) w.push_back({{c, -1.0}});
+            if (f_.cases[c].reversible) w.push_back({{c, -1.0}});
             return w;
         };
         for (const int c : cases) {
-            const LoadCase& lc = f_.cases[static_cast<size_t>(c)];
+            const LoadCase& lc = f_.cases[c];
             const Role role = roleOf(lc.action);
             std::string group = lc.exclusive;
             if (group.empty() && (role == Role::Wind || role == Role::Seismic))
@@ -179,7 +178,7 @@ private:
         const auto it = byRole_.find(Role::Dead);
         if (it == byRole_.end()) return out;
         for (const int c : it->second)
-            if (p != Purpose::Construction || f_.cases[static_cast<size_t>(c)].action == Action::Dead) out.push_back(c);
+            if (p != Purpose::Construction || f_.cases[c].action == Action::Dead) out.push_back(c);
         return out;
     }
 
@@ -196,8 +195,7 @@ private:
                     for (const Terms& a : all) {
                         Terms t = a;
                         for (const auto& [c, sign] : w) {
-                            const bool half =
-                                o_.halfLive && e.halfLiveAllowed && f_.cases[static_cast<size_t>(c)].action == Action::Live;
+                            const bool half = o_.halfLive && e.halfLiveAllowed && f_.cases[c].action == Action::Live;
                             t[c] += sign * (half ? 0.5 * k : k);
                         }
                         next.push_back(std::move(t));
@@ -214,13 +212,15 @@ private:
     void add(const Equation& e, const Terms& t)
     {
         Combination c;
-        c.purpose = e.purpose, c.kind = e.kind, c.made = e.name;
+        c.purpose = e.purpose;
+        c.kind = e.kind;
+        c.made = e.name;
         if (e.purpose != Purpose::Service) c.basis = name().basis;
         bool lateral = false;
         for (const auto& [index, k] : t)
             if (k != 0) {
                 c.terms.emplace_back(index, k);
-                const Role r = roleOf(f_.cases[static_cast<size_t>(index)].action);
+                const Role r = roleOf(f_.cases[index].action);
                 lateral = lateral || r == Role::Wind || r == Role::Seismic;
             }
         if (c.terms.empty()) return;
@@ -250,12 +250,13 @@ private:
     // The notional case made of a gravity case in a plan direction; -1 for other cases.
     int notionalCase(int of, int direction)
     {
-        const Role r = roleOf(f_.cases[static_cast<size_t>(of)].action);
+        const Role r = roleOf(f_.cases[of].action);
         if (r == Role::Wind || r == Role::Seismic || r == Role::Thermal) return -1;
         const auto key = std::pair{of, direction};
         if (const auto it = notional_.find(key); it != notional_.end()) return it->second;
         NotionalOf n;
-        n.loadCase = of, n.factor = share();
+        n.loadCase = of;
+        n.factor = share();
         n.direction = direction == 0 ? Vec3{1, 0, 0} : f_.up == Up::Z ? Vec3{0, 1, 0} : Vec3{0, 0, 1};
         int index = -1;
         for (size_t c = 0; c < out_.cases.size(); ++c)
@@ -264,17 +265,13 @@ private:
                 index = static_cast<int>(c);
         if (index < 0) {
             LoadCase c;
-            c.id = freeName(fmt::format("N{}:{}",
-                                        direction == 0   ? "x"
-                                        : f_.up == Up::Z ? "y"
-                                                         : "z",
-                                        f_.cases[static_cast<size_t>(of)].id));
-            c.title = "notional loads of " + f_.cases[static_cast<size_t>(of)].id;
+            c.id = freeName(fmt::format("N{}:{}", direction == 0 ? "x" : f_.up == Up::Z ? "y" : "z", f_.cases[of].id));
+            c.title = "notional loads of " + f_.cases[of].id;
             c.action = Action::Notional;
             index = static_cast<int>(out_.cases.size());
             out_.cases.push_back(std::move(c));
         }
-        out_.cases[static_cast<size_t>(index)].notional = n;
+        out_.cases[index].notional = n;
         return notional_[key] = index;
     }
 
@@ -305,10 +302,7 @@ private:
         for (const auto& [index, k] : c.terms) {
             used_.insert(index);
             const std::string size = std::abs(std::abs(k) - 1) < 1e-12 ? "" : fmt::format("{:.4g} ", std::abs(k));
-            c.title += (c.title.empty() ? (k < 0 ? "-" : "")
-                        : k < 0         ? " - "
-                                        : " + ") +
-                       size + out_.cases[static_cast<size_t>(index)].id;
+            c.title += (c.title.empty() ? (k < 0 ? "-" : "") : k < 0 ? " - " : " + ") + size + out_.cases[index].id;
         }
         // What was switched off stays off.
         c.off = std::any_of(f_.combinations.begin(), f_.combinations.end(), [&](const Combination& old) {
@@ -332,15 +326,15 @@ private:
         for (const auto& [role, cases] : byRole_) {
             if (role == Role::Dead || role == Role::Seismic) continue;
             if (role != Role::Live) {
-                variables.push_back({role, states(cases), psiOf(f_.cases[static_cast<size_t>(cases.front())], o_.muchSnow)});
+                variables.push_back({role, states(cases), psiOf(f_.cases[cases.front()], o_.muchSnow)});
                 continue;
             }
             for (const int c : cases) {
-                const LoadCase& lc = f_.cases[static_cast<size_t>(c)];
+                const LoadCase& lc = f_.cases[c];
                 imposed[lc.action == Action::Storage ? "E" : lc.category].push_back(c);
             }
             for (const auto& [category, list] : imposed)
-                variables.push_back({role, states(list), psiOf(f_.cases[static_cast<size_t>(list.front())], o_.muchSnow)});
+                variables.push_back({role, states(list), psiOf(f_.cases[list.front()], o_.muchSnow)});
         }
         const std::vector<int> dead = deadCases(Purpose::Strength);
         const auto permanent = [&](double k) {
@@ -361,8 +355,7 @@ private:
             std::vector<Terms> all{g};
             for (size_t v = 0; v < variables.size(); ++v) {
                 const bool leads = static_cast<int>(v) == lead;
-                if (!leads && (!others || (lead >= 0 && !beside(variables[static_cast<size_t>(lead)].role, variables[v].role))))
-                    continue;
+                if (!leads && (!others || (lead >= 0 && !beside(variables[lead].role, variables[v].role)))) continue;
                 if (lead < 0 && variables[v].role == Role::Construction) continue;
                 const double by = leads ? k : factor(v);
                 if (by == 0) continue;
@@ -377,7 +370,9 @@ private:
                 all = std::move(next);
             }
             Equation e;
-            e.name = eq, e.kind = kind, e.purpose = p;
+            e.name = eq;
+            e.kind = kind;
+            e.purpose = p;
             for (const Terms& t : all)
                 add(e, t);
         };
@@ -389,7 +384,7 @@ private:
             combine(ab ? "EN 1990 6.10a" : "EN 1990 6.10", "", Purpose::Strength, permanent(sup), -1, 0, psi0, ab);
             if (ab) combine("EN 1990 6.10b", "", Purpose::Strength, permanent(xi * sup), -1, 0, psi0, false);
             for (int v = 0; v < n; ++v) {
-                const Variable& lead = variables[static_cast<size_t>(v)];
+                const Variable& lead = variables[v];
                 if (lead.role == Role::Construction) continue;
                 for (const bool others : {true, false})
                     combine(ab ? "EN 1990 6.10b" : "EN 1990 6.10", "", Purpose::Strength, permanent(ab ? xi * sup : sup), v, gq,
@@ -410,7 +405,7 @@ private:
         }
         if (o_.service) {
             for (int v = 0; v < n; ++v) {
-                const Variable& lead = variables[static_cast<size_t>(v)];
+                const Variable& lead = variables[v];
                 if (lead.role == Role::Construction) continue;
                 combine(
                     "EN 1990 6.14b", "characteristic", Purpose::Service, permanent(1), v, 1,
@@ -429,7 +424,7 @@ private:
         }
         if (o_.construction)
             for (int v = 0; v < n; ++v)
-                if (variables[static_cast<size_t>(v)].role == Role::Construction) {
+                if (variables[v].role == Role::Construction) {
                     Terms g;
                     for (const int c : deadCases(Purpose::Construction))
                         g[c] = sup;

@@ -27,14 +27,15 @@ Json checkJson(const CheckModel& model, size_t member, const CheckOutcome& o)
 {
     const Standard& s = model.standardOf(member);
     const UnitSystem& u = model.frame().units;
-    const CheckRow& row = s.checks[static_cast<size_t>(o.check)];
+    const CheckRow& row = s.checks[o.check];
     Json j = {{"check", row.key}, {"clause", o.clause.empty() ? row.chapter : o.clause}, {"status", statusWord(o.status)}};
     if (o.status == Status::Unchecked) {
         j["reason"] = o.reason;
         return j;
     }
     j["ratio"] = number(o.ratio);
-    j["demand"] = number(u.show(o.quantity, o.demand)), j["capacity"] = number(u.show(o.quantity, o.capacity));
+    j["demand"] = number(u.show(o.quantity, o.demand));
+    j["capacity"] = number(u.show(o.quantity, o.capacity));
     j["unit"] = u.symbol(o.quantity);
     if (!o.counts) j["advice"] = true;
     if (o.set >= 0) {
@@ -62,14 +63,14 @@ Json bracingJson(const CheckModel& model, size_t member)
     for (const BraceRow& b : model.bracing(member)) {
         const Quantity force = b.twist ? Quantity::Moment : Quantity::Force,
                        spring = b.twist ? Quantity::SpringMoment : Quantity::SpringForce;
-        out.push_back({{"at", number(u.show(Quantity::Length, b.at))},
-                       {"holds", b.kind},
-                       {"by", b.by},
-                       {"clause", b.clause},
-                       {"strength", number(u.show(force, b.strength))},
-                       {"stiffness", number(u.show(spring, b.stiffness))},
-                       {"combination", combinationName(model.frame(), model.forces(),
-                                                       model.setsFor(model.standardOf(member))[static_cast<size_t>(b.set)])}});
+        out.push_back(
+            {{"at", number(u.show(Quantity::Length, b.at))},
+             {"holds", b.kind},
+             {"by", b.by},
+             {"clause", b.clause},
+             {"strength", number(u.show(force, b.strength))},
+             {"stiffness", number(u.show(spring, b.stiffness))},
+             {"combination", combinationName(model.frame(), model.forces(), model.setsFor(model.standardOf(member))[b.set])}});
     }
     return out;
 }
@@ -84,9 +85,10 @@ Json unitsJson(const UnitSystem& u)
 void verdict(const CheckModel& model, size_t i, const MemberResult& r, Json& j)
 {
     const std::vector<CheckRow>& rows = model.standardOf(i).checks;
-    j["status"] = statusWord(r.status), j["utilisation"] = number(r.utilisation);
-    if (const CheckOutcome* g = r.govern()) j["governing"] = rows[static_cast<size_t>(g->check)].key;
-    if (r.runnerUp >= 0) j["runnerUp"] = rows[static_cast<size_t>(r.outcomes[static_cast<size_t>(r.runnerUp)].check)].key;
+    j["status"] = statusWord(r.status);
+    j["utilisation"] = number(r.utilisation);
+    if (const CheckOutcome* g = r.govern()) j["governing"] = rows[g->check].key;
+    if (r.runnerUp >= 0) j["runnerUp"] = rows[r.outcomes[r.runnerUp].check].key;
     j["checks"] = Json::array();
     for (const CheckOutcome& o : r.outcomes)
         if (o.status != Status::NotApplicable) j["checks"].push_back(checkJson(model, i, o));
@@ -105,7 +107,7 @@ std::string writeAnswer(const CheckModel& model, const CheckReport& report, cons
         const Member& m = model.members()[i];
         if (m.exclude) continue;
         const MemberResult& r = report.results[i];
-        const FrameSection& section = f.sections[static_cast<size_t>(m.section)];
+        const FrameSection& section = f.sections[m.section];
         Json j = {{"id", m.id}, {"section", section.name.empty() ? section.id : section.name}, {"group", m.group}};
         verdict(model, i, r, j);
         if (&model.standardOf(i) != &model.standard()) j["standard"] = model.standardOf(i).key;

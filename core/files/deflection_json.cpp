@@ -49,7 +49,8 @@ std::vector<DeflectionLimit> readDeflectionLimits(const Json* array, const std::
         l.part = choice<L::Part>(c, "of", kParts);
         l.along = choice<L::Along>(c, "along", kAlong);
         l.members = choice<L::Members>(c, "members", kMembers);
-        l.span = c.positive("span"), l.cantilever = c.positive("cantilever");
+        l.span = c.positive("span");
+        l.cantilever = c.positive("cantilever");
         if (const auto v = c.positive("most")) l.most = u.read(Quantity::Displacement, *v);
         if (!l.span && !l.most)
             c.fault("frame.key-missing", "", "a limit of deflection needs \"span\" (length over it), \"most\", or both");

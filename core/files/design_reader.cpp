@@ -24,7 +24,8 @@ public:
         d.standard = top_.text("standard").value_or("");
         if (const Json* v = top_.object("sway")) {
             Cursor c(*v, "/design/sway", findings_);
-            d.swayX = c.flag("x"), d.swayY = c.flag("y");
+            d.swayX = c.flag("x");
+            d.swayY = c.flag("y");
             c.finish();
         }
         if (const Json* v = top_.object("analysis")) {
@@ -104,10 +105,10 @@ private:
                 const std::string at = c.at("elements") + "/" + std::to_string(i);
                 const int e = ids_.elements.find(names[i], at, "element", findings_);
                 if (e < 0) continue;
-                if (owner[static_cast<size_t>(e)] >= 0)
+                if (owner[e] >= 0)
                     findings_.push_back(
                         finding("frame.value", at, "", "element " + inQuotes(names[i]) + " is already part of another member"));
-                owner[static_cast<size_t>(e)] = static_cast<int>(index);
+                owner[e] = static_cast<int>(index);
                 m.elements.push_back(e);
             }
             m.group = c.text("group").value_or("");
@@ -176,8 +177,14 @@ private:
         eachObject(top_.array("lengths"), "/design/lengths", findings_, [&](Cursor& c, size_t) {
             DesignLength l;
             l.member = memberName(c);
-            if (const auto v = c.number("from")) l.from = length(*v), checkInside(c, "from", l.member, *l.from);
-            if (const auto v = c.number("to")) l.to = length(*v), checkInside(c, "to", l.member, *l.to);
+            if (const auto v = c.number("from")) {
+                l.from = length(*v);
+                checkInside(c, "from", l.member, *l.from);
+            }
+            if (const auto v = c.number("to")) {
+                l.to = length(*v);
+                checkInside(c, "to", l.member, *l.to);
+            }
             if (l.from && l.to && *l.to <= *l.from) c.fault("frame.value", "to", "\"to\" must lie after \"from\"");
             if (const auto a = c.word("axis", lengthAxisFromName, "major, minor, torsion, top, bottom", true)) l.axis = *a;
             l.k = c.positive("k");
@@ -193,8 +200,8 @@ private:
         const int m = members_.lookUp(member);
         if (m < 0 || static_cast<size_t>(m) >= frame_.design.members.size()) return;
         double total = 0;
-        for (const int e : frame_.design.members[static_cast<size_t>(m)].elements) {
-            const Element& el = frame_.elements[static_cast<size_t>(e)];
+        for (const int e : frame_.design.members[m].elements) {
+            const Element& el = frame_.elements[e];
             if (el.i < 0 || el.j < 0) return;
             total += frame_.length(el);
         }

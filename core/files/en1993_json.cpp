@@ -54,7 +54,9 @@ void readEn1993(Cursor& c, En1993Options& o)
     o.ltb = choice<En1993Options::Ltb>(c, "ltb", ltbMethodNames());
     o.interaction = choice<En1993Options::Interaction>(c, "interaction", interactionMethodNames());
     o.strength = choice<En1993Options::Strength>(c, "strength", strengthSourceNames());
-    o.c1 = c.positive("c1"), o.c2 = c.number("c2"), o.c3 = c.number("c3");
+    o.c1 = c.positive("c1");
+    o.c2 = c.number("c2");
+    o.c3 = c.number("c3");
     if ((o.c2 || o.c3) && !o.c1) c.fault("frame.key-missing", "c1", "c2 and c3 stand only beside c1");
     fixity(c, "k", o.kz), fixity(c, "kw", o.kw);
     o.rigidEndPost = c.flag("rigidEndPost").value_or(false);

@@ -117,7 +117,7 @@ private:
                     const auto name = dofName(static_cast<Dof>(d));
                     const Json* x = s.any(name);
                     if (!x) continue;
-                    Support& support = n.support[static_cast<size_t>(d)];
+                    Support& support = n.support[d];
                     // A boolean is held or free; only a real number is a stiffness.
                     if (x->is_boolean())
                         support.held = x->get<bool>();
@@ -163,7 +163,7 @@ private:
                 e.j = ids_.nodes.find(ends[1], c.at("nodes") + "/1", "node", findings_);
             }
             if (e.i >= 0 && e.j >= 0) {
-                const double l = norm(frame_.nodes[static_cast<size_t>(e.j)].at - frame_.nodes[static_cast<size_t>(e.i)].at);
+                const double l = norm(frame_.nodes[e.j].at - frame_.nodes[e.i].at);
                 if (!(l > 1e-6))
                     c.fault("frame.zero-length", "nodes",
                             fmt::format("element {} has no length: nodes {} and {} are at one place", inQuotes(e.id), ends[0],
@@ -174,8 +174,7 @@ private:
             if (const auto r = c.number("roll")) e.roll = si(Quantity::Angle, *r);
             if (const auto r = c.text("rollTo")) {
                 if (*r != "legs") c.fault("frame.value", "rollTo", inQuotes(*r) + " is not known here; allowed: legs");
-                const bool angle =
-                    e.section >= 0 && frame_.sections[static_cast<size_t>(e.section)].shape.kind == ShapeKind::Angle;
+                const bool angle = e.section >= 0 && frame_.sections[e.section].shape.kind == ShapeKind::Angle;
                 if (e.section >= 0 && !angle) c.fault("frame.value", "rollTo", "only an angle has legs to place");
                 e.rollToLegs = true;
             }
@@ -208,8 +207,8 @@ private:
                 const std::string at = c.at("nodes") + "/" + std::to_string(i);
                 const int n = ids_.nodes.find(names[i], at, "node", findings_);
                 if (n < 0) continue;
-                const auto& node = frame_.nodes[static_cast<size_t>(n)];
-                int& o = owner[static_cast<size_t>(n)];
+                const auto& node = frame_.nodes[n];
+                int& o = owner[n];
                 if (o >= 0)
                     findings_.push_back(finding("frame.value", at, "",
                                                 "node " + inQuotes(names[i]) + " is in two diaphragms, or twice in one"));

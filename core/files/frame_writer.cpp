@@ -1,5 +1,6 @@
 #include "core/files/frame_writer.h"
 
+#include "core/base/numbers.h"
 #include "core/files/brief_json.h"
 #include "core/files/en1993_json.h"
 #include "core/files/json_cursor.h"
@@ -41,7 +42,7 @@ public:
             for (const int n : l.nodes)
                 o["nodes"].push_back(nodeId(n));
             for (int d = 0; d < 6; ++d)
-                if (l.dofs[static_cast<size_t>(d)]) o["dofs"].push_back(dofName(static_cast<Dof>(d)));
+                if (l.dofs[d]) o["dofs"].push_back(dofName(static_cast<Dof>(d)));
             return with(o, l.extras);
         });
         list(j, "diaphragms", f_.diaphragms, [&](const Diaphragm& d) {
@@ -60,12 +61,12 @@ public:
 
 private:
     // Twelve significant digits: unit factors leave no dust behind, and nothing an engineer gave is lost.
-    static double clean(double v) { return std::stod(fmt::format("{:.12g}", v)); }
+    static double clean(double v) { return rounded(v, 12); }
     double out(Quantity q, double si) const { return clean(f_.units.show(q, si)); }
     Json vec(Vec3 v, Quantity q) const { return {out(q, v.x), out(q, v.y), out(q, v.z)}; }
-    const std::string& nodeId(int n) const { return f_.nodes[static_cast<size_t>(n)].id; }
-    const std::string& elementId(int e) const { return f_.elements[static_cast<size_t>(e)].id; }
-    const std::string& caseId(int c) const { return f_.cases[static_cast<size_t>(c)].id; }
+    const std::string& nodeId(int n) const { return f_.nodes[n].id; }
+    const std::string& elementId(int e) const { return f_.elements[e].id; }
+    const std::string& caseId(int c) const { return f_.cases[c].id; }
 
     static Json with(Json o, const Extras& extras)
     {
@@ -89,8 +90,10 @@ private:
         if (!m.grade.empty())
             o["grade"] = m.grade;
         else {
-            o["e"] = out(Quantity::Stress, m.e), o["g"] = out(Quantity::Stress, m.g);
-            o["density"] = out(Quantity::Density, m.density), o["alpha"] = m.alpha;
+            o["e"] = out(Quantity::Stress, m.e);
+            o["g"] = out(Quantity::Stress, m.g);
+            o["density"] = out(Quantity::Density, m.density);
+            o["alpha"] = m.alpha;
         }
         if (m.fy) o["fy"] = out(Quantity::Stress, *m.fy);
         if (m.fu) o["fu"] = out(Quantity::Stress, *m.fu);
@@ -136,7 +139,7 @@ private:
         if (n.supported()) {
             Json s = Json::object();
             for (int d = 0; d < 6; ++d) {
-                const Support& v = n.support[static_cast<size_t>(d)];
+                const Support& v = n.support[d];
                 const std::string key(dofName(static_cast<Dof>(d)));
                 if (v.held)
                     s[key] = true;
@@ -156,15 +159,15 @@ private:
     {
         Json o = {{"id", e.id},
                   {"nodes", {nodeId(e.i), nodeId(e.j)}},
-                  {"section", f_.sections[static_cast<size_t>(e.section)].id},
-                  {"material", f_.materials[static_cast<size_t>(e.material)].id}};
+                  {"section", f_.sections[e.section].id},
+                  {"material", f_.materials[e.material].id}};
         if (e.roll != 0) o["roll"] = out(Quantity::Angle, e.roll);
         if (e.rollToLegs) o["rollTo"] = "legs";
         Json r = Json::object();
         const auto names = [](const std::array<bool, 6>& released) {
             Json a = Json::array();
             for (int f = 0; f < 6; ++f)
-                if (released[static_cast<size_t>(f)]) a.push_back(forceName(static_cast<Force>(f)));
+                if (released[f]) a.push_back(forceName(static_cast<Force>(f)));
             return a;
         };
         if (const Json i = names(e.releaseI); !i.empty()) r["i"] = i;
@@ -173,7 +176,7 @@ private:
         Json springs = Json::object();
         for (const auto& [end, of] : {std::pair{"i", &e.springI}, std::pair{"j", &e.springJ}})
             for (int k = 0; k < 6; ++k)
-                if (const double v = (*of)[static_cast<size_t>(k)]; v > 0)
+                if (const double v = (*of)[k]; v > 0)
                     springs[end][std::string(forceName(static_cast<Force>(k)))] =
                         out(k < 3 ? Quantity::SpringForce : Quantity::SpringMoment, v);
         if (!springs.empty()) o["springs"] = springs;
@@ -221,7 +224,10 @@ private:
             Json j = {{"nodes", Json::array()}, {"axes", loadAxesName(l.axes)}, {"q", vec(l.q, Quantity::AreaLoad)}};
             for (const int n : l.nodes)
                 j["nodes"].push_back(nodeId(n));
-            if (l.oneWay) j["way"] = "one", j["span"] = {l.span.x, l.span.y, l.span.z};
+            if (l.oneWay) {
+                j["way"] = "one";
+                j["span"] = {l.span.x, l.span.y, l.span.z};
+            }
             return j;
         });
         if (c.notional)
@@ -254,7 +260,7 @@ private:
     {
         Json o = Json::object();
         if (r.combination >= 0)
-            o["combination"] = f_.combinations[static_cast<size_t>(r.combination)].id;
+            o["combination"] = f_.combinations[r.combination].id;
         else
             o["case"] = caseId(r.loadCase);
         if (r.step >= 0) o["step"] = r.step;
@@ -267,7 +273,7 @@ private:
                 Json st = {{"s", out(Quantity::Length, s.s)}};
                 for (int k = 0; k < 6; ++k)
                     st[std::string(forceName(static_cast<Force>(k)))] =
-                        out(k < 3 ? Quantity::Force : Quantity::Moment, s.force[static_cast<size_t>(k)]);
+                        out(k < 3 ? Quantity::Force : Quantity::Moment, s.force[k]);
                 stations.push_back(std::move(st));
             }
             return Json{{"element", elementId(e.element)}, {"stations", std::move(stations)}};

@@ -20,7 +20,9 @@ void readSupportAxes(Cursor& c, Node& n)
     if (!(norm(v[0]) > 1e-12) || !(norm(z) > 1e-9 * norm(v[0]) * norm(v[1])))
         return c.fault("frame.value", "supportAxes", "the two vectors must not be zero or parallel");
     Axes a;
-    a.x = normalized(v[0]), a.z = normalized(z), a.y = cross(a.z, a.x);
+    a.x = normalized(v[0]);
+    a.z = normalized(z);
+    a.y = cross(a.z, a.x);
     n.supportAxes = a;
 }
 
@@ -61,11 +63,11 @@ void readOffsets(Cursor& c, Element& e, const Frame& f, std::vector<Finding>& fi
         if (const auto v = o.numbers(end, 3)) {
             Vec3 d;
             for (int k = 0; k < 3; ++k)
-                d[k] = f.units.read(Quantity::Length, (*v)[static_cast<size_t>(k)]);
+                d[k] = f.units.read(Quantity::Length, (*v)[k]);
             *to = axes == LoadAxes::Local ? local.toGlobal(d) : d;
         }
     o.finish();
-    const Vec3 nodes = f.nodes[static_cast<size_t>(e.j)].at - f.nodes[static_cast<size_t>(e.i)].at, own = f.endJ(e) - f.endI(e);
+    const Vec3 nodes = f.nodes[e.j].at - f.nodes[e.i].at, own = f.endJ(e) - f.endI(e);
     if (!(norm(own) > 1e-6) || dot(nodes, own) <= 0)
         c.fault("frame.value", "offset", "the rigid offsets leave nothing of the element between them");
 }

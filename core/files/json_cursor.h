@@ -3,16 +3,14 @@
 
 #include "core/base/finding.h"
 #include "core/base/units.h"
+#include "core/files/json_value.h"
 #include "core/frame/design.h"
 
 #include <functional>
-#include <nlohmann/json.hpp>
 #include <string>
 #include <vector>
 
 namespace wr {
-
-using Json = nlohmann::ordered_json;
 
 std::string pointerToken(std::string_view key); // "~" and "/" escaped (RFC 6901)
 std::string jsonKind(const Json& v);            // "a number", "an object" …

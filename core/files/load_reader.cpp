@@ -17,7 +17,7 @@ public:
     {
         const double s = si(Quantity::Length, v);
         if (element < 0) return s;
-        const Element& e = frame_.elements[static_cast<size_t>(element)];
+        const Element& e = frame_.elements[element];
         if (e.i < 0 || e.j < 0) return s;
         const double l = frame_.length(e);
         if (s < -1e-9 * l || s > l * (1 + 1e-6))
@@ -45,7 +45,8 @@ public:
                 // Kelvin per length along local y and z.
                 if (const auto g = l.numbers("gradient", 2)) {
                     const double unit = frame_.units.factor(Quantity::Length);
-                    t.gradientY = (*g)[0] / unit, t.gradientZ = (*g)[1] / unit;
+                    t.gradientY = (*g)[0] / unit;
+                    t.gradientZ = (*g)[1] / unit;
                 }
                 l.finish();
                 k.thermal.push_back(t);
@@ -56,9 +57,9 @@ public:
                 if (const auto d = l.word("dof", dofFromName, "ux, uy, uz, rx, ry, rz", true)) s.dof = *d;
                 const bool turn = s.dof >= Dof::Rx;
                 s.value = si(turn ? Quantity::Rotation : Quantity::Length, l.number("value", true).value_or(0));
-                if (s.node >= 0 && frame_.nodes[static_cast<size_t>(s.node)].support[static_cast<size_t>(s.dof)].free())
+                if (s.node >= 0 && frame_.nodes[s.node].support[static_cast<size_t>(s.dof)].free())
                     l.fault("frame.value", "dof",
-                            "node " + inQuotes(frame_.nodes[static_cast<size_t>(s.node)].id) +
+                            "node " + inQuotes(frame_.nodes[s.node].id) +
                                 " is not supported in this direction, so it cannot settle");
                 l.finish();
                 k.settlement.push_back(s);
@@ -85,7 +86,7 @@ public:
             const int of = ids_.cases.find(id, place, "case", findings_);
             if (of < 0) continue;
             frame_.cases[own].notional->loadCase = of;
-            if (frame_.cases[static_cast<size_t>(of)].notional)
+            if (frame_.cases[of].notional)
                 findings_.push_back(finding("frame.value", place, frame_.cases[own].id,
                                             "case " + inQuotes(id) + " is made of another case itself: name the gravity case"));
         }
@@ -231,7 +232,7 @@ public:
             if (st.s < last - 1e-9) s.fault("frame.value", "s", "stations must run from node i to node j");
             last = st.s;
             for (int f = 0; f < 6; ++f)
-                st.force[static_cast<size_t>(f)] =
+                st.force[f] =
                     si(f < 3 ? Quantity::Force : Quantity::Moment, s.number(forceName(static_cast<Force>(f))).value_or(0));
             s.finish();
             g.stations.push_back(st);

@@ -36,7 +36,11 @@ public:
                                 (near.empty() ? "" : "; did you mean " + near + "?") +
                                 " A steel of your own states e, g, density and fy, fu or strengths instead");
                 } else {
-                    m.grade = g->name, m.e = g->e, m.g = g->g, m.density = g->density, m.alpha = g->alpha;
+                    m.grade = g->name;
+                    m.e = g->e;
+                    m.g = g->g;
+                    m.density = g->density;
+                    m.alpha = g->alpha;
                 }
             }
             if (const auto v = c.positive("e", !named)) m.e = si(Quantity::Stress, *v);
@@ -64,7 +68,8 @@ public:
             bool sound = true;
             if (const auto name = c.text("name")) {
                 if (const CatalogueSection* found = shippedCatalogue().find(*name)) {
-                    s.name = found->designation, s.shape = found->shape;
+                    s.name = found->designation;
+                    s.shape = found->shape;
                 } else if (!c.has("shape")) {
                     sound = false;
                     std::string near;
@@ -111,7 +116,9 @@ private:
             const auto to = step.positive("to", true), fy = step.positive("fy", true), fu = step.positive("fu", true);
             step.finish();
             if (!to || !fy || !fu) return;
-            s.thickness = si(Quantity::SectionLength, *to), s.fy = si(Quantity::Stress, *fy), s.fu = si(Quantity::Stress, *fu);
+            s.thickness = si(Quantity::SectionLength, *to);
+            s.fy = si(Quantity::Stress, *fy);
+            s.fu = si(Quantity::Stress, *fu);
             if (s.fu < s.fy) step.fault("frame.value", "fu", "the tensile strength fu is below the yield strength fy");
             if (!m.steps.empty() && s.thickness <= m.steps.back().thickness)
                 step.fault("frame.value", "to", "thicknesses must rise from one step to the next");

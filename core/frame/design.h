@@ -126,6 +126,13 @@ struct En1993Options
 // A set of national parameters of EN 1993-1-1 and 1-5; the values here are the recommended ones.
 struct NationalParameters
 {
+    NationalParameters();
+    NationalParameters(const NationalParameters&);
+    NationalParameters(NationalParameters&&) noexcept;
+    NationalParameters& operator=(const NationalParameters&);
+    NationalParameters& operator=(NationalParameters&&) noexcept;
+    ~NationalParameters();
+
     std::string id, title;
     double gammaM0 = 1.0, gammaM1 = 1.0, gammaM2 = 1.25;  // 6.1(1)
     En1993Options::Ltb ltb = En1993Options::Ltb::General; // 6.3.2.2 unless the set chooses 6.3.2.3
@@ -140,12 +147,19 @@ struct NationalParameters
     double alphaCr = 10, alphaCrPlastic = 15;                                    // 5.2.1(3)
     std::vector<DeflectionLimit> deflection;                                     // 7.2.1: where the brief states none
     Extras extras;
-    bool operator==(const NationalParameters&) const = default;
+    bool operator==(const NationalParameters&) const;
 };
 
 // Rules for checking one kind of member. Only what is stated differs from the defaults.
 struct Brief
 {
+    Brief();
+    Brief(const Brief&);
+    Brief(Brief&&) noexcept;
+    Brief& operator=(const Brief&);
+    Brief& operator=(Brief&&) noexcept;
+    ~Brief();
+
     std::string id;
     std::string standard;               // key of another standard than the frame's, or empty
     std::optional<double> netAreaRatio; // An/Ag, default 1
@@ -169,7 +183,7 @@ struct Brief
     Aisc360Options aisc360;
     En1993Options en1993;
     Extras extras;
-    bool operator==(const Brief&) const = default;
+    bool operator==(const Brief&) const;
     bool anglesAboutLegs() const { return angleAxes != AngleAxes::Principal; }
 };
 
@@ -203,6 +217,13 @@ struct StatedAnalysis
 
 struct Design
 {
+    Design();
+    Design(const Design&);
+    Design(Design&&) noexcept;
+    Design& operator=(const Design&);
+    Design& operator=(Design&&) noexcept;
+    ~Design();
+
     std::string standard; // empty: the default
     std::optional<StatedAnalysis> analysis;
     std::optional<bool> swayX, swayY;
@@ -215,7 +236,7 @@ struct Design
     std::string nationalParameters;                // the set that stands where a brief names none; empty: recommended values
     std::vector<NationalParameters> parameterSets; // the frame's own
     Extras extras;
-    bool operator==(const Design&) const = default;
+    bool operator==(const Design&) const;
 };
 
 std::string_view orderName(ForceOrder o); // first, second, amplified

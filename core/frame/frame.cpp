@@ -165,7 +165,7 @@ Axes rolledAxes(const Frame& f, const Element& e)
 Axes elementAxes(const Frame& f, const Element& e)
 {
     const Axes a = rolledAxes(f, e);
-    const FrameSection& s = f.sections[static_cast<size_t>(e.section)];
+    const FrameSection& s = f.sections[e.section];
     // With roll to the legs the drawing axes are the legs; the outline was turned by `principal`, so the axes turn back by it.
     return e.rollToLegs ? turned(a, -s.properties.principal) : a;
 }

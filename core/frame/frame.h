@@ -33,12 +33,19 @@ struct Support
 
 struct Node
 {
+    Node();
+    Node(const Node&);
+    Node(Node&&) noexcept;
+    Node& operator=(const Node&);
+    Node& operator=(Node&&) noexcept;
+    ~Node();
+
     std::string id;
     Vec3 at;
     std::array<Support, 6> support;
     std::optional<Axes> supportAxes; // directions of the support where they are not the global ones
     Extras extras;
-    bool operator==(const Node&) const = default;
+    bool operator==(const Node&) const;
     bool supported() const
     {
         for (const Support& s : support)
@@ -74,6 +81,13 @@ enum class Force { N, Vy, Vz, T, My, Mz }; // order of section forces everywhere
 
 struct Element
 {
+    Element();
+    Element(const Element&);
+    Element(Element&&) noexcept;
+    Element& operator=(const Element&);
+    Element& operator=(Element&&) noexcept;
+    ~Element();
+
     std::string id;
     int i = -1, j = -1; // nodes
     int section = -1, material = -1;
@@ -84,7 +98,7 @@ struct Element
     Behaviour behaviour = Behaviour::Beam;
     Vec3 offsetI, offsetJ; // rigid: from the node to the element's end, global
     Extras extras;
-    bool operator==(const Element&) const = default;
+    bool operator==(const Element&) const;
 };
 
 struct Diaphragm
@@ -127,6 +141,13 @@ struct NodeResult
 // Results that came with the file.
 struct GivenResult
 {
+    GivenResult();
+    GivenResult(const GivenResult&);
+    GivenResult(GivenResult&&) noexcept;
+    GivenResult& operator=(const GivenResult&);
+    GivenResult& operator=(GivenResult&&) noexcept;
+    ~GivenResult();
+
     int combination = -1, loadCase = -1; // one of them
     int step = -1;                       // cases with many steps
     bool secondOrder = false;
@@ -134,11 +155,18 @@ struct GivenResult
     bool reducedStiffness = false; // of the direct analysis method
     std::vector<GivenElement> elements;
     std::vector<NodeResult> nodes;
-    bool operator==(const GivenResult&) const = default;
+    bool operator==(const GivenResult&) const;
 };
 
 struct Frame
 {
+    Frame();
+    Frame(const Frame&);
+    Frame(Frame&&) noexcept;
+    Frame& operator=(const Frame&);
+    Frame& operator=(Frame&&) noexcept;
+    ~Frame();
+
     std::string title;
     UnitSystem units; // of the file: what it is written back in, and the project's units on screen
     Up up = Up::Z;
@@ -155,11 +183,11 @@ struct Frame
     bool hasDesign = false;
     Design design;
     Extras extras;
-    bool operator==(const Frame&) const = default;
+    bool operator==(const Frame&) const;
 
     // Ends of the element itself, behind rigid offsets: stations, axes and length are theirs.
-    Vec3 endI(const Element& e) const { return nodes[static_cast<size_t>(e.i)].at + e.offsetI; }
-    Vec3 endJ(const Element& e) const { return nodes[static_cast<size_t>(e.j)].at + e.offsetJ; }
+    Vec3 endI(const Element& e) const { return nodes[e.i].at + e.offsetI; }
+    Vec3 endJ(const Element& e) const { return nodes[e.j].at + e.offsetJ; }
     double length(const Element& e) const { return norm(endJ(e) - endI(e)); }
     Vec3 upward() const { return up == Up::Z ? Vec3{0, 0, 1} : Vec3{0, 1, 0}; }
 };

@@ -75,6 +75,13 @@ struct NotionalOf
 
 struct LoadCase
 {
+    LoadCase();
+    LoadCase(const LoadCase&);
+    LoadCase(LoadCase&&) noexcept;
+    LoadCase& operator=(const LoadCase&);
+    LoadCase& operator=(LoadCase&&) noexcept;
+    ~LoadCase();
+
     std::string id, title;
     Action action = Action::Dead;
     double selfWeight = 0;
@@ -91,7 +98,7 @@ struct LoadCase
     std::string category;        // of use, where a standard's ψ depends on it: A to H of EN 1990
     bool unsignedResult = false; // its results are magnitudes, e.g. of a response spectrum: both signs of each component
     Extras extras;
-    bool operator==(const LoadCase&) const = default;
+    bool operator==(const LoadCase&) const;
 };
 
 enum class Purpose { Strength, Service, Construction, Fire, Accidental, Seismic };

@@ -1,11 +1,11 @@
 #include "core/grades/grades.h"
 
 #include "core/base/shipped.h"
+#include "core/base/table_text.h"
 #include "core/sections/catalogue.h"
 #include "core/sections/names.h"
 
 #include <algorithm>
-#include <charconv>
 #include <stdexcept>
 
 namespace wr {
@@ -15,34 +15,26 @@ namespace wr {
 std::expected<std::vector<Grade>, std::string> readGrades(std::string_view csv)
 {
     std::vector<Grade> out;
-    size_t number = 0;
-    while (!csv.empty()) {
-        const auto eol = csv.find('\n');
-        std::string_view line = csv.substr(0, eol);
-        csv = eol == std::string_view::npos ? std::string_view{} : csv.substr(eol + 1);
-        ++number;
-        if (line.empty() || line.starts_with('#') || line.starts_with("name,")) continue;
-        std::vector<std::string_view> cells;
-        for (std::string_view rest = line;;) {
-            const auto p = rest.find(',');
-            cells.push_back(rest.substr(0, p));
-            if (p == std::string_view::npos) break;
-            rest.remove_prefix(p + 1);
-        }
-        const auto fault = [&](const std::string& text) {
-            return std::unexpected("line " + std::to_string(number) + ": " + text);
+    for (const auto& [at, line] : tableLines(csv)) {
+        if (line.starts_with('#') || line.starts_with("name,")) continue;
+        const auto cells = split(line, ',');
+        const auto fault = [at = at](const std::string& text) {
+            return std::unexpected("line " + std::to_string(at) + ": " + text);
         };
         if (cells.size() != 8) return fault("has " + std::to_string(cells.size()) + " cells instead of 8");
         double v[6];
         for (size_t i = 0; i < 6; ++i) {
-            const auto c = cells[i + 2];
-            const auto [end, error] = std::from_chars(c.data(), c.data() + c.size(), v[i]);
-            if (error != std::errc{} || end != c.data() + c.size()) return fault("\"" + std::string(c) + "\" is not a number");
+            const auto number = cellNumber(cells[i + 2]);
+            if (!number) return fault("\"" + std::string(cells[i + 2]) + "\" is not a number");
+            v[i] = *number;
         }
         if (out.empty() || out.back().name != cells[0]) {
             Grade g;
-            g.name = cells[0], g.standard = cells[1];
-            g.e = v[0] * 1e6, g.g = v[1] * 1e6, g.density = v[2];
+            g.name = cells[0];
+            g.standard = cells[1];
+            g.e = v[0] * 1e6;
+            g.g = v[1] * 1e6;
+            g.density = v[2];
             out.push_back(std::move(g));
         }
         out.back().steps.push_back({v[3] * 1e-3, v[4] * 1e6, v[5] * 1e6});

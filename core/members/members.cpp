@@ -21,8 +21,8 @@ std::vector<int> ordered(const Frame& f, const std::vector<int>& elements)
 {
     std::map<int, std::vector<int>> at;
     for (const int e : elements) {
-        at[f.elements[static_cast<size_t>(e)].i].push_back(e);
-        at[f.elements[static_cast<size_t>(e)].j].push_back(e);
+        at[f.elements[e].i].push_back(e);
+        at[f.elements[e].j].push_back(e);
     }
     std::vector<int> ends;
     for (const auto& [n, list] : at) {
@@ -43,7 +43,7 @@ std::vector<int> ordered(const Frame& f, const std::vector<int>& elements)
                 if (e != last) next = e;
             if (next < 0) break;
             out.push_back(next);
-            node = otherEnd(f.elements[static_cast<size_t>(next)], node);
+            node = otherEnd(f.elements[next], node);
             last = next;
         }
         return out;
@@ -53,7 +53,7 @@ std::vector<int> ordered(const Frame& f, const std::vector<int>& elements)
         if (out.size() != elements.size()) return {};
         int node = start;
         for (const int e : out) {
-            const Element& el = f.elements[static_cast<size_t>(e)];
+            const Element& el = f.elements[e];
             if (e == lead && el.i == node) return out;
             node = otherEnd(el, node);
         }
@@ -72,14 +72,14 @@ Member build(const Frame& f, const std::vector<int>& chain)
     Member m;
     int node = -1;
     if (chain.size() == 1)
-        node = f.elements[static_cast<size_t>(chain[0])].i;
+        node = f.elements[chain[0]].i;
     else {
-        const Element &a = f.elements[static_cast<size_t>(chain[0])], &b = f.elements[static_cast<size_t>(chain[1])];
+        const Element &a = f.elements[chain[0]], &b = f.elements[chain[1]];
         node = a.i == b.i || a.i == b.j ? a.j : a.i;
     }
     m.startNode = node;
     for (const int e : chain) {
-        const Element& el = f.elements[static_cast<size_t>(e)];
+        const Element& el = f.elements[e];
         MemberPiece p;
         p.element = e;
         p.reversed = el.i != node;
@@ -88,15 +88,16 @@ Member build(const Frame& f, const std::vector<int>& chain)
         const Axes a = elementAxes(f, el);
         if (m.pieces.empty()) {
             m.axes = p.reversed ? Axes{-a.x, -a.y, a.z} : a;
-            m.section = el.section, m.material = el.material;
+            m.section = el.section;
+            m.material = el.material;
         }
         const double y = dot(a.y, m.axes.y), z = dot(a.z, m.axes.z);
         // A kink leans the axes a little; anything between is a web turned out of the member's plane.
         if (std::abs(y) < 0.9 || std::abs(z) < 0.9)
             m.broken = fmt::format("the web of element {} does not stand in the plane of the others", el.id);
-        p.ySign = y < 0 ? -1 : 1, p.zSign = z < 0 ? -1 : 1;
-        if (el.section != m.section &&
-            !(f.sections[static_cast<size_t>(el.section)].properties == f.sections[static_cast<size_t>(m.section)].properties))
+        p.ySign = y < 0 ? -1 : 1;
+        p.zSign = z < 0 ? -1 : 1;
+        if (el.section != m.section && !(f.sections[el.section].properties == f.sections[m.section].properties))
             m.broken = fmt::format("element {} has another section than the first element", el.id);
         if (el.material != m.material) m.broken = fmt::format("element {} has another material than the first element", el.id);
         m.pieces.push_back(p);
@@ -110,7 +111,7 @@ Member build(const Frame& f, const std::vector<int>& chain)
 // Does element b carry on straight from a at the node they share, as one member by rule?
 bool continues(const Frame& f, int a, int b, int node)
 {
-    const Element &ea = f.elements[static_cast<size_t>(a)], &eb = f.elements[static_cast<size_t>(b)];
+    const Element &ea = f.elements[a], &eb = f.elements[b];
     if (ea.behaviour != Behaviour::Beam || eb.behaviour != Behaviour::Beam) return false;
     if (ea.section != eb.section || ea.material != eb.material) return false;
     const Vec3 gap = (ea.i == node ? f.endI(ea) : f.endJ(ea)) - (eb.i == node ? f.endI(eb) : f.endJ(eb));
@@ -127,66 +128,99 @@ bool continues(const Frame& f, int a, int b, int node)
 
 } // namespace
 
+namespace {
+
+Member declared(const Frame& f, size_t index, std::vector<Finding>& findings)
+{
+    const DesignMember& d = f.design.members[index];
+    const std::vector<int> chain = ordered(f, d.elements);
+    const bool line = !chain.empty();
+    Member m = build(f, line ? chain : std::vector<int>{d.elements.front()});
+    if (!line) m.broken = "its elements do not join end to end into one line";
+    m.id = d.id;
+    m.group = d.group;
+    m.brief = d.brief;
+    m.exclude = d.exclude;
+    if (!m.broken.empty())
+        findings.push_back(finding("member.chain", fmt::format("/design/members/{}/elements", index), m.id,
+                                   fmt::format("member {} cannot be checked: {}", m.id, m.broken)));
+    return m;
+}
+
+// Joins the elements that are not used yet into chains.
+class Chains
+{
+public:
+    Chains(const Frame& f, std::vector<bool>& used) : f_(f), used_(used), atNode_(f.nodes.size())
+    {
+        for (size_t e = 0; e < f.elements.size(); ++e)
+            if (!used[e])
+                for (const int n : {f.elements[e].i, f.elements[e].j})
+                    atNode_[n].push_back(static_cast<int>(e));
+    }
+
+    // The chain through an element that no other has.
+    std::vector<int> through(int element)
+    {
+        used_[element] = true;
+        std::vector<int> chain{element};
+        for (const bool forward : {true, false}) {
+            int at = element, node = forward ? f_.elements[element].j : f_.elements[element].i;
+            for (int n = next(at, node); n >= 0; n = next(at, node)) {
+                used_[n] = true;
+                chain.insert(forward ? chain.end() : chain.begin(), n);
+                node = otherEnd(f_.elements[n], node);
+                at = n;
+            }
+        }
+        return chain;
+    }
+
+private:
+    int next(int e, int node) const
+    {
+        int found = -1;
+        for (const int c : atNode_[node]) {
+            if (c == e || used_[c] || !continues(f_, e, c, node)) continue;
+            if (found >= 0) return -1; // two ways on: the rule does not choose
+            found = c;
+        }
+        return found;
+    }
+
+    const Frame& f_;
+    std::vector<bool>& used_;
+    std::vector<std::vector<int>> atNode_;
+};
+
+} // namespace
+
 std::vector<Member> formMembers(const Frame& f, std::vector<Finding>& findings)
 {
     std::vector<Member> out;
     std::vector<bool> used(f.elements.size(), false);
     for (size_t i = 0; i < f.design.members.size(); ++i) {
-        const DesignMember& d = f.design.members[i];
-        if (d.elements.empty()) continue;
-        for (const int e : d.elements)
-            used[static_cast<size_t>(e)] = true;
-        std::vector<int> chain = ordered(f, d.elements);
-        const bool line = !chain.empty();
-        Member m = build(f, line ? chain : std::vector<int>{d.elements.front()});
-        if (!line) m.broken = "its elements do not join end to end into one line";
-        m.id = d.id, m.group = d.group, m.brief = d.brief, m.exclude = d.exclude;
-        if (!m.broken.empty())
-            findings.push_back(finding("member.chain", fmt::format("/design/members/{}/elements", i), m.id,
-                                       fmt::format("member {} cannot be checked: {}", m.id, m.broken)));
-        out.push_back(std::move(m));
+        if (f.design.members[i].elements.empty()) continue;
+        for (const int e : f.design.members[i].elements)
+            used[e] = true;
+        out.push_back(declared(f, i, findings));
     }
-    const size_t declared = out.size();
-    std::vector<std::vector<int>> atNode(f.nodes.size());
-    for (size_t e = 0; e < f.elements.size(); ++e)
-        if (!used[e])
-            atNode[static_cast<size_t>(f.elements[e].i)].push_back(static_cast<int>(e)),
-                atNode[static_cast<size_t>(f.elements[e].j)].push_back(static_cast<int>(e));
-    const auto next = [&](int e, int node) {
-        int found = -1;
-        for (const int c : atNode[static_cast<size_t>(node)]) {
-            if (c == e || used[static_cast<size_t>(c)] || !continues(f, e, c, node)) continue;
-            if (found >= 0) return -1; // two ways on: the rule does not choose
-            found = c;
-        }
-        return found;
-    };
+    const size_t byHand = out.size();
+    Chains chains(f, used);
+    size_t pieces = 0;
     for (size_t e = 0; e < f.elements.size(); ++e) {
         if (used[e]) continue;
-        used[e] = true;
-        std::vector<int> chain{static_cast<int>(e)};
-        for (const bool forward : {true, false}) {
-            int at = static_cast<int>(e), node = forward ? f.elements[e].j : f.elements[e].i;
-            for (int n = next(at, node); n >= 0; n = next(at, node)) {
-                used[static_cast<size_t>(n)] = true;
-                chain.insert(forward ? chain.end() : chain.begin(), n);
-                node = otherEnd(f.elements[static_cast<size_t>(n)], node);
-                at = n;
-            }
-        }
+        const std::vector<int> chain = chains.through(static_cast<int>(e));
         Member m = build(f, chain);
-        m.id = f.elements[static_cast<size_t>(*std::min_element(chain.begin(), chain.end()))].id;
+        m.id = f.elements[*std::min_element(chain.begin(), chain.end())].id;
         m.byRule = true;
+        pieces += m.pieces.size();
         out.push_back(std::move(m));
     }
-    if (out.size() > declared) {
-        size_t pieces = 0;
-        for (size_t k = declared; k < out.size(); ++k)
-            pieces += out[k].pieces.size();
+    if (out.size() > byHand)
         findings.push_back(
             finding("members.formed", "/design/members", "",
-                    fmt::format("{} members were formed by rule from {} elements", out.size() - declared, pieces)));
-    }
+                    fmt::format("{} members were formed by rule from {} elements", out.size() - byHand, pieces)));
     return out;
 }
 

@@ -19,6 +19,13 @@ struct MemberPiece
 
 struct Member
 {
+    Member();
+    Member(const Member&);
+    Member(Member&&) noexcept;
+    Member& operator=(const Member&);
+    Member& operator=(Member&&) noexcept;
+    ~Member();
+
     std::string id, group, brief;
     bool exclude = false;
     bool byRule = false;

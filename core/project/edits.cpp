@@ -37,7 +37,7 @@ Restore snapshot(const Frame& f, const std::vector<MemberRef>& members, std::str
     Restore r{f.design, f.hasDesign, f.sections, f.materials, {}, std::move(words), ids(members)};
     for (const MemberRef& m : members)
         for (const int e : m.elements) {
-            const Element& el = f.elements[static_cast<size_t>(e)];
+            const Element& el = f.elements[e];
             r.elements.emplace_back(e, std::pair{el.section, el.material});
         }
     return r;
@@ -50,7 +50,8 @@ void declare(Frame& f, const std::vector<MemberRef>& members)
         auto& list = f.design.members;
         if (std::any_of(list.begin(), list.end(), [&](const DesignMember& d) { return d.id == m.id; })) continue;
         DesignMember d;
-        d.id = m.id, d.elements = m.elements;
+        d.id = m.id;
+        d.elements = m.elements;
         list.push_back(std::move(d));
     }
 }
@@ -77,7 +78,10 @@ std::expected<Applied, std::string> setLengths(Frame& f, const SetLengths& e)
         std::erase_if(f.design.lengths, [&](const DesignLength& l) { return l.member == m.id && l.axis == e.axis; });
         if (!e.k && !e.length) continue;
         DesignLength l;
-        l.member = m.id, l.axis = e.axis, l.k = e.k, l.length = e.length;
+        l.member = m.id;
+        l.axis = e.axis;
+        l.k = e.k;
+        l.length = e.length;
         f.design.lengths.push_back(std::move(l));
     }
     return out;
@@ -116,7 +120,9 @@ std::expected<FrameSection, std::string> sectionFor(const Frame& f, const SetSec
                 !(other.shape == *e.shape && other.stated.empty()))
                 return std::unexpected(
                     fmt::format("the frame has a section {} of other dimensions; give this one another name", e.designation));
-        s.name = e.designation, s.shape = *e.shape, s.properties = computeProperties(s.shape);
+        s.name = e.designation;
+        s.shape = *e.shape;
+        s.properties = computeProperties(s.shape);
         return s;
     }
     for (const FrameSection& own : f.sections)
@@ -129,7 +135,9 @@ std::expected<FrameSection, std::string> sectionFor(const Frame& f, const SetSec
         return std::unexpected(
             fmt::format("\"{}\" is not in the catalogue{}", e.designation, near.empty() ? "" : "; did you mean " + near + "?"));
     }
-    s.name = listed->designation, s.shape = listed->shape, s.properties = listed->properties();
+    s.name = listed->designation;
+    s.shape = listed->shape;
+    s.properties = listed->properties();
     return s;
 }
 
@@ -140,9 +148,9 @@ std::expected<Applied, std::string> setSection(Frame& f, const SetSection& e)
     const std::string shown = wanted->name.empty() ? wanted->id : wanted->name;
     for (const MemberRef& m : e.members)
         for (const int el : m.elements)
-            if (f.elements[static_cast<size_t>(el)].rollToLegs && wanted->shape.kind != ShapeKind::Angle)
-                return std::unexpected(fmt::format("element {} is turned to the legs of an angle; {} is no angle",
-                                                   f.elements[static_cast<size_t>(el)].id, shown));
+            if (f.elements[el].rollToLegs && wanted->shape.kind != ShapeKind::Angle)
+                return std::unexpected(
+                    fmt::format("element {} is turned to the legs of an angle; {} is no angle", f.elements[el].id, shown));
     Applied out{snapshot(f, e.members, {}), fmt::format("Section {} for {}", shown, forMembers(e.members)), ids(e.members),
                 true};
     int index = -1;
@@ -157,7 +165,7 @@ std::expected<Applied, std::string> setSection(Frame& f, const SetSection& e)
     }
     for (const MemberRef& m : e.members)
         for (const int el : m.elements)
-            f.elements[static_cast<size_t>(el)].section = index;
+            f.elements[el].section = index;
     return out;
 }
 
@@ -172,14 +180,18 @@ std::expected<Applied, std::string> setGrade(Frame& f, const SetGrade& e)
         if (f.materials[i].grade == g->name && !f.materials[i].fy && !f.materials[i].fu) index = static_cast<int>(i);
     if (index < 0) {
         Material m;
-        m.id = freeId(f.materials, g->name), m.grade = g->name, m.e = g->e, m.g = g->g, m.density = g->density,
+        m.id = freeId(f.materials, g->name);
+        m.grade = g->name;
+        m.e = g->e;
+        m.g = g->g;
+        m.density = g->density;
         m.alpha = g->alpha;
         f.materials.push_back(std::move(m));
         index = static_cast<int>(f.materials.size()) - 1;
     }
     for (const MemberRef& m : e.members)
         for (const int el : m.elements)
-            f.elements[static_cast<size_t>(el)].material = index;
+            f.elements[el].material = index;
     return out;
 }
 
@@ -206,12 +218,12 @@ std::expected<Applied, std::string> setLoads(Frame& f, const SetLoads& e)
             std::vector<GivenResult> kept;
             for (GivenResult r : f.results) {
                 if (r.loadCase >= 0 && static_cast<size_t>(r.loadCase) < e.cases.size() &&
-                    e.cases[static_cast<size_t>(r.loadCase)] == f.cases[static_cast<size_t>(r.loadCase)])
+                    e.cases[r.loadCase] == f.cases[r.loadCase])
                     kept.push_back(std::move(r));
                 else if (r.combination >= 0)
                     for (size_t c = 0; c < e.combinations.size(); ++c)
-                        if (e.combinations[c].id == f.combinations[static_cast<size_t>(r.combination)].id &&
-                            e.combinations[c].terms == f.combinations[static_cast<size_t>(r.combination)].terms) {
+                        if (e.combinations[c].id == f.combinations[r.combination].id &&
+                            e.combinations[c].terms == f.combinations[r.combination].terms) {
                             r.combination = static_cast<int>(c);
                             kept.push_back(r);
                             break;
@@ -221,7 +233,8 @@ std::expected<Applied, std::string> setLoads(Frame& f, const SetLoads& e)
         }
     } else if (e.results)
         f.results = *e.results;
-    f.cases = e.cases, f.combinations = e.combinations;
+    f.cases = e.cases;
+    f.combinations = e.combinations;
     out.inverse = std::move(back);
     return out;
 }
@@ -231,14 +244,18 @@ std::expected<Applied, std::string> restore(Frame& f, const Restore& r)
     Restore back{f.design, f.hasDesign, f.sections, f.materials, {}, r.words, r.members};
     bool sizes = false;
     for (const auto& [e, was] : r.elements) {
-        Element& el = f.elements[static_cast<size_t>(e)];
+        Element& el = f.elements[e];
         back.elements.emplace_back(e, std::pair{el.section, el.material});
         sizes |= el.section != was.first || el.material != was.second;
-        el.section = was.first, el.material = was.second;
+        el.section = was.first;
+        el.material = was.second;
     }
     Applied out{std::move(back), r.words, r.members, sizes};
     out.method = f.design.analysis != r.design.analysis;
-    f.design = r.design, f.hasDesign = r.hasDesign, f.sections = r.sections, f.materials = r.materials;
+    f.design = r.design;
+    f.hasDesign = r.hasDesign;
+    f.sections = r.sections;
+    f.materials = r.materials;
     return out;
 }
 

@@ -93,8 +93,10 @@ Table loadTotalsTable(const Frame& f, const FrameForces& r)
         Table::Row row;
         row.cells = {name, title};
         Vec3 load, panels, reaction;
-        for (const auto& [c, k] : cases)
-            load = load + k * totals[static_cast<size_t>(c)].sum(), panels = panels + k * totals[static_cast<size_t>(c)].panels;
+        for (const auto& [c, k] : cases) {
+            load = load + k * totals[c].sum();
+            panels = panels + k * totals[c].panels;
+        }
         for (const Vec3& v : m.f)
             reaction = reaction + v;
         putVector(row, f, Quantity::Force, load);
@@ -118,8 +120,7 @@ Table loadTotalsTable(const Frame& f, const FrameForces& r)
         add(f.cases[c].id, f.cases[c].title, {{static_cast<int>(c), 1.0}}, m);
     }
     for (const ShownLoad& l : shown)
-        if (l.combination >= 0)
-            add(l.name, f.combinations[static_cast<size_t>(l.combination)].title, l.cases, motionOf(r, l.columns));
+        if (l.combination >= 0) add(l.name, f.combinations[l.combination].title, l.cases, motionOf(r, l.columns));
     return t;
 }
 
@@ -164,9 +165,9 @@ Table caseTable(const Frame& f)
             say(c.nodal.size(), "at nodes");
         say(c.thermal.size(), "thermal"), say(c.settlement.size(), "settlements");
         if (c.notional)
-            loads = fmt::format("{:.4g} of {} along {:.3g}, {:.3g}, {:.3g}", c.notional->factor,
-                                f.cases[static_cast<size_t>(c.notional->loadCase)].id, c.notional->direction.x,
-                                c.notional->direction.y, c.notional->direction.z);
+            loads =
+                fmt::format("{:.4g} of {} along {:.3g}, {:.3g}, {:.3g}", c.notional->factor, f.cases[c.notional->loadCase].id,
+                            c.notional->direction.x, c.notional->direction.y, c.notional->direction.z);
         Table::Row row;
         row.cells = {c.id,
                      c.title,
@@ -248,10 +249,10 @@ Table driftTable(const Frame& f, const FrameForces& r, const std::vector<ShownLo
         const NodeMotion m = motionOf(r, l.columns);
         if (m.u.empty()) continue;
         for (const StoreyDrift& d : storeyDrifts(f, storeys, m)) {
-            const Storey& s = storeys[static_cast<size_t>(d.storey)];
+            const Storey& s = storeys[d.storey];
             Table::Row row;
             row.cells = {l.name, f.units.show(Quantity::Length, s.level), f.units.show(Quantity::Length, s.height()),
-                         f.nodes[static_cast<size_t>(d.node)].id, f.nodes[static_cast<size_t>(d.under)].id};
+                         f.nodes[d.node].id, f.nodes[d.under].id};
             putVector(row, f, kMove, d.drift);
             const double size = norm(d.drift);
             row.cells.emplace_back(f.units.show(kMove, size));
@@ -275,7 +276,7 @@ Table forceTable(const Frame& f, const FrameForces& r, const std::vector<ShownLo
         for (size_t e = 0; e < f.elements.size() && !r.forces.empty(); ++e)
             for (int k = r.forces.first[e]; k < r.forces.first[e + 1]; ++k) {
                 Table::Row row;
-                row.cells = {l.name, f.elements[e].id, f.units.show(Quantity::Length, r.forces.s[static_cast<size_t>(k)])};
+                row.cells = {l.name, f.elements[e].id, f.units.show(Quantity::Length, r.forces.s[k])};
                 for (size_t i = 0; i < 6; ++i) {
                     double v = 0;
                     for (const auto& [column, factor] : l.columns)
@@ -310,7 +311,10 @@ Table bendingTable(const Frame& f, const FrameForces& r, const std::vector<Shown
             for (size_t k = 0; k < d.s.size(); ++k) {
                 const Vec3 off = axes.toLocal(d.u[k] - d.u.front() - (d.s[k] / length) * (d.u.back() - d.u.front()));
                 for (const auto& [i, v] : {std::pair{0u, off.z}, std::pair{1u, off.y}})
-                    if (std::abs(v) > std::abs(most[i])) most[i] = v, at[i] = d.s[k];
+                    if (std::abs(v) > std::abs(most[i])) {
+                        most[i] = v;
+                        at[i] = d.s[k];
+                    }
             }
             const double size = std::hypot(most[0], most[1]);
             Table::Row row;

@@ -100,7 +100,11 @@ const CatalogueSection* Catalogue::findMetric(const std::string& key) const
     bool twice = false;
     const auto offer = [&](const CatalogueSection& s, double off) {
         if (found && std::abs(off - best) < 1e-9) twice = true;
-        if (!found || off < best) found = &s, best = off, twice = false;
+        if (!found || off < best) {
+            found = &s;
+            best = off;
+            twice = false;
+        }
     };
     if (const auto inches = inchSeries(parts.letters, parts.numbers[0]); inches && parts.numbers.size() == 2) {
         const std::string series = nameKey(parts.letters + std::to_string(*inches)) + "X";

@@ -34,7 +34,8 @@ CatalogueSection pairOf(const CatalogueSection& angle, double gap, std::string_v
     p.standard = angle.standard + " (two of " + angle.designation + ")";
     p.shape = angle.shape;
     p.shape.kind = ShapeKind::DoubleAngle;
-    p.shape.gap = gap, p.shape.longBack = longBack;
+    p.shape.gap = gap;
+    p.shape.longBack = longBack;
     p.listedMass = 2 * angle.listedMass;
     return p;
 }
@@ -49,7 +50,10 @@ CatalogueSection a1085Of(const CatalogueSection& tube)
     p.standard = "ASTM A1085/A1085M";
     p.shape = tube.shape;
     p.shape.t = tube.nominalThickness;
-    if (p.shape.kind == ShapeKind::Rhs) p.shape.ro = 2 * p.shape.t, p.shape.ri = p.shape.t;
+    if (p.shape.kind == ShapeKind::Rhs) {
+        p.shape.ro = 2 * p.shape.t;
+        p.shape.ri = p.shape.t;
+    }
     p.listedMass = tube.listedMass;
     return p;
 }

@@ -1,8 +1,8 @@
 // Reader of the family files in data/sections; the format is in docs/sections.md.
+#include "core/base/table_text.h"
 #include "core/base/units.h"
 #include "core/sections/catalogue.h"
 
-#include <charconv>
 #include <cmath>
 #include <map>
 #include <numbers>
@@ -11,25 +11,6 @@
 namespace wr {
 
 namespace {
-
-std::vector<std::string_view> split(std::string_view line, char at)
-{
-    std::vector<std::string_view> out;
-    while (true) {
-        const auto p = line.find(at);
-        out.push_back(line.substr(0, p));
-        if (p == std::string_view::npos) return out;
-        line.remove_prefix(p + 1);
-    }
-}
-
-std::optional<double> number(std::string_view cell)
-{
-    double v = 0;
-    const auto [end, error] = std::from_chars(cell.data(), cell.data() + cell.size(), v);
-    if (error != std::errc{} || end != cell.data() + cell.size()) return std::nullopt;
-    return v;
-}
 
 // What the header lines "# key: value" say of the whole file.
 class Header
@@ -45,7 +26,7 @@ public:
         const auto it = values_.find(key);
         return it == values_.end() ? "" : it->second;
     }
-    double value(std::string_view key, double otherwise) const { return number(get(key)).value_or(otherwise); }
+    double value(std::string_view key, double otherwise) const { return cellNumber(get(key)).value_or(otherwise); }
     // Read once, when the rows begin; the error says what is wrong.
     std::optional<std::string> settle();
 
@@ -64,9 +45,11 @@ std::optional<std::string> Header::settle()
     const auto kind = shapeFromName(get("shape"));
     const auto unit = unitLength(get("length"));
     if (!kind || !unit) return "the header must say shape and length";
-    family = get("family"), standard = get("standard");
+    family = get("family");
+    standard = get("standard");
     if (family.empty() || standard.empty()) return "the header must say family and standard";
-    shape.kind = *kind, length = *unit;
+    shape.kind = *kind;
+    length = *unit;
     mass = get("mass") == "lb/ft" ? kPoundMass / kFoot : 1.0;
     const std::string torsion = get("torsion"), process = get("process");
     shape.torsion = torsion == "en" ? TorsionRule::En : torsion == "uk" ? TorsionRule::Uk : TorsionRule::Junction;
@@ -78,7 +61,9 @@ std::optional<std::string> Header::settle()
         if (!of) return "the header's published must be a unit of length";
         published = *of;
     }
-    wall = value("thickness", 1), toe = value("toe", 0), corners = get("corners");
+    wall = value("thickness", 1);
+    toe = value("toe", 0);
+    corners = get("corners");
     return std::nullopt;
 }
 
@@ -89,8 +74,12 @@ void addCorners(Shape& s, std::string_view rule)
     if (s.kind != ShapeKind::Rhs || s.ro > 0) return;
     double outside = 2, inside = 1;
     if (rule == "hot") outside = 1.5;
-    if (rule == "cold" && s.t > 0.006 + 1e-9) outside = s.t > 0.010 + 1e-9 ? 3 : 2.5, inside = outside - 1;
-    s.ro = outside * s.t, s.ri = inside * s.t;
+    if (rule == "cold" && s.t > 0.006 + 1e-9) {
+        outside = s.t > 0.010 + 1e-9 ? 3 : 2.5;
+        inside = outside - 1;
+    }
+    s.ro = outside * s.t;
+    s.ri = inside * s.t;
 }
 
 const StatedKey* publishedKey(std::string_view column)
@@ -101,86 +90,110 @@ const StatedKey* publishedKey(std::string_view column)
     return nullptr;
 }
 
+struct Column
+{
+    enum { Designation, Mass, K, Dimension, Slope, Published } what;
+    std::string_view name;
+    const StatedKey* published = nullptr;
+};
+
+// What the cells of the heading mean; the error names one that means nothing.
+std::expected<std::vector<Column>, std::string> readHeadings(const std::vector<std::string_view>& cells, const Header& head)
+{
+    std::vector<Column> out;
+    Shape probe;
+    for (const std::string_view name : cells) {
+        const StatedKey* published = publishedKey(name);
+        if (name == "designation")
+            out.push_back({Column::Designation, name});
+        else if (name == "mass")
+            out.push_back({Column::Mass, name});
+        else if (name == "k")
+            out.push_back({Column::K, name});
+        else if (name == "slope")
+            out.push_back({Column::Slope, name});
+        else if (published && head.published > 0)
+            out.push_back({Column::Published, name, published});
+        else if (dimension(probe, name))
+            out.push_back({Column::Dimension, name});
+        else
+            return std::unexpected("unknown column " + std::string(name));
+    }
+    return out;
+}
+
+// k, the distance to the fillet's toe, gives the radius; walls and corners follow the header's rules.
+void settleShape(CatalogueSection& s, double k, const Header& head)
+{
+    if (k > 0) s.shape.r = k - (s.shape.kind == ShapeKind::Angle ? s.shape.t : s.shape.tf);
+    if (head.toe > 0 && s.shape.r2 == 0) s.shape.r2 = head.toe * s.shape.r;
+    if (head.wall != 1) {
+        s.nominalThickness = s.shape.t;
+        s.shape.t *= head.wall;
+    }
+    addCorners(s.shape, head.corners);
+}
+
+std::expected<CatalogueSection, std::string> readRow(const std::vector<std::string_view>& cells,
+                                                     const std::vector<Column>& columns, const Header& head)
+{
+    if (cells.size() != columns.size())
+        return std::unexpected("has " + std::to_string(cells.size()) + " cells, the header " + std::to_string(columns.size()));
+    CatalogueSection s;
+    s.family = head.family;
+    s.standard = head.standard;
+    s.shape = head.shape;
+    double k = 0;
+    for (size_t c = 0; c < columns.size(); ++c) {
+        const Column& column = columns[c];
+        if (column.what == Column::Designation) {
+            s.designation = cells[c];
+            continue;
+        }
+        if (column.what == Column::Published && cells[c].empty()) continue; // not known
+        const auto v = cellNumber(cells[c]);
+        if (!v)
+            return std::unexpected("column " + std::string(column.name) + ": \"" + std::string(cells[c]) +
+                                   "\" is not a number");
+        switch (column.what) {
+        case Column::Mass: s.listedMass = *v * head.mass; break;
+        case Column::K: k = *v * head.length; break;
+        case Column::Slope: s.shape.slope = *v; break;
+        case Column::Published:
+            s.published.*column.published->stated = *v * std::pow(head.published, column.published->power);
+            break;
+        default: *dimension(s.shape, column.name) = *v * head.length; break;
+        }
+    }
+    settleShape(s, k, head);
+    if (const auto faults = shapeFaults(s.shape); !faults.empty())
+        return std::unexpected(s.designation + ": " + faults.front().second);
+    return s;
+}
+
 } // namespace
 
 std::expected<std::vector<CatalogueSection>, std::string> readFamily(std::string_view csv)
 {
     std::vector<CatalogueSection> out;
     Header head;
-    struct Column
-    {
-        enum { Designation, Mass, K, Dimension, Slope, Published } what;
-        std::string_view name;
-        const StatedKey* published = nullptr;
-    };
     std::vector<Column> columns;
-    size_t at = 0;
-    for (std::string_view line : split(csv, '\n')) {
-        ++at;
-        if (!line.empty() && line.back() == '\r') line.remove_suffix(1);
-        if (line.empty()) continue;
-        const auto fault = [&](const std::string& text) { return std::unexpected("line " + std::to_string(at) + ": " + text); };
+    for (const auto& [at, line] : tableLines(csv)) {
+        const auto fault = [at = at](const std::string& text) {
+            return std::unexpected("line " + std::to_string(at) + ": " + text);
+        };
         if (line.starts_with("# ")) {
             head.add(line.substr(2));
-            continue;
-        }
-        const auto cells = split(line, ',');
-        if (columns.empty()) {
+        } else if (columns.empty()) {
             if (const auto wrong = head.settle()) return fault(*wrong);
-            Shape probe;
-            for (const std::string_view name : cells) {
-                const StatedKey* published = publishedKey(name);
-                if (name == "designation")
-                    columns.push_back({Column::Designation, name});
-                else if (name == "mass")
-                    columns.push_back({Column::Mass, name});
-                else if (name == "k")
-                    columns.push_back({Column::K, name});
-                else if (name == "slope")
-                    columns.push_back({Column::Slope, name});
-                else if (published && head.published > 0)
-                    columns.push_back({Column::Published, name, published});
-                else if (dimension(probe, name))
-                    columns.push_back({Column::Dimension, name});
-                else
-                    return fault("unknown column " + std::string(name));
-            }
-            continue;
+            auto read = readHeadings(split(line, ','), head);
+            if (!read) return fault(read.error());
+            columns = std::move(*read);
+        } else {
+            auto row = readRow(split(line, ','), columns, head);
+            if (!row) return fault(row.error());
+            out.push_back(std::move(*row));
         }
-        if (cells.size() != columns.size())
-            return fault("has " + std::to_string(cells.size()) + " cells, the header " + std::to_string(columns.size()));
-        CatalogueSection s;
-        s.family = head.family, s.standard = head.standard, s.shape = head.shape;
-        double k = 0;
-        for (size_t c = 0; c < columns.size(); ++c) {
-            const Column& column = columns[c];
-            if (column.what == Column::Designation) {
-                s.designation = cells[c];
-                continue;
-            }
-            if (column.what == Column::Published && cells[c].empty()) continue; // not known
-            const auto v = number(cells[c]);
-            if (!v) return fault("column " + std::string(column.name) + ": \"" + std::string(cells[c]) + "\" is not a number");
-            switch (column.what) {
-            case Column::Mass: s.listedMass = *v * head.mass; break;
-            case Column::K: k = *v * head.length; break;
-            case Column::Slope: s.shape.slope = *v; break;
-            case Column::Published:
-                s.published.*column.published->stated = *v * std::pow(head.published, column.published->power);
-                break;
-            default: *dimension(s.shape, column.name) = *v * head.length; break;
-            }
-        }
-        if (k > 0) s.shape.r = k - (s.shape.kind == ShapeKind::Angle ? s.shape.t : s.shape.tf);
-        if (head.toe > 0 && s.shape.r2 == 0) s.shape.r2 = head.toe * s.shape.r;
-        if (head.wall != 1) {
-            s.nominalThickness = s.shape.t;
-            s.shape.t *= head.wall;
-        }
-        addCorners(s.shape, head.corners);
-        if (const auto faults = shapeFaults(s.shape); !faults.empty())
-            return fault(s.designation + ": " + faults.front().second);
-        out.push_back(std::move(s));
     }
     return out;
 }

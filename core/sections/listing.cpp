@@ -156,4 +156,10 @@ Quantity quantityOfPower(int power)
     }
 }
 
+double inMillimetres(const ListedValue& v, const CatalogueSection& s)
+{
+    const double size = 1000 * (s.shape.depth() + s.shape.width()), x = v.value(s) * std::pow(1000.0, v.power);
+    return std::abs(x) < 1e-9 * std::pow(size, v.power) ? 0 : x;
+}
+
 } // namespace wr

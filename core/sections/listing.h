@@ -20,6 +20,9 @@ struct ListedValue
     bool dimension = false; // given, not computed
 };
 
+// In mm, mm^2 … as the lists give it; noise of symmetric shapes is zero.
+double inMillimetres(const ListedValue& v, const CatalogueSection& s);
+
 // Every column after designation, family, standard and mass, in the order of the CSV.
 const std::vector<ListedValue>& listedValues();
 

@@ -67,13 +67,20 @@ std::string nameKey(std::string_view name)
                 size_t k = j + 1;
                 if (k < name.size() && digit(name[k])) {
                     const double n = readNumber(name, k);
-                    if (k < name.size() && name[k] == '/') whole = v, numerator = n, j = k;
+                    if (k < name.size() && name[k] == '/') {
+                        whole = v;
+                        numerator = n;
+                        j = k;
+                    }
                 }
             }
             if (j < name.size() && name[j] == '/' && j + 1 < name.size() && digit(name[j + 1])) {
                 ++j;
                 const double denominator = readNumber(name, j);
-                if (denominator > 0) v = whole + numerator / denominator, i = j;
+                if (denominator > 0) {
+                    v = whole + numerator / denominator;
+                    i = j;
+                }
             }
             key += plain(v);
             numbered = true;

@@ -29,7 +29,10 @@ Loop rounded(const std::vector<Corner>& corners, double& length)
             out.push_back({c.y, c.z});
             continue;
         }
-        d1y /= l1, d1z /= l1, d2y /= l2, d2z /= l2;
+        d1y /= l1;
+        d1z /= l1;
+        d2y /= l2;
+        d2z /= l2;
         const double between = std::acos(std::clamp(d1y * d2y + d1z * d2z, -1.0, 1.0));
         const double turn = kPi - between; // angle swept by the arc
         if (turn < 1e-9) {
@@ -211,7 +214,8 @@ ThirdMoments thirdMoments(const std::vector<Loop>& loops)
     ThirdMoments r;
     const auto add = [&r](double y, double z, double w) {
         const double q = y * y + z * z;
-        r.z += w * z * q, r.y += w * y * q;
+        r.z += w * z * q;
+        r.y += w * y * q;
     };
     for (const Loop& loop : loops)
         for (size_t i = 0; i < loop.size(); ++i) {
@@ -262,8 +266,10 @@ Plastic plasticModulus(const std::vector<Loop>& loops, double area)
 {
     double lo = 1e300, hi = -1e300;
     for (const Loop& loop : loops)
-        for (const Point2& p : loop)
-            lo = std::min(lo, p.z), hi = std::max(hi, p.z);
+        for (const Point2& p : loop) {
+            lo = std::min(lo, p.z);
+            hi = std::max(hi, p.z);
+        }
     // The area below a level is monotonic and piecewise quadratic: the Illinois method needs a dozen steps, not sixty.
     double fl = -area / 2, fh = area / 2, level = (lo + hi) / 2;
     const double end = 1e-13 * (hi - lo);
@@ -272,11 +278,13 @@ Plastic plasticModulus(const std::vector<Loop>& loops, double area)
         const double f = below(loops, level).first - area / 2;
         if (std::abs(f) < 1e-14 * area) break;
         if (f < 0) {
-            lo = level, fl = f;
+            lo = level;
+            fl = f;
             if (side == -1) fh /= 2;
             side = -1;
         } else {
-            hi = level, fh = f;
+            hi = level;
+            fh = f;
             if (side == 1) fl /= 2;
             side = 1;
         }

@@ -41,18 +41,28 @@ SectionProperties fromOutline(const Outline& o)
 {
     SectionProperties p;
     const AreaIntegrals i = integrate(o.loops);
-    p.a = i.a, p.iy = i.iyy, p.iz = i.izz;
+    p.a = i.a;
+    p.iy = i.iyy;
+    p.iz = i.izz;
     double top = 0, bottom = 0, plus = 0, minus = 0;
     for (const Loop& loop : o.loops)
         for (const Point2& q : loop) {
-            top = std::max(top, q.z), bottom = std::max(bottom, -q.z);
-            plus = std::max(plus, q.y), minus = std::max(minus, -q.y);
+            top = std::max(top, q.z);
+            bottom = std::max(bottom, -q.z);
+            plus = std::max(plus, q.y);
+            minus = std::max(minus, -q.y);
         }
-    p.welyTop = p.iy / top, p.welyBottom = p.iy / bottom, p.welzPlus = p.iz / plus, p.welzMinus = p.iz / minus;
-    p.wely = std::min(p.welyTop, p.welyBottom), p.welz = std::min(p.welzPlus, p.welzMinus);
+    p.welyTop = p.iy / top;
+    p.welyBottom = p.iy / bottom;
+    p.welzPlus = p.iz / plus;
+    p.welzMinus = p.iz / minus;
+    p.wely = std::min(p.welyTop, p.welyBottom);
+    p.welz = std::min(p.welzPlus, p.welzMinus);
     const Plastic major = plasticModulus(o.loops, p.a), minor = plasticModulus(rotated(o, kPi / 2).loops, p.a);
-    p.wply = major.modulus, p.wplz = minor.modulus;
-    p.zp = major.level, p.yp = minor.level;
+    p.wply = major.modulus;
+    p.wplz = minor.modulus;
+    p.zp = major.level;
+    p.yp = minor.level;
     return p;
 }
 
@@ -81,16 +91,25 @@ SectionProperties computeProperties(const Shape& s, const StatedProperties& stat
         double turn = 0, wgply = 0, wgplz = 0;
         if (s.kind == ShapeKind::Angle) {
             // Angle by which the outline is turned so that y becomes the major principal axis.
-            wgply = plasticModulus(o.loops, legs.a).modulus, wgplz = plasticModulus(rotated(o, kPi / 2).loops, legs.a).modulus;
+            wgply = plasticModulus(o.loops, legs.a).modulus;
+            wgplz = plasticModulus(rotated(o, kPi / 2).loops, legs.a).modulus;
             turn = -0.5 * std::atan2(-2 * legs.iyz, legs.iyy - legs.izz);
             o = rotated(o, turn);
         }
         p = fromOutline(o);
         p.principal = turn;
-        p.igy = legs.iyy, p.igz = legs.izz, p.igyz = s.kind == ShapeKind::Angle ? legs.iyz : 0;
-        p.wgply = s.kind == ShapeKind::Angle ? wgply : p.wply, p.wgplz = s.kind == ShapeKind::Angle ? wgplz : p.wplz;
-        p.cy = cy, p.cz = cz;
-        p.it = t.it, p.iw = t.iw, p.ho = t.ho, p.avy = t.avy, p.avz = t.avz;
+        p.igy = legs.iyy;
+        p.igz = legs.izz;
+        p.igyz = s.kind == ShapeKind::Angle ? legs.iyz : 0;
+        p.wgply = s.kind == ShapeKind::Angle ? wgply : p.wply;
+        p.wgplz = s.kind == ShapeKind::Angle ? wgplz : p.wplz;
+        p.cy = cy;
+        p.cz = cz;
+        p.it = t.it;
+        p.iw = t.iw;
+        p.ho = t.ho;
+        p.avy = t.avy;
+        p.avz = t.avz;
         const double dy = t.ys - cy, dz = t.zs - cz;
         if (s.kind == ShapeKind::Channel || s.kind == ShapeKind::Tee || s.kind == ShapeKind::Angle ||
             s.kind == ShapeKind::DoubleAngle || s.kind == ShapeKind::IUnequal) {
@@ -113,12 +132,14 @@ SectionProperties computeProperties(const Shape& s, const StatedProperties& stat
     if (stated.wely) p.welyTop = p.welyBottom = *stated.wely;
     if (stated.welz) p.welzPlus = p.welzMinus = *stated.welz;
     if (p.a > 0) {
-        p.ry = std::sqrt(p.iy / p.a), p.rz = std::sqrt(p.iz / p.a);
+        p.ry = std::sqrt(p.iy / p.a);
+        p.rz = std::sqrt(p.iz / p.a);
         p.ro = std::sqrt((p.iy + p.iz) / p.a + sqr(p.ys) + sqr(p.zs));
         if (p.ro > 0) p.flexural = 1 - (sqr(p.ys) + sqr(p.zs)) / sqr(p.ro);
     }
     if (p.wely > 0) p.rts = std::sqrt(std::sqrt(p.iz * p.iw) / p.wely);
-    p.depth = s.depth(), p.width = s.width();
+    p.depth = s.depth();
+    p.width = s.width();
     return p;
 }
 

@@ -129,34 +129,38 @@ double* dimension(Shape& s, std::string_view key)
     return nullptr;
 }
 
-std::vector<std::pair<std::string, std::string>> shapeFaults(const Shape& shape)
+namespace {
+
+using Faults = std::vector<std::pair<std::string, std::string>>;
+
+class FaultList
 {
-    std::vector<std::pair<std::string, std::string>> out;
-    Shape s = shape;
-    const auto keys = dimensionKeys(s.kind);
-    for (const auto& [key, must] : keys) {
-        const double v = *dimension(s, key);
-        if (!std::isfinite(v))
-            out.emplace_back(key, std::string(key) + " is not a finite number");
-        else if (must && v <= 0)
-            out.emplace_back(key, std::string(key) + " must be greater than zero");
-        else if (v < 0)
-            out.emplace_back(key, std::string(key) + " must not be negative");
+public:
+    explicit FaultList(Faults& out) : out_(out) {}
+    void operator()(bool wrong, const char* key, const char* text)
+    {
+        if (wrong) out_.emplace_back(key, text);
     }
-    if (!out.empty()) return out;
-    const auto fault = [&](bool wrong, const char* key, const char* text) {
-        if (wrong) out.emplace_back(key, text);
-    };
-    const auto flangeSlope = [&] {
-        fault(s.slope >= 0.5, "slope", "a flange slope is rise over run and less than 0.5 (8 % is 0.08)");
-        fault(s.slope > 0 && s.slope < 0.5 && s.tfToe() <= 0, "slope", "the sloped flange has no thickness left at its toe");
-        fault(s.slope > 0 && s.slope < 0.5 && 2 * s.tfRoot() >= s.h, "slope", "the sloped flanges meet at the web");
-        const double taken = s.r2 * (std::hypot(1.0, s.slope) - s.slope); // of the tip's thickness, by the rounding
-        fault(s.r2 > 0 && taken > s.tfToe() * (1 + 1e-9), "r2", "the toe radius does not fit on the flange's tip");
-    };
+
+private:
+    Faults& out_;
+};
+
+void slopeFaults(const Shape& s, FaultList& fault)
+{
+    fault(s.slope >= 0.5, "slope", "a flange slope is rise over run and less than 0.5 (8 % is 0.08)");
+    fault(s.slope > 0 && s.slope < 0.5 && s.tfToe() <= 0, "slope", "the sloped flange has no thickness left at its toe");
+    fault(s.slope > 0 && s.slope < 0.5 && 2 * s.tfRoot() >= s.h, "slope", "the sloped flanges meet at the web");
+    const double taken = s.r2 * (std::hypot(1.0, s.slope) - s.slope); // of the tip's thickness, by the rounding
+    fault(s.r2 > 0 && taken > s.tfToe() * (1 + 1e-9), "r2", "the toe radius does not fit on the flange's tip");
+}
+
+// Sections of flanges and webs.
+void flangedFaults(const Shape& s, FaultList& fault)
+{
     switch (s.kind) {
     case ShapeKind::I:
-        flangeSlope();
+        slopeFaults(s, fault);
         fault(2 * s.tf >= s.h, "tf", "the two flanges are together as thick as the section is deep: tf must be less than h/2");
         fault(s.tw >= s.b, "tw", "the web is as thick as the flange is wide: tw must be less than b");
         fault(2 * s.tf < s.h && 2 * (s.tf + s.r) > s.h * (1 + 1e-9), "r",
@@ -172,7 +176,7 @@ std::vector<std::pair<std::string, std::string>> shapeFaults(const Shape& shape)
     case ShapeKind::Channel:
         fault(2 * s.tf >= s.h, "tf", "the two flanges are together as thick as the section is deep: tf must be less than h/2");
         fault(s.tw >= s.b, "tw", "the web is as thick as the flange is wide: tw must be less than b");
-        flangeSlope();
+        slopeFaults(s, fault);
         fault(s.tw + s.r + s.r2 > s.b * (1 + 1e-9), "r", "root and toe radius do not fit on the flange");
         fault(s.tf + s.r > s.h / 2 * (1 + 1e-9), "r", "the fillets do not fit between the flanges: r must be at most h/2 - tf");
         break;
@@ -180,8 +184,16 @@ std::vector<std::pair<std::string, std::string>> shapeFaults(const Shape& shape)
         fault(s.tf >= s.h, "tf", "the flange is as thick as the tee is deep: tf must be less than h");
         fault(s.tw >= s.b, "tw", "the web is as thick as the flange is wide: tw must be less than b");
         fault(s.tf + s.r > s.h || s.tw + 2 * s.r > s.b * (1 + 1e-9), "r", "the fillets do not fit");
-        flangeSlope();
+        slopeFaults(s, fault);
         break;
+    default: break;
+    }
+}
+
+// Angles, tubes and crosses.
+void otherFaults(const Shape& s, FaultList& fault)
+{
+    switch (s.kind) {
     case ShapeKind::Angle:
     case ShapeKind::DoubleAngle:
         fault(s.t >= s.h || s.t >= s.b, "t", "the leg is as thick as it is long: t must be less than h and b");
@@ -201,6 +213,28 @@ std::vector<std::pair<std::string, std::string>> shapeFaults(const Shape& shape)
         break;
     default: break;
     }
+}
+
+} // namespace
+
+std::vector<std::pair<std::string, std::string>> shapeFaults(const Shape& shape)
+{
+    std::vector<std::pair<std::string, std::string>> out;
+    Shape s = shape;
+    const auto keys = dimensionKeys(s.kind);
+    for (const auto& [key, must] : keys) {
+        const double v = *dimension(s, key);
+        if (!std::isfinite(v))
+            out.emplace_back(key, std::string(key) + " is not a finite number");
+        else if (must && v <= 0)
+            out.emplace_back(key, std::string(key) + " must be greater than zero");
+        else if (v < 0)
+            out.emplace_back(key, std::string(key) + " must not be negative");
+    }
+    if (!out.empty()) return out;
+    FaultList fault(out);
+    flangedFaults(s, fault);
+    otherFaults(s, fault);
     return out;
 }
 

@@ -91,7 +91,9 @@ std::pair<double, double> sectorial(double f, double inner, double outer, double
     double area = 0, first = 0, second = 0;
     for (const auto& [at, weight] : gauss) {
         const double y = at * f, da = weight * f * (inner + (outer - inner) * at);
-        area += da, first += da * y, second += da * y * y;
+        area += da;
+        first += da * y;
+        second += da * y * y;
     }
     const double iy = 2 * area * z * z + tw * cube(w) / 12;
     const double e = 2 * z * z * first / iy;
@@ -194,7 +196,8 @@ TorsionProperties torsionOfDoubleAngle(const Shape& s)
 {
     const TorsionProperties one = torsionOfAngle(s, {});
     TorsionProperties p;
-    p.it = 2 * one.it, p.iw = 2 * one.iw;
+    p.it = 2 * one.it;
+    p.iw = 2 * one.iw;
     p.zs = -s.t / 2;
     const double back = s.longBack ? std::max(s.h, s.b) : std::min(s.h, s.b), outstand = s.h + s.b - back;
     p.avz = 2 * back * s.t * 5 / 6;
@@ -224,7 +227,8 @@ TorsionProperties torsionOfCruciform(const Shape& s)
     const double rest = (s.tw > s.tf ? s.b : s.h) - wide; // of the thinner plate, beside the thicker one
     p.it = (length * cube(wide) + rest * cube(narrow)) / 3;
     p.iw = (cube(s.h * s.tw) + cube(s.b * s.tf)) / 144;
-    p.avz = 5.0 / 6 * s.h * s.tw, p.avy = 5.0 / 6 * s.b * s.tf;
+    p.avz = 5.0 / 6 * s.h * s.tw;
+    p.avy = 5.0 / 6 * s.b * s.tf;
     return p;
 }
 

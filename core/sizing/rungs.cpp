@@ -39,8 +39,8 @@ RungTable evaluateRungs(const CheckModel& model, const Catalogue& catalogue, con
         const Member& member = model.members()[m];
         if (member.exclude || !member.broken.empty()) continue;
         out.members.push_back(m);
-        const auto& mat = f.materials[static_cast<size_t>(member.material)];
-        out.massNow += member.length * f.sections[static_cast<size_t>(member.section)].properties.a * mat.density;
+        const auto& mat = f.materials[member.material];
+        out.massNow += member.length * f.sections[member.section].properties.a * mat.density;
         totalLength += member.length * mat.density;
     }
     if (out.members.empty() || model.forces().empty()) return out;
@@ -54,9 +54,10 @@ RungTable evaluateRungs(const CheckModel& model, const Catalogue& catalogue, con
         if (progress.cancelled()) return;
         Rung& r = out.rungs[k];
         const CatalogueSection& s = *family[k];
-        r.section = &s, r.depth = s.properties().depth;
+        r.section = &s;
+        r.depth = s.properties().depth;
         r.groupMass = totalLength * s.properties().a;
-        r.mass = s.properties().a * f.materials[static_cast<size_t>(model.members()[out.members.front()].material)].density;
+        r.mass = s.properties().a * f.materials[model.members()[out.members.front()].material].density;
         r.limit = brokenLimit(s, limits, f.units);
         r.status = Status::Ok;
         MemberResult result;
@@ -64,7 +65,9 @@ RungTable evaluateRungs(const CheckModel& model, const Catalogue& catalogue, con
             const size_t m = out.members[i];
             model.standardOf(m).run(model.inputWith(m, s.shape, s.properties()), demands[i], result);
             if (r.member >= 0 && !worse(result, r.status, r.utilisation)) continue;
-            r.member = static_cast<int>(m), r.status = result.status, r.utilisation = result.utilisation;
+            r.member = static_cast<int>(m);
+            r.status = result.status;
+            r.utilisation = result.utilisation;
             r.check = result.govern() ? result.govern()->check : -1;
             r.reason.clear();
             for (const CheckOutcome& o : result.outcomes)

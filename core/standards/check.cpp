@@ -22,7 +22,8 @@ std::string_view statusWord(Status s)
 void MemberResult::settle()
 {
     bool over = false, unchecked = outcomes.empty(), warned = false;
-    utilisation = 0, governing = runnerUp = -1;
+    utilisation = 0;
+    governing = runnerUp = -1;
     for (size_t i = 0; i < outcomes.size(); ++i) {
         CheckOutcome& o = outcomes[i];
         if (o.status == Status::NotApplicable) continue;
@@ -31,16 +32,20 @@ void MemberResult::settle()
             continue;
         }
         if (!std::isfinite(o.ratio) && !(o.ratio > 0)) {
-            o.status = Status::Unchecked, o.reason = "the ratio is not a number";
+            o.status = Status::Unchecked;
+            o.reason = "the ratio is not a number";
             unchecked = true;
             continue;
         }
         o.status = o.ratio <= 1.0 ? Status::Ok : o.counts ? Status::Over : Status::Warned;
-        over |= o.status == Status::Over, warned |= o.status == Status::Warned;
+        over |= o.status == Status::Over;
+        warned |= o.status == Status::Warned;
         if (!o.counts) continue;
-        if (governing < 0 || o.ratio > utilisation)
-            runnerUp = governing, governing = static_cast<int>(i), utilisation = o.ratio;
-        else if (runnerUp < 0 || o.ratio > outcomes[static_cast<size_t>(runnerUp)].ratio)
+        if (governing < 0 || o.ratio > utilisation) {
+            runnerUp = governing;
+            governing = static_cast<int>(i);
+            utilisation = o.ratio;
+        } else if (runnerUp < 0 || o.ratio > outcomes[runnerUp].ratio)
             runnerUp = static_cast<int>(i);
     }
     status = over ? Status::Over : unchecked ? Status::Unchecked : warned ? Status::Warned : Status::Ok;

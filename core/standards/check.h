@@ -53,13 +53,20 @@ struct CheckOutcome
 
 struct MemberResult
 {
+    MemberResult();
+    MemberResult(const MemberResult&);
+    MemberResult(MemberResult&&) noexcept;
+    MemberResult& operator=(const MemberResult&);
+    MemberResult& operator=(MemberResult&&) noexcept;
+    ~MemberResult();
+
     Status status = Status::Unchecked;
     double utilisation = 0;            // largest ratio of the checks that count
     int governing = -1, runnerUp = -1; // rows of outcomes
     std::vector<CheckOutcome> outcomes;
     std::vector<std::string> notes; // what was neglected or assumed, sentences
 
-    const CheckOutcome* govern() const { return governing < 0 ? nullptr : &outcomes[static_cast<size_t>(governing)]; }
+    const CheckOutcome* govern() const { return governing < 0 ? nullptr : &outcomes[governing]; }
     // Ranks the outcomes: over before unchecked before warned before ok. A ratio that is no number is unchecked.
     void settle();
 };

@@ -13,21 +13,27 @@ const std::vector<DeflectionLimit>& deflectionLimits(const Brief& b, const Natio
 namespace {
 
 // Movement along the upward side of the axis at a station, m.
-double heave(const Bow& b, double ei, double ga, size_t i)
+double heave(const StretchDeflection& b, double ei, double ga, size_t i)
 {
     return (b.up < -1e-9 ? -1 : 1) * (b.bend[i] / ei - (ga > 0 ? b.shear[i] / ga : 0.0) + b.heat[i]);
 }
 
 } // namespace
 
-Sag sagOf(const Bow& b, double ei, double ga)
+Sag sagOf(const StretchDeflection& b, double ei, double ga)
 {
     Sag out;
     const size_t n = b.x.size();
     const auto w = [&](size_t i) { return heave(b, ei, ga, i); };
     const auto take = [&](double v, double at) {
-        if (-v > out.down) out.down = -v, out.downAt = at;
-        if (v > out.up) out.up = v, out.upAt = at;
+        if (-v > out.down) {
+            out.down = -v;
+            out.downAt = at;
+        }
+        if (v > out.up) {
+            out.up = v;
+            out.upAt = at;
+        }
     };
     for (size_t i = 0; i < n; ++i) {
         const double here = w(i);
@@ -47,7 +53,7 @@ namespace {
 
 constexpr double kSteep = 0.70710678118654752; // sin 45°
 
-bool meant(const DeflectionLimit& l, const Bow& b)
+bool meant(const DeflectionLimit& l, const StretchDeflection& b)
 {
     using L = DeflectionLimit;
     if ((l.part == L::Part::Variable) != b.variable) return false;
@@ -63,7 +69,7 @@ struct Allowed
     double value = 0, length = 0, number = 0; // number 0: only `most`
     bool twice = false;
 };
-Allowed allowed(const DeflectionLimit& l, const DeflectionRules& rules, const Bow& b)
+Allowed allowed(const DeflectionLimit& l, const DeflectionRules& rules, const StretchDeflection& b)
 {
     Allowed a;
     a.length = b.length();
@@ -94,7 +100,7 @@ Stiffness stiffness(const MemberInput& in, bool major)
 struct Found
 {
     const DeflectionLimit* limit = nullptr;
-    const Bow* bow = nullptr;
+    const StretchDeflection* bow = nullptr;
     double ratio = -1, total = 0, deflection = 0, at = 0;
     bool down = false, cambered = false;
     Allowed allowed;
@@ -105,17 +111,20 @@ template <class F> void visit(const MemberInput& in, const Demands& d, F&& each)
 {
     const DeflectionRules& rules = in.brief.deflection;
     for (const DeflectionLimit& l : deflectionLimits(in.brief, in.national))
-        for (const Bow& b : d.bows) {
+        for (const StretchDeflection& b : d.deflections) {
             if (!meant(l, b)) continue;
             const Stiffness s = stiffness(in, b.major);
             const Sag sag = sagOf(b, s.ei, s.ga);
             Found f;
-            f.limit = &l, f.bow = &b, f.allowed = allowed(l, rules, b);
+            f.limit = &l;
+            f.bow = &b;
+            f.allowed = allowed(l, rules, b);
             // Built in against gravity: only where the direction is more upright than not, and off the total.
             f.cambered = rules.camber > 0 && l.part == DeflectionLimit::Part::Total && std::abs(b.up) > kSteep && !b.free;
             const double down = f.cambered ? std::max(0.0, sag.down - rules.camber) : sag.down;
             f.down = down >= sag.up;
-            f.total = f.down ? sag.down : sag.up, f.deflection = f.down ? down : sag.up;
+            f.total = f.down ? sag.down : sag.up;
+            f.deflection = f.down ? down : sag.up;
             f.cambered &= f.down;
             f.at = f.down ? sag.downAt : sag.upAt;
             f.ratio = f.deflection / f.allowed.value;
@@ -138,23 +147,25 @@ void deflectionOutcome(Outcomes& out, int row, const MemberInput& in, const Dema
 {
     const auto& limits = deflectionLimits(in.brief, in.national);
     CheckOutcome& o = out.at(row);
-    o.quantity = Quantity::Displacement, o.service = true;
+    o.quantity = Quantity::Displacement;
+    o.service = true;
     if (limits.empty()) return out.notApplicable(row, "no limit of deflection is stated: give the brief \"deflection\"");
     const bool own = !in.brief.deflection.limits.empty();
     const auto missing = [&](const std::string& why) { own ? out.unchecked(row, why) : out.notApplicable(row, why); };
     if (!d.service)
         return missing("no combination has the purpose service, so no deflection is known: make them at the stop Frame");
     for (const DeflectionLimit& l : limits) {
-        const bool found = std::any_of(d.bows.begin(), d.bows.end(), [&](const Bow& b) {
+        const bool found = std::any_of(d.deflections.begin(), d.deflections.end(), [&](const StretchDeflection& b) {
             DeflectionLimit all = l;
-            all.along = DeflectionLimit::Along::Any, all.members = DeflectionLimit::Members::Any;
+            all.along = DeflectionLimit::Along::Any;
+            all.members = DeflectionLimit::Members::Any;
             return meant(all, b);
         });
         if (found) continue;
         if (l.part == DeflectionLimit::Part::Variable && d.splitFails)
             return missing("the variable part cannot be split from forces of whole combinations (second order, or results "
                            "by combination): make service combinations of the kind live-only");
-        if (d.bows.empty()) continue; // held all along
+        if (d.deflections.empty()) continue; // held all along
         return missing(l.kind.empty() ? "no service combination holds what this limit of deflection asks for"
                                       : "no service combination is of the kind " + l.kind +
                                             ", which a limit of deflection asks for: make it at the stop Frame");
@@ -162,8 +173,12 @@ void deflectionOutcome(Outcomes& out, int row, const MemberInput& in, const Dema
     visit(in, d, [&](const Found& f) {
         if (std::isnan(o.ratio)) return;
         if (!(f.ratio <= o.ratio) || o.set < 0) {
-            o.ratio = f.ratio, o.demand = f.deflection, o.capacity = f.allowed.value;
-            o.set = f.bow->set, o.at = f.at, o.clause = clause;
+            o.ratio = f.ratio;
+            o.demand = f.deflection;
+            o.capacity = f.allowed.value;
+            o.set = f.bow->set;
+            o.at = f.at;
+            o.clause = clause;
         }
     });
     if (o.set < 0) out.notApplicable(row, "no limit of deflection is meant for this member, or it is held all along");
@@ -173,14 +188,17 @@ std::optional<DeflectionCurve> deflectionCurve(const MemberInput& in, const Dema
 {
     const auto worst = worstOf(in, d);
     if (!worst) return {};
-    const Bow& b = *worst->bow;
+    const StretchDeflection& b = *worst->bow;
     const Stiffness s = stiffness(in, b.major);
     DeflectionCurve out;
     out.title = b.major ? "Deflection along z" : "Deflection along y";
     out.x = b.x;
     for (size_t i = 0; i < b.x.size(); ++i)
         out.w.push_back(-heave(b, s.ei, s.ga, i));
-    out.limit = worst->allowed.value, out.at = worst->at, out.most = worst->deflection, out.down = worst->down;
+    out.limit = worst->allowed.value;
+    out.at = worst->at;
+    out.most = worst->deflection;
+    out.down = worst->down;
     if (worst->cambered) out.camber = in.brief.deflection.camber;
     return out;
 }

@@ -16,7 +16,7 @@ struct Sag
     double down = 0, up = 0;     // m, never negative
     double downAt = 0, upAt = 0; // m along the member
 };
-Sag sagOf(const Bow& b, double ei, double ga);
+Sag sagOf(const StretchDeflection& b, double ei, double ga);
 
 // The worst of all limits and combinations, into row `row`; demand and capacity are displacements. Not applicable without
 // limits; unchecked where a limit of the brief finds no combination.

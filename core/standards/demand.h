@@ -16,7 +16,10 @@ struct Extreme
     double at = 0;    // m along the member
     void take(double v, double x)
     {
-        if (v > value) value = v, at = x;
+        if (v > value) {
+            value = v;
+            at = x;
+        }
     }
 };
 
@@ -55,7 +58,7 @@ struct SetDemand
 
 // A stretch of a member that bends between its holds in one plane, under one service combination: the deflection of any
 // section is bend/EI - shear/GA + heat, measured from the chord of the holds (from the root of a cantilever).
-struct Bow
+struct StretchDeflection
 {
     bool major = true; // moves along z, else along y
     bool variable = false;
@@ -72,6 +75,13 @@ struct Bow
 
 struct Demands
 {
+    Demands();
+    Demands(const Demands&);
+    Demands(Demands&&) noexcept;
+    Demands& operator=(const Demands&);
+    Demands& operator=(Demands&&) noexcept;
+    ~Demands();
+
     std::vector<Span> spans;
     std::vector<SetDemand> sets;      // per force set that counts
     std::vector<SpanDemand> spanSets; // [set][span]
@@ -81,7 +91,7 @@ struct Demands
     // empty where no set has any.
     std::vector<double> x, forces;
     // Filled where the brief (or its national parameters) has limits of deflection.
-    std::vector<Bow> bows;
+    std::vector<StretchDeflection> deflections;
     bool service = false;    // there are service combinations
     bool splitFails = false; // the variable part was asked for, but some combination's forces do not superpose
 

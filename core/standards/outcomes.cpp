@@ -7,7 +7,9 @@ Outcomes::Outcomes(MemberResult& r, std::span<const CheckRow> rows) : r_(r), row
     r_.outcomes.assign(rows.size(), {});
     for (size_t k = 0; k < rows.size(); ++k) {
         CheckOutcome& o = r_.outcomes[k];
-        o.check = static_cast<int>(k), o.status = Status::Ok, o.capacity = 1;
+        o.check = static_cast<int>(k);
+        o.status = Status::Ok;
+        o.capacity = 1;
         o.clause = rows[k].chapter;
         const std::string_view key = rows[k].key;
         if (key == "tension" || key == "compression" || key.starts_with("shear"))
@@ -20,22 +22,25 @@ Outcomes::Outcomes(MemberResult& r, std::span<const CheckRow> rows) : r_(r), row
 void Outcomes::unchecked(int row, std::string_view reason)
 {
     CheckOutcome& o = at(row);
-    o.status = Status::Unchecked, o.reason = reason;
+    o.status = Status::Unchecked;
+    o.reason = reason;
 }
 
 void Outcomes::notApplicable(int row, std::string_view reason)
 {
     CheckOutcome& o = at(row);
-    o.status = Status::NotApplicable, o.reason = reason;
+    o.status = Status::NotApplicable;
+    o.reason = reason;
 }
 
 void Outcomes::leaveOut(const Brief& b)
 {
     for (const std::string& key : b.leaveOut)
         for (CheckOutcome& o : r_.outcomes) {
-            const CheckRow& row = rows_[static_cast<size_t>(o.check)];
+            const CheckRow& row = rows_[o.check];
             if (row.key != key || o.status == Status::NotApplicable) continue;
-            o.status = Status::NotApplicable, o.reason = "left out by the brief " + b.id;
+            o.status = Status::NotApplicable;
+            o.reason = "left out by the brief " + b.id;
             r_.notes.push_back(std::string(row.title) + " is left out by the brief " + b.id + ".");
         }
 }
@@ -46,7 +51,10 @@ void allUnchecked(MemberResult& r, std::span<const CheckRow> rows, const std::st
     for (size_t k = 0; k < rows.size(); ++k) {
         if (rows[k].key == "slenderness") continue;
         CheckOutcome o;
-        o.check = static_cast<int>(k), o.status = Status::Unchecked, o.reason = reason, o.clause = rows[k].chapter;
+        o.check = static_cast<int>(k);
+        o.status = Status::Unchecked;
+        o.reason = reason;
+        o.clause = rows[k].chapter;
         r.outcomes.push_back(std::move(o));
     }
     r.settle();
@@ -63,8 +71,10 @@ void slendernessOutcome(Outcomes& out, int row, const Brief& b, const Demands& d
                         std::string_view tensionClause)
 {
     bool compressed = false, pulled = false;
-    for (const SetDemand& x : d.sets)
-        compressed |= x.compression.value > 0, pulled |= x.tension.value > 0;
+    for (const SetDemand& x : d.sets) {
+        compressed |= x.compression.value > 0;
+        pulled |= x.tension.value > 0;
+    }
     CheckOutcome& o = out.at(row);
     o.counts = b.slendernessRequired;
     if (!compressed && !pulled) return out.notApplicable(row, "no axial force");
@@ -72,7 +82,9 @@ void slendernessOutcome(Outcomes& out, int row, const Brief& b, const Demands& d
         compressed ? b.slendernessCompression.value_or(advisedCompression) : b.slendernessTension.value_or(advisedTension);
     o.demand = slenderness;
     if (!(limit > 0)) return out.notApplicable(row, "the standard has no limit, and the brief states none");
-    o.capacity = limit, o.ratio = slenderness / limit, o.span = span;
+    o.capacity = limit;
+    o.ratio = slenderness / limit;
+    o.span = span;
     o.clause = compressed ? compressionClause : tensionClause;
     if (o.ratio > 1)
         o.reason = std::string("L/r is above the ") + (o.counts ? "required " : "advised ") + significant(limit, 3);

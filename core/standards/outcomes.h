@@ -12,15 +12,20 @@ class Outcomes
 {
 public:
     Outcomes(MemberResult& r, std::span<const CheckRow> rows);
-    CheckOutcome& at(int row) { return r_.outcomes[static_cast<size_t>(row)]; }
-    double ratio(int row) const { return r_.outcomes[static_cast<size_t>(row)].ratio; }
+    CheckOutcome& at(int row) { return r_.outcomes[row]; }
+    double ratio(int row) const { return r_.outcomes[row].ratio; }
     void take(int row, double ratio, double demand, double capacity, size_t set, int span, double x, std::string_view clause)
     {
         CheckOutcome& o = at(row);
         if (std::isnan(o.ratio)) return; // a ratio that is no number is kept: it makes the check unchecked
         if (!(ratio <= o.ratio) || o.set < 0) {
-            o.ratio = ratio, o.demand = demand, o.capacity = capacity;
-            o.set = static_cast<int>(set), o.span = span, o.at = x, o.clause = clause;
+            o.ratio = ratio;
+            o.demand = demand;
+            o.capacity = capacity;
+            o.set = static_cast<int>(set);
+            o.span = span;
+            o.at = x;
+            o.clause = clause;
         }
     }
     void unchecked(int row, std::string_view reason);

@@ -173,10 +173,14 @@ TEST_CASE("amplified: what it cannot do it refuses with a way out", "[analysis][
 TEST_CASE("amplified: service keeps the full stiffness, joint springs are reduced with the rest", "[analysis][amplified]")
 {
     Frame f = box(2, 40, 2);
-    for (Element& e : f.elements)
-        e.springI[4] = 3e6, e.springJ[5] = 2e6;
+    for (Element& e : f.elements) {
+        e.springI[4] = 3e6;
+        e.springJ[5] = 2e6;
+    }
     Combination service = f.combinations[0];
-    service.id = "V", service.purpose = Purpose::Service, service.basis.clear();
+    service.id = "V";
+    service.purpose = Purpose::Service;
+    service.basis.clear();
     f.combinations.push_back(service);
     const AmplifiedResult full = amplified(f), soft = amplified(f, {.reducedStiffness = true});
     CHECK(soft.wholes.combinations[0].reduced);

@@ -50,7 +50,8 @@ TEST_CASE("beam: fixed ends, partial trapezoidal load against numerical quadratu
     const int n = 20000;
     for (int k = 0; k < n; ++k) {
         const double a = 1.2 + 3.5 * (k + 0.5) / n, b = 6 - a, q = (8 + 12 * (a - 1.2) / 3.5) * 1e3 * 3.5 / n;
-        m1 += q * a * b * b / 36, m2 += q * a * a * b / 36;
+        m1 += q * a * b * b / 36;
+        m2 += q * a * a * b / 36;
     }
     CHECK_THAT(at(r, 0)[4], WithinRel(-m1, 1e-7));
     CHECK_THAT(at(r, 6)[4], WithinRel(-m2, 1e-7));

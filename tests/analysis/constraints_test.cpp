@@ -70,7 +70,8 @@ TEST_CASE("joints: a thermal gradient bows a free beam and bends a fixed one", "
         return test::frameOf(test::beam(
             std::string(R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true)") + support +
                 R"(}},{"id":"2","at":[3,0,0]},{"id":"3","at":[6,0,0],"support":{"uy":true,"uz":true)" + support +
-                R"(}}],"elements":[{"id":"A","nodes":["1","2"],"section":"S","material":"M"},{"id":"B","nodes":["2","3"],"section":"S","material":"M"}])",
+                R"(}}],"elements":[{"id":"A","nodes":["1","2"],"section":"S","material":"M"},
+{"id":"B","nodes":["2","3"],"section":"S","material":"M"}])",
             R"({"id":"T","thermal":[{"element":"A","gradient":[0,-100]},{"element":"B","gradient":[0,-100]}]})"));
     };
     const double kappa = 1.2e-5 * 100;
@@ -89,7 +90,8 @@ TEST_CASE("joints: a diaphragm turns four columns as one body", "[analysis]")
     const double x[] = {0, 6, 6, 0}, y[] = {0, 0, 4, 4};
     for (int i = 0; i < 4; ++i) {
         nodes += fmt::format(
-            R"({}{{"id":"b{}","at":[{},{},0],"support":{{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}}}},{{"id":"t{}","at":[{},{},3]}})",
+            R"({}{{"id":"b{}","at":[{},{},0],"support":{{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,
+"rz":true}}}},{{"id":"t{}","at":[{},{},3]}})",
             i ? "," : "", i, x[i], y[i], i, x[i], y[i]);
         elements +=
             fmt::format(R"({}{{"id":"C{}","nodes":["b{}","t{}"],"section":"S","material":"M"}})", i ? "," : "", i, i, i);
@@ -127,9 +129,12 @@ TEST_CASE("joints: linked nodes move alike", "[analysis]")
 {
     // Two cantilevers of 3 m and 2 m side by side, tips linked in uz: they share a force as 3EI/L³ does.
     const Frame f = test::frameOf(test::beam(
-        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"2","at":[3,0,0]},
-{"id":"3","at":[0,1,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"4","at":[2,1,0]}],
-"elements":[{"id":"A","nodes":["1","2"],"section":"S","material":"M"},{"id":"B","nodes":["3","4"],"section":"S","material":"M"}])",
+        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
+{"id":"2","at":[3,0,0]},
+{"id":"3","at":[0,1,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
+{"id":"4","at":[2,1,0]}],
+"elements":[{"id":"A","nodes":["1","2"],"section":"S","material":"M"},
+{"id":"B","nodes":["3","4"],"section":"S","material":"M"}])",
         R"({"id":"G","nodal":[{"node":"2","f":[0,0,-12],"m":[0,0,0]}]})",
         R"(,"links":[{"id":"L","nodes":["2","4"],"dofs":["uz"]}])"));
     const AnalysisResult r = solved(f);
@@ -153,11 +158,14 @@ TEST_CASE("one-way: of two crossing ties only the stretched one acts", "[analysi
     // A hinged square panel of 3 m with two tension-only diagonals; 10 kN to the right stretches one of them: N = 10·√2.
     const auto frame = [](double h) {
         return test::frameOf(test::beam(
-            R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true}},{"id":"2","at":[3,0,0],"support":{"ux":true,"uy":true,"uz":true}},
+            R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true}},
+{"id":"2","at":[3,0,0],"support":{"ux":true,"uy":true,"uz":true}},
 {"id":"3","at":[0,0,3],"support":{"uy":true}},{"id":"4","at":[3,0,3],"support":{"uy":true}}],
-"elements":[{"id":"L","nodes":["1","3"],"section":"S","material":"M","behaviour":"axial"},{"id":"R","nodes":["2","4"],"section":"S","material":"M","behaviour":"axial"},
+"elements":[{"id":"L","nodes":["1","3"],"section":"S","material":"M","behaviour":"axial"},
+{"id":"R","nodes":["2","4"],"section":"S","material":"M","behaviour":"axial"},
 {"id":"T","nodes":["3","4"],"section":"S","material":"M","behaviour":"axial"},
-{"id":"D1","nodes":["1","4"],"section":"S","material":"M","behaviour":"tension-only"},{"id":"D2","nodes":["2","3"],"section":"S","material":"M","behaviour":"tension-only"}])",
+{"id":"D1","nodes":["1","4"],"section":"S","material":"M","behaviour":"tension-only"},
+{"id":"D2","nodes":["2","3"],"section":"S","material":"M","behaviour":"tension-only"}])",
             fmt::format(R"({{"id":"W","nodal":[{{"node":"3","f":[{},0,0],"m":[0,0,0]}}]}})", h),
             R"(,"combinations":[{"id":"U","terms":{"W":1}},{"id":"V","terms":{"W":-2}}])"));
     };
@@ -217,8 +225,10 @@ TEST_CASE("joints: malformed springs, links and support axes are faults with the
 TEST_CASE("joints: contradictions between diaphragms, links and supports are told, not solved", "[analysis]")
 {
     Frame f = test::frameOf(test::beam(
-        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"2","at":[3,0,0]},{"id":"3","at":[6,0,0]}],
-"elements":[{"id":"A","nodes":["1","2"],"section":"S","material":"M"},{"id":"B","nodes":["2","3"],"section":"S","material":"M"}])",
+        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
+{"id":"2","at":[3,0,0]},{"id":"3","at":[6,0,0]}],
+"elements":[{"id":"A","nodes":["1","2"],"section":"S","material":"M"},
+{"id":"B","nodes":["2","3"],"section":"S","material":"M"}])",
         R"({"id":"G","nodal":[{"node":"3","f":[0,0,-1],"m":[0,0,0]}]})"));
     SilentProgress p;
     const auto refused = [&](const Frame& x) {

@@ -67,9 +67,11 @@ TEST_CASE("deflected: shear deformation, skew elements and offsets as in the ele
 {
     std::string text = test::beam(
         R"("nodes":[{"id":"1","at":[0,0,0],)" + kFixed + R"(},{"id":"2","at":[1,2,5]},{"id":"3","at":[4,3,1],)" + kFixed +
-            R"(}],"elements":[{"id":"A","nodes":["1","2"],"section":"S","material":"M","roll":25,"offset":{"i":[0,0.1,0.2],"j":[0.1,0,-0.2]}},
+            R"(}],"elements":[{"id":"A","nodes":["1","2"],"section":"S","material":"M","roll":25,
+"offset":{"i":[0,0.1,0.2],"j":[0.1,0,-0.2]}},
 {"id":"B","nodes":["3","2"],"section":"S","material":"M","release":{"i":["my"]}}])",
-        R"({"id":"G","line":[{"element":"A","q":[[3,-2,-8],[1,4,-5]]},{"element":"B","q":[[1,1,-2],[1,1,-9]]}],"nodal":[{"node":"2","f":[5,9,-30]}]})");
+        R"({"id":"G","line":[{"element":"A","q":[[3,-2,-8],[1,4,-5]]},{"element":"B","q":[[1,1,-2],[1,1,-9]]}],
+"nodal":[{"node":"2","f":[5,9,-30]}]})");
     text.replace(text.find(R"("avy":0,"avz":0)"), 15, R"("avy":8000,"avz":9000)");
     const Frame f = test::frameOf(text);
     const Refined fine = refined(f, 10);
@@ -80,9 +82,9 @@ TEST_CASE("deflected: shear deformation, skew elements and offsets as in the ele
         const Deflected d = deflected(f, r, load, motionOf(r, load.columns), e);
         for (int k = 0; k < 10; ++k) {
             // Ends of the pieces; at the element's own ends nodes sit at the other end of an offset.
-            const auto node = static_cast<size_t>(fine.frame.elements[static_cast<size_t>(fine.first[e] + k)].j);
+            const auto node = static_cast<size_t>(fine.frame.elements[fine.first[e] + k].j);
             if (k == 9) continue;
-            const Vec3 off = d.u[static_cast<size_t>(k) + 1] - cut.motions[0].u[node];
+            const Vec3 off = d.u[k + 1] - cut.motions[0].u[node];
             const Vec3 x = elementAxes(f, f.elements[e]).x;
             CHECK_THAT(norm(off - dot(off, x) * x), WithinAbs(0.0, 1e-9 + 1e-6 * norm(d.u[5])));
             CHECK_THAT(dot(off, x), WithinAbs(0.0, 2e-9)); // along the axis forces are taken as linear between stations
@@ -104,13 +106,15 @@ TEST_CASE("deflected: second order bows as the amplified first order does", "[an
 
 TEST_CASE("storeys: floors, heights and drifts of a sway frame", "[analysis][storeys]")
 {
-    const Frame f = test::frameOf(test::beam(
-        R"("nodes":[{"id":"a","at":[0,0,1],)" + kFixed +
-            R"(},{"id":"b","at":[0,0,5]},{"id":"c","at":[6,0,5]},{"id":"d","at":[6,0,0],)" + kFixed +
-            R"(},{"id":"e","at":[0,0,8]},{"id":"g","at":[6,0,8]}],"elements":[{"id":"1","nodes":["a","b"],"section":"S","material":"M"},
-{"id":"2","nodes":["b","c"],"section":"S","material":"M"},{"id":"3","nodes":["d","c"],"section":"S","material":"M"},{"id":"4","nodes":["b","e"],"section":"S","material":"M"},
+    const Frame f =
+        test::frameOf(test::beam(R"("nodes":[{"id":"a","at":[0,0,1],)" + kFixed +
+                                     R"(},{"id":"b","at":[0,0,5]},{"id":"c","at":[6,0,5]},{"id":"d","at":[6,0,0],)" + kFixed +
+                                     R"(},{"id":"e","at":[0,0,8]},{"id":"g","at":[6,0,8]}],
+"elements":[{"id":"1","nodes":["a","b"],"section":"S","material":"M"},
+{"id":"2","nodes":["b","c"],"section":"S","material":"M"},{"id":"3","nodes":["d","c"],"section":"S","material":"M"},
+{"id":"4","nodes":["b","e"],"section":"S","material":"M"},
 {"id":"5","nodes":["c","g"],"section":"S","material":"M"},{"id":"6","nodes":["e","g"],"section":"S","material":"M"}])",
-        R"({"id":"W","nodal":[{"node":"e","f":[10,0,0]}]})"));
+                                 R"({"id":"W","nodal":[{"node":"e","f":[10,0,0]}]})"));
     const std::vector<Storey> s = storeysOf(f);
     REQUIRE(s.size() == 2);
     CHECK_THAT(s[0].height(), WithinRel(5.0, 1e-12));
@@ -118,7 +122,7 @@ TEST_CASE("storeys: floors, heights and drifts of a sway frame", "[analysis][sto
     const AnalysisResult r = test::analysed(f);
     const std::vector<StoreyDrift> d = storeyDrifts(f, s, r.cases[0]);
     REQUIRE(d.size() == 2);
-    CHECK(f.nodes[static_cast<size_t>(d[1].node)].id == "e");
+    CHECK(f.nodes[d[1].node].id == "e");
     CHECK_THAT(d[1].drift.x, WithinRel(r.cases[0].u[4].x - r.cases[0].u[1].x, 1e-12));
-    CHECK(f.nodes[static_cast<size_t>(d[0].under)].supported());
+    CHECK(f.nodes[d[0].under].supported());
 }

@@ -37,7 +37,8 @@ double footMoment(double p, double h, double ei, double l)
 CombinationResult solved(const Frame& f, CombinationOptions o)
 {
     SilentProgress p;
-    o.secondOrder = true, o.shearDeformation = false;
+    o.secondOrder = true;
+    o.shearDeformation = false;
     CombinationResult r = analyseCombinations(f, o, p);
     for (const Finding& x : r.findings)
         UNSCOPED_INFO(x.text);
@@ -48,16 +49,19 @@ CombinationResult solved(const Frame& f, CombinationOptions o)
 // A portal of one storey, beam pinned or rigid, in the xz plane; columns bend about y.
 Frame portal(double down, double side, const std::string& more = "")
 {
-    return test::frameOf(test::beam(
-        R"("nodes":[{"id":"a","at":[0,0,0],)" + kFixed +
-            R"(},{"id":"b","at":[0,0,4],"support":{"uy":true}},{"id":"c","at":[6,0,4],"support":{"uy":true}},{"id":"d","at":[6,0,0],)" +
-            kFixed +
-            R"(}],"elements":[{"id":"L","nodes":["a","b"],"section":"S","material":"M"},{"id":"B","nodes":["b","c"],"section":"S","material":"M"},
+    return test::frameOf(
+        test::beam(R"("nodes":[{"id":"a","at":[0,0,0],)" + kFixed +
+                       R"(},{"id":"b","at":[0,0,4],"support":{"uy":true}},{"id":"c","at":[6,0,4],"support":{"uy":true}},
+{"id":"d","at":[6,0,0],)" +
+                       kFixed +
+                       R"(}],"elements":[{"id":"L","nodes":["a","b"],"section":"S","material":"M"},
+{"id":"B","nodes":["b","c"],"section":"S","material":"M"},
 {"id":"R","nodes":["d","c"],"section":"S","material":"M"}])",
-        fmt::format(
-            R"({{"id":"G","nodal":[{{"node":"b","f":[{},0,{}]}},{{"node":"c","f":[0,0,{}]}}],"line":[{{"element":"B","q":[[0,0,-4],[0,0,-4]]}}]}})",
-            side, -down, -down),
-        R"(,"combinations":[{"id":"S","basis":"lrfd","terms":{"G":1}}])" + more));
+                   fmt::format(
+                       R"({{"id":"G","nodal":[{{"node":"b","f":[{},0,{}]}},{{"node":"c","f":[0,0,{}]}}],
+"line":[{{"element":"B","q":[[0,0,-4],[0,0,-4]]}}]}})",
+                       side, -down, -down),
+                   R"(,"combinations":[{"id":"S","basis":"lrfd","terms":{"G":1}}])" + more));
 }
 
 } // namespace
@@ -160,9 +164,12 @@ TEST_CASE("amplified: with nothing above the sums are first order, and braced co
     // A pin-ended column held at its head, in two pieces, with end moments of one sign: B1 = 1/(1 - P/Pe).
     const double pe = 9.869604401 * kEi / 16;
     const Frame c = test::frameOf(test::beam(
-        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"rz":true}},{"id":"m","at":[0,0,2],"support":{"uy":true}},
-{"id":"2","at":[0,0,4],"support":{"ux":true,"uy":true}},{"id":"3","at":[3,0,4],"support":{"uy":true,"uz":true,"ry":true}}],
-"elements":[{"id":"A","nodes":["1","m"],"section":"S","material":"M"},{"id":"B","nodes":["2","m"],"section":"S","material":"M"},
+        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"rz":true}},
+{"id":"m","at":[0,0,2],"support":{"uy":true}},
+{"id":"2","at":[0,0,4],"support":{"ux":true,"uy":true}},
+{"id":"3","at":[3,0,4],"support":{"uy":true,"uz":true,"ry":true}}],
+"elements":[{"id":"A","nodes":["1","m"],"section":"S","material":"M"},
+{"id":"B","nodes":["2","m"],"section":"S","material":"M"},
 {"id":"T","nodes":["2","3"],"section":"S","material":"M","behaviour":"axial"}])",
         fmt::format(R"({{"id":"G","nodal":[{{"node":"2","f":[0,0,{}],"m":[0,-10,0]}},{{"node":"1","m":[0,10,0]}}]}})",
                     -0.3 * pe / 1e3),
@@ -175,10 +182,13 @@ TEST_CASE("amplified: with nothing above the sums are first order, and braced co
     Frame stated = c;
     stated.hasDesign = true;
     DesignMember column;
-    column.id = "A", column.elements = {0, 1}, column.brief = "x";
+    column.id = "A";
+    column.elements = {0, 1};
+    column.brief = "x";
     stated.design.members.push_back(column);
     Brief brief;
-    brief.id = "x", brief.cm = 0.9;
+    brief.id = "x";
+    brief.cm = 0.9;
     stated.design.briefs.push_back(brief);
     CHECK_THAT(analyseAmplified(stated, {.shearDeformation = false}, p).largestB1, WithinRel(0.9 / 0.7, 1e-6));
     stated.design.briefs[0].cm = 0.5; // never below 1
@@ -193,11 +203,11 @@ TEST_CASE("conditioning: stiffness ratios are measured and told, never called a 
 "elements":[{"id":"A","nodes":["1","2"],"section":"S","material":"M"},{"id":"B","nodes":["2","3"],"section":"R","material":"M"}])",
                        R"({"id":"G","nodal":[{"node":"3","f":[0,0,-1]}]})");
         const std::string own = R"({"id":"S","shape")";
-        text.insert(
-            text.find(own),
-            fmt::format(
-                R"({{"id":"R","shape":"bar-flat","h":200,"b":100,"properties":{{"a":{},"iy":{},"iz":{},"it":{},"avy":0,"avz":0}}}},)",
-                2e4 * ratio, 6.667e7 * ratio, 1.667e7 * ratio, 4.5e7 * ratio));
+        text.insert(text.find(own),
+                    fmt::format(
+                        R"({{"id":"R","shape":"bar-flat","h":200,"b":100,"properties":{{"a":{},"iy":{},"iz":{},"it":{},"avy":0,
+"avz":0}}}},)",
+                        2e4 * ratio, 6.667e7 * ratio, 1.667e7 * ratio, 4.5e7 * ratio));
         return test::frameOf(text);
     };
     SilentProgress p;
@@ -228,8 +238,8 @@ TEST_CASE("memory: a change of size is analysed again without another symbolic f
     const FrameForces before = analyseForces(f, {}, p, memory);
     REQUIRE(before.ok);
     CHECK(memory->analysed() == 1);
-    f.sections[static_cast<size_t>(f.elements[0].section)].properties.a *= 1.3;
-    f.sections[static_cast<size_t>(f.elements[0].section)].properties.iy *= 1.7;
+    f.sections[f.elements[0].section].properties.a *= 1.3;
+    f.sections[f.elements[0].section].properties.iy *= 1.7;
     const FrameForces again = analyseForces(f, {}, p, memory), fresh = analyseForces(f, {}, p);
     CHECK(memory->analysed() == 1);
     CHECK(memory->reused() == 1);
@@ -246,7 +256,8 @@ TEST_CASE("results: what the forces hold goes out with them and comes back", "[a
 {
     Frame f = portal(300, 20);
     f.combinations.push_back(f.combinations[0]);
-    f.combinations[1].id = "Off", f.combinations[1].off = true;
+    f.combinations[1].id = "Off";
+    f.combinations[1].off = true;
     SilentProgress p;
     for (const ForceOrder order : {ForceOrder::Second, ForceOrder::Amplified}) {
         const FrameForces r = analyseForces(f, {.order = order, .reducedStiffness = true}, p);

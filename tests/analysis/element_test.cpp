@@ -15,7 +15,8 @@ namespace {
 Frame oneElement(const std::string& element = "")
 {
     return test::frameOf(
-        R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"S355"}],"sections":[{"id":"S","name":"IPE300"}],"nodes":[{"id":"1","at":[1,2,3]},{"id":"2","at":[4,-1,5]}],
+        R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"S355"}],
+"sections":[{"id":"S","name":"IPE300"}],"nodes":[{"id":"1","at":[1,2,3]},{"id":"2","at":[4,-1,5]}],
 "elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M","roll":25)" +
         element + "}]}");
 }
@@ -81,8 +82,8 @@ TEST_CASE("element: fixed-end forces balance the loads, released ones are zero",
         CHECK_THAT(at[4], WithinAbs(-ends(10), 1e-6));
         CHECK_THAT(at[5], WithinAbs(ends(11), 1e-6));
         for (int k = 0; k < 6; ++k) {
-            if (f.elements[0].releaseI[static_cast<size_t>(k)]) CHECK_THAT(ends(k), WithinAbs(0, 1e-9));
-            if (f.elements[0].releaseJ[static_cast<size_t>(k)]) CHECK_THAT(ends(k + 6), WithinAbs(0, 1e-9));
+            if (f.elements[0].releaseI[k]) CHECK_THAT(ends(k), WithinAbs(0, 1e-9));
+            if (f.elements[0].releaseJ[k]) CHECK_THAT(ends(k + 6), WithinAbs(0, 1e-9));
         }
     }
 }
@@ -108,7 +109,8 @@ TEST_CASE("element: local axes of the format", "[analysis]")
 {
     const auto axes = [](const char* to, double roll, const char* up = "z") {
         const Frame f = test::frameOf(fmt::format(
-            R"({{"format":"wren-frame","version":1,"up":"{}","materials":[{{"id":"M","grade":"S355"}}],"sections":[{{"id":"S","name":"IPE300"}}],"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":{}}}],
+            R"({{"format":"wren-frame","version":1,"up":"{}","materials":[{{"id":"M","grade":"S355"}}],
+"sections":[{{"id":"S","name":"IPE300"}}],"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":{}}}],
 "elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M","roll":{}}}]}})",
             up, to, roll));
         return elementAxes(f, f.elements[0]);
@@ -138,7 +140,9 @@ TEST_CASE("element: an angle rolled to its legs is the same whichever way its ax
 {
     const auto deflection = [](const char* roll) {
         const Frame f = test::frameOf(
-            R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"S355"}],"sections":[{"id":"S","name":"L6X4X1/2"}],"nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"2","at":[3,0,0]}],
+            R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"S355"}],
+"sections":[{"id":"S","name":"L6X4X1/2"}],"nodes":[{"id":"1","at":[0,0,0],
+"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"2","at":[3,0,0]}],
 "elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M")" +
             std::string(roll) + R"(}],"cases":[{"id":"G","nodal":[{"node":"2","f":[0,0,-1]}]}]})");
         AnalysisOptions o;
@@ -168,10 +172,11 @@ TEST_CASE("random frames: superposition, reciprocity and equilibrium", "[analysi
                                  k < 3 ? R"(,"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true})" : "");
         int e = 0;
         for (int a = 0; a < n; ++a)
-            for (int b = std::max(a + 1, 3); b < n; ++b)
+            for (int b = std::max(a + 1, 3); b < n; ++b) {
                 elements += fmt::format(R"({}{{"id":"e{}","nodes":["{}","{}"],"section":"S","material":"M","roll":{:.1f}{}}})",
-                                        e ? "," : "", e, a, b, 90 * u(random), e % 3 == 0 ? R"(,"release":{"i":["my"]})" : ""),
-                    ++e;
+                                        e ? "," : "", e, a, b, 90 * u(random), e % 3 == 0 ? R"(,"release":{"i":["my"]})" : "");
+                ++e;
+            }
         const auto load = [&](int node, const char* f) { return fmt::format(R"({{"node":"{}","f":{}}})", node, f); };
         const Frame f = test::frameOf(test::beam(nodes + "]," + elements + "]",
                                                  R"({"id":"A","nodal":[)" + load(3, "[1,0,0]") + R"(]},{"id":"B","nodal":[)" +

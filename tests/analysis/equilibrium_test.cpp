@@ -31,10 +31,14 @@ Frame randomFrame(unsigned seed)
 {
     Random r(seed);
     Frame f = test::frameOf(test::beam(
-        R"("nodes":[{"id":"x","at":[0,0,0]},{"id":"y","at":[1,0,0]}],"elements":[{"id":"e","nodes":["x","y"],"section":"S","material":"M"}])",
+        R"("nodes":[{"id":"x","at":[0,0,0]},{"id":"y","at":[1,0,0]}],
+"elements":[{"id":"e","nodes":["x","y"],"section":"S","material":"M"}])",
         R"({"id":"none"})"));
-    f.nodes.clear(), f.elements.clear(), f.cases.clear();
-    f.sections[0].properties.avy = 0.012, f.sections[0].properties.avz = 0.015;
+    f.nodes.clear();
+    f.elements.clear();
+    f.cases.clear();
+    f.sections[0].properties.avy = 0.012;
+    f.sections[0].properties.avz = 0.015;
     for (int z = 0; z < 3; ++z)
         for (int k = 0; k < 4; ++k) {
             Node n;
@@ -50,13 +54,19 @@ Frame randomFrame(unsigned seed)
         }
     const auto add = [&](int i, int j) {
         Element e;
-        e.id = fmt::format("E{}", f.elements.size()), e.section = 0, e.material = 0;
-        e.i = i, e.j = j;
+        e.id = fmt::format("E{}", f.elements.size());
+        e.section = 0;
+        e.material = 0;
+        e.i = i;
+        e.j = j;
         if (r.chance(0.5)) std::swap(e.i, e.j);
         e.roll = r.in(-3, 3);
         if (r.chance(0.3)) e.releaseI[4] = true;
         if (r.chance(0.3)) e.springJ[5] = r.in(1e6, 1e8);
-        if (r.chance(0.4)) e.offsetI = r.vec(0.25), e.offsetJ = r.vec(0.25);
+        if (r.chance(0.4)) {
+            e.offsetI = r.vec(0.25);
+            e.offsetJ = r.vec(0.25);
+        }
         f.elements.push_back(e);
     };
     for (int z = 1; z < 3; ++z)
@@ -67,11 +77,11 @@ Frame randomFrame(unsigned seed)
     // Corners of a panel must lie in a plane: the roof nodes are level by making.
     for (int c = 0; c < 3; ++c) {
         LoadCase l;
-        l.id = fmt::format("C{}", c), l.selfWeight = r.in(0, 2);
+        l.id = fmt::format("C{}", c);
+        l.selfWeight = r.in(0, 2);
         for (int k = 0; k < 6; ++k) {
             const auto e = static_cast<int>(r.in(0, static_cast<double>(f.elements.size()) - 0.01));
-            const double length = f.length(f.elements[static_cast<size_t>(e)]), a = r.in(0, 0.5) * length,
-                         b = r.in(0.5, 1) * length;
+            const double length = f.length(f.elements[e]), a = r.in(0, 0.5) * length, b = r.in(0.5, 1) * length;
             const auto axes = static_cast<LoadAxes>(k % 3);
             l.line.push_back({e, axes, a, b, r.vec(9e3), r.vec(9e3)});
             l.point.push_back({e, axes, r.in(0, length), r.vec(2e4), {0, 0, 0}});
@@ -81,9 +91,11 @@ Frame randomFrame(unsigned seed)
         f.cases.push_back(l);
     }
     f.cases.push_back({});
-    f.cases.back().id = "N", f.cases.back().notional = NotionalOf{0, {0.6, 0.8, 0}, 0.01};
+    f.cases.back().id = "N";
+    f.cases.back().notional = NotionalOf{0, {0.6, 0.8, 0}, 0.01};
     Combination u;
-    u.id = "U", u.terms = {{0, 1.3}, {1, -0.7}, {2, 0.4}, {3, 1.0}};
+    u.id = "U";
+    u.terms = {{0, 1.3}, {1, -0.7}, {2, 0.4}, {3, 1.0}};
     f.combinations = {u};
     return f;
 }
@@ -94,9 +106,9 @@ std::pair<Vec3, Vec3> loadsOf(const Frame& f, const LoadCase& c)
     Vec3 force, moment;
     const auto put = [&](Vec3 at, Vec3 v) { force = force + v, moment = moment + cross(at, v); };
     for (const NodalLoad& n : c.nodal)
-        put(f.nodes[static_cast<size_t>(n.node)].at, n.f), moment = moment + n.m;
+        put(f.nodes[n.node].at, n.f), moment = moment + n.m;
     for (const NodalLoad& n : notionalLoads(f, c))
-        put(f.nodes[static_cast<size_t>(n.node)].at, n.f);
+        put(f.nodes[n.node].at, n.f);
     const std::vector<SpanLoads> spans = spanLoads(f, c);
     for (size_t e = 0; e < spans.size(); ++e) {
         const Axes axes = elementAxes(f, f.elements[e]);
@@ -124,19 +136,25 @@ Frame turnedFrame(Frame f, double angle)
     for (size_t e = 0; e < f.elements.size(); ++e)
         for (LoadCase& c : f.cases) // projected loads are tied to the global axes: stated per true length instead
             for (LineLoad& l : c.line)
-                if (l.element == static_cast<int>(e) && l.axes != LoadAxes::Local)
-                    l.q0 = spun(l.q0, angle), l.q1 = spun(l.q1, angle);
+                if (l.element == static_cast<int>(e) && l.axes != LoadAxes::Local) {
+                    l.q0 = spun(l.q0, angle);
+                    l.q1 = spun(l.q1, angle);
+                }
     for (Node& n : f.nodes) {
         n.at = spun(n.at, angle);
         // Springs of different stiffness keep to their own axes.
         n.supportAxes = Axes{spun({1, 0, 0}, angle), spun({0, 1, 0}, angle), {0, 0, 1}};
         if (!n.supported()) n.supportAxes.reset();
     }
-    for (Element& e : f.elements)
-        e.offsetI = spun(e.offsetI, angle), e.offsetJ = spun(e.offsetJ, angle);
+    for (Element& e : f.elements) {
+        e.offsetI = spun(e.offsetI, angle);
+        e.offsetJ = spun(e.offsetJ, angle);
+    }
     for (LoadCase& c : f.cases) {
-        for (NodalLoad& n : c.nodal)
-            n.f = spun(n.f, angle), n.m = spun(n.m, angle);
+        for (NodalLoad& n : c.nodal) {
+            n.f = spun(n.f, angle);
+            n.m = spun(n.m, angle);
+        }
         for (PointLoad& p : c.point)
             if (p.axes != LoadAxes::Local) p.f = spun(p.f, angle);
         for (AreaLoad& a : c.area) {
@@ -182,7 +200,7 @@ TEST_CASE("equilibrium: second order balances in the displaced shape", "[analysi
         REQUIRE(r.ok);
         Vec3 force;
         for (const auto& [c, k] : f.combinations[0].terms)
-            force = force + k * loadTotals(f, f.cases[static_cast<size_t>(c)]).sum();
+            force = force + k * loadTotals(f, f.cases[c]).sum();
         const double size = norm(force);
         for (const Vec3& v : r.motions[0].f)
             force = force + v;

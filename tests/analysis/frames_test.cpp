@@ -33,7 +33,8 @@ std::string turnedFrame(double angle, bool reverse)
                            R"(,{"id":"B","nodes":)" + pair("3", "4") + R"(,"section":"S","material":"M"},{"id":"D","nodes":)" +
                            pair("4", "5") + R"(,"section":"S","material":"M"}])";
     const std::string load = fmt::format(
-        R"({{"id":"G","selfWeight":1,"nodal":[{{"node":"3","f":[{:.15g},{:.15g},-30],"m":[0,0,4]}}],"line":[{{"element":"B","q":[[0,0,-10],[0,0,-10]]}}]}})",
+        R"({{"id":"G","selfWeight":1,"nodal":[{{"node":"3","f":[{:.15g},{:.15g},-30],"m":[0,0,4]}}],
+"line":[{{"element":"B","q":[[0,0,-10],[0,0,-10]]}}]}})",
         c * 20 - s * 5, s * 20 + c * 5);
     return test::beam(nodes + "," + elements, load);
 }
@@ -44,8 +45,11 @@ TEST_CASE("frame: portal sway against the closed form", "[analysis]")
 {
     // Fixed bases, rigid beam approximated by a stiff one: column moments Hh/4 each, sway Hh³/(24EI).
     std::string json = test::beam(
-        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"2","at":[5,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"3","at":[0,0,4]},{"id":"4","at":[5,0,4]}],
-"elements":[{"id":"A","nodes":["1","3"],"section":"S","material":"M"},{"id":"B","nodes":["2","4"],"section":"S","material":"M"},{"id":"C","nodes":["3","4"],"section":"R","material":"M"}])",
+        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
+{"id":"2","at":[5,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"3","at":[0,0,4]},
+{"id":"4","at":[5,0,4]}],
+"elements":[{"id":"A","nodes":["1","3"],"section":"S","material":"M"},
+{"id":"B","nodes":["2","4"],"section":"S","material":"M"},{"id":"C","nodes":["3","4"],"section":"R","material":"M"}])",
         R"({"id":"W","nodal":[{"node":"3","f":[100,0,0]}]})");
     json.replace(json.find("\"sections\":["), 12,
                  R"("sections":[{"id":"R","properties":{"a":1e9,"iy":1e15,"iz":1e15,"it":1e15}},)");
@@ -71,7 +75,7 @@ TEST_CASE("frame: turned in space and with elements reversed it gives the same s
     for (int e = 0; e < 4; ++e)
         for (const double x : {0.0, 0.3, 1.0}) {
             const Frame f = test::frameOf(turnedFrame(0, false));
-            const double l = f.length(f.elements[static_cast<size_t>(e)]);
+            const double l = f.length(f.elements[e]);
             const SectionForces p = interpolate(a.forces, e, x * l, 0, true),
                                 q = interpolate(c.forces, e, (1 - x) * l, 0, false);
             CHECK_THAT(q[0], WithinAbs(p[0], 1e-3));
@@ -91,10 +95,14 @@ TEST_CASE("frame: with y up it is the same frame", "[analysis]")
     for (Node& n : b.nodes)
         n.at = turn(n.at);
     for (LoadCase& c : b.cases) {
-        for (NodalLoad& l : c.nodal)
-            l.f = turn(l.f), l.m = turn(l.m);
-        for (LineLoad& l : c.line)
-            l.q0 = turn(l.q0), l.q1 = turn(l.q1);
+        for (NodalLoad& l : c.nodal) {
+            l.f = turn(l.f);
+            l.m = turn(l.m);
+        }
+        for (LineLoad& l : c.line) {
+            l.q0 = turn(l.q0);
+            l.q1 = turn(l.q1);
+        }
     }
     const AnalysisResult ra = test::analysed(a), rb = test::analysed(b);
     double size = 0;
@@ -148,20 +156,28 @@ TEST_CASE("frame: mechanisms name a node and a direction", "[analysis]")
     };
     // A beam on rollers slides along x.
     const Finding slides = finding(test::beam(
-        R"("nodes":[{"id":"L","at":[0,0,0],"support":{"uy":true,"uz":true,"rx":true}},{"id":"R","at":[6,0,0],"support":{"uy":true,"uz":true}}],"elements":[{"id":"E","nodes":["L","R"],"section":"S","material":"M"}])",
+        R"("nodes":[{"id":"L","at":[0,0,0],"support":{"uy":true,"uz":true,"rx":true}},
+{"id":"R","at":[6,0,0],"support":{"uy":true,"uz":true}}],
+"elements":[{"id":"E","nodes":["L","R"],"section":"S","material":"M"}])",
         R"({"id":"G","selfWeight":1})"));
     CHECK(slides.code == "analysis.mechanism");
     CHECK(slides.text.find("along x") != std::string::npos);
     // A hinge in the middle of a simple beam drops along z.
     const Finding drops = finding(test::beam(
-        R"("nodes":[{"id":"L","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"rz":true}},{"id":"mid","at":[3,0,0]},{"id":"R","at":[6,0,0],"support":{"uy":true,"uz":true,"rz":true}}],
-"elements":[{"id":"A","nodes":["L","mid"],"section":"S","material":"M","release":{"j":["my"]}},{"id":"B","nodes":["mid","R"],"section":"S","material":"M"}])",
+        R"("nodes":[{"id":"L","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"rz":true}},
+{"id":"mid","at":[3,0,0]},{"id":"R","at":[6,0,0],"support":{"uy":true,"uz":true,"rz":true}}],
+"elements":[{"id":"A","nodes":["L","mid"],"section":"S","material":"M","release":{"j":["my"]}},
+{"id":"B","nodes":["mid","R"],"section":"S","material":"M"}])",
         R"({"id":"G","selfWeight":1})"));
     CHECK(drops.text.find("node mid can move along z") != std::string::npos);
     // Four bars pinned in a square without a diagonal sway.
     const Finding sways = finding(test::beam(
-        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true}},{"id":"2","at":[4,0,0],"support":{"ux":true,"uy":true,"uz":true}},{"id":"3","at":[0,0,3],"support":{"uy":true}},{"id":"4","at":[4,0,3],"support":{"uy":true}}],
-"elements":[{"id":"A","nodes":["1","3"],"section":"S","material":"M","behaviour":"axial"},{"id":"B","nodes":["2","4"],"section":"S","material":"M","behaviour":"axial"},{"id":"C","nodes":["3","4"],"section":"S","material":"M","behaviour":"axial"}])",
+        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true}},
+{"id":"2","at":[4,0,0],"support":{"ux":true,"uy":true,"uz":true}},{"id":"3","at":[0,0,3],"support":{"uy":true}},
+{"id":"4","at":[4,0,3],"support":{"uy":true}}],
+"elements":[{"id":"A","nodes":["1","3"],"section":"S","material":"M","behaviour":"axial"},
+{"id":"B","nodes":["2","4"],"section":"S","material":"M","behaviour":"axial"},
+{"id":"C","nodes":["3","4"],"section":"S","material":"M","behaviour":"axial"}])",
         R"({"id":"G","nodal":[{"node":"3","f":[1,0,0]}]})"));
     CHECK(sways.text.find("along x") != std::string::npos);
 }
@@ -169,8 +185,10 @@ TEST_CASE("frame: mechanisms name a node and a direction", "[analysis]")
 TEST_CASE("frame: rotations that nothing resists are ignored unless a moment acts there", "[analysis]")
 {
     const std::string truss =
-        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true}},{"id":"2","at":[4,0,0],"support":{"ux":true,"uy":true,"uz":true}},{"id":"3","at":[2,0,2],"support":{"uy":true}}],
-"elements":[{"id":"A","nodes":["1","3"],"section":"S","material":"M","behaviour":"axial"},{"id":"B","nodes":["2","3"],"section":"S","material":"M","release":{"i":["my","mz","t"],"j":["my","mz"]}}])";
+        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true}},
+{"id":"2","at":[4,0,0],"support":{"ux":true,"uy":true,"uz":true}},{"id":"3","at":[2,0,2],"support":{"uy":true}}],
+"elements":[{"id":"A","nodes":["1","3"],"section":"S","material":"M","behaviour":"axial"},
+{"id":"B","nodes":["2","3"],"section":"S","material":"M","release":{"i":["my","mz","t"],"j":["my","mz"]}}])";
     const AnalysisResult ok =
         test::analysed(test::frameOf(test::beam(truss, R"({"id":"G","nodal":[{"node":"3","f":[0,0,-10]}]})")));
     CHECK_THAT(interpolate(ok.forces, 0, 1, 0, true)[0], WithinRel(-10e3 / std::sqrt(2.0), 1e-9));
@@ -185,7 +203,8 @@ TEST_CASE("frame: what the analysis does not cover yet is told, not left out", "
 {
     SilentProgress p;
     const std::string nodes =
-        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"2","at":[4,0,0]}],)";
+        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
+{"id":"2","at":[4,0,0]}],)";
     const AnalysisResult one = analyseLinear(
         test::frameOf(test::beam(
             nodes + R"("elements":[{"id":"A","nodes":["1","2"],"section":"S","material":"M","behaviour":"tension-only"}])",
@@ -211,7 +230,7 @@ TEST_CASE("frame: results written with the file and read again give the same for
     REQUIRE(given.sets.size() == r.forces.sets.size());
     for (size_t s = 0; s < given.sets.size(); ++s)
         for (const int e : {0, 5, 20}) {
-            const double x = 0.37 * f.length(f.elements[static_cast<size_t>(e)]);
+            const double x = 0.37 * f.length(f.elements[e]);
             const auto total = [&](const ForceTable& t, const ForceSet& set, size_t k) {
                 double v = 0;
                 for (const auto& [c, factor] : set.terms)

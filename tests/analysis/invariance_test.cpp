@@ -29,8 +29,10 @@ double difference(const ForceTable& a, const ForceTable& b)
 {
     REQUIRE(a.values.size() == b.values.size());
     double most = 0, size = 0;
-    for (size_t i = 0; i < a.values.size(); ++i)
-        most = std::max(most, std::abs(a.values[i] - b.values[i])), size = std::max(size, std::abs(a.values[i]));
+    for (size_t i = 0; i < a.values.size(); ++i) {
+        most = std::max(most, std::abs(a.values[i] - b.values[i]));
+        size = std::max(size, std::abs(a.values[i]));
+    }
     return most / size;
 }
 
@@ -47,12 +49,20 @@ TEST_CASE("wholes: second order of a frame turned about the vertical gives the s
         n.supportAxes = Axes{turn({1, 0, 0}), turn({0, 1, 0}), {0, 0, 1}}; // supports turn with the frame: their own axes
     }
     for (LoadCase& k : g.cases) {
-        for (NodalLoad& l : k.nodal)
-            l.f = turn(l.f), l.m = turn(l.m);
+        for (NodalLoad& l : k.nodal) {
+            l.f = turn(l.f);
+            l.m = turn(l.m);
+        }
         for (LineLoad& l : k.line)
-            if (l.axes == LoadAxes::Global) l.q0 = turn(l.q0), l.q1 = turn(l.q1);
+            if (l.axes == LoadAxes::Global) {
+                l.q0 = turn(l.q0);
+                l.q1 = turn(l.q1);
+            }
         for (PointLoad& l : k.point)
-            if (l.axes == LoadAxes::Global) l.f = turn(l.f), l.m = turn(l.m);
+            if (l.axes == LoadAxes::Global) {
+                l.f = turn(l.f);
+                l.m = turn(l.m);
+            }
     }
     // Upright elements take their axes from the global ones: their roll makes up for it.
     for (size_t e = 0; e < g.elements.size(); ++e) {
@@ -104,7 +114,8 @@ TEST_CASE("wholes: second order tends to first order as the loads vanish, and am
     // A cantilever of the 0.1 x 0.2 bar, P down its axis and a little H: tip deflection grows as the critical factor says.
     const auto frame = [](double p) {
         return test::frameOf(test::beam(
-            R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"2","at":[6,0,0]}],
+            R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
+{"id":"2","at":[6,0,0]}],
 "elements":[{"id":"C","nodes":["1","2"],"section":"S","material":"M"}])",
             fmt::format(R"({{"id":"G","nodal":[{{"node":"2","f":[{},0,-1],"m":[0,0,0]}}]}})", -p),
             R"(,"combinations":[{"id":"U","terms":{"G":1}}])"));
@@ -130,10 +141,9 @@ TEST_CASE("wholes: a divided frame has the same length, weight, loads and places
     for (size_t e = 0; e < f.elements.size(); ++e) {
         double length = 0;
         for (int k = r.first[e]; k < r.first[e + 1]; ++k)
-            length += r.frame.length(r.frame.elements[static_cast<size_t>(k)]);
+            length += r.frame.length(r.frame.elements[k]);
         CHECK_THAT(length, WithinRel(f.length(f.elements[e]), 1e-9));
-        const Element &from = r.frame.elements[static_cast<size_t>(r.first[e])],
-                      &to = r.frame.elements[static_cast<size_t>(r.first[e + 1] - 1)];
+        const Element &from = r.frame.elements[r.first[e]], &to = r.frame.elements[r.first[e + 1] - 1];
         CHECK(from.i == f.elements[e].i);
         CHECK(to.j == f.elements[e].j);
         CHECK(from.releaseI == f.elements[e].releaseI);
@@ -142,7 +152,7 @@ TEST_CASE("wholes: a divided frame has the same length, weight, loads and places
             const auto [piece, x] = r.at(e, s * length, true);
             double before = 0;
             for (int k = r.first[e]; k < static_cast<int>(piece); ++k)
-                before += r.frame.length(r.frame.elements[static_cast<size_t>(k)]);
+                before += r.frame.length(r.frame.elements[k]);
             CHECK_THAT(before + x, WithinAbs(s * length, 1e-9));
         }
     }

@@ -38,12 +38,13 @@ std::pair<Vec3, Vec3> resultant(const Frame& f, const PanelLoad& p)
 {
     Vec3 force, moment;
     for (const LineLoad& l : p.lines) {
-        const Element& e = f.elements[static_cast<size_t>(l.element)];
+        const Element& e = f.elements[l.element];
         const Vec3 x = normalized(f.endJ(e) - f.endI(e));
         const double length = *l.to - l.from;
         for (const auto& [at, q] : {std::pair{l.from + length / 3, l.q0}, std::pair{*l.to - length / 3, l.q1}}) {
             const Vec3 part = (length / 2) * q;
-            force = force + part, moment = moment + cross(f.endI(e) + at * x, part);
+            force = force + part;
+            moment = moment + cross(f.endI(e) + at * x, part);
         }
     }
     return {force, moment};
@@ -89,18 +90,20 @@ TEST_CASE("offsets: the same as very stiff bars between node and end, first and 
     const std::string stiff = R"({"id":"R","shape":"bar-flat","h":200,"b":100,
 "properties":{"a":2e7,"iy":6e11,"iz":6e11,"it":6e11,"avy":0,"avz":0}})";
     const auto frame = [&](bool offsets) {
-        std::string text = test::beam(
-            R"("nodes":[{"id":"1","at":[0,0,0],)" + kFixed +
-                R"(},{"id":"2","at":[0.2,0.1,4]},{"id":"3","at":[5,1,4.4]},{"id":"4","at":[5.1,1.2,0],)" + kFixed + R"(})" +
-                (offsets ? "" : R"(,{"id":"a","at":[0.5,0.2,3.7]},{"id":"b","at":[4.7,0.9,4.0]})") +
-                R"(],"elements":[{"id":"A","nodes":["1","2"],"section":"S","material":"M"},{"id":"C","nodes":["4","3"],"section":"S","material":"M","roll":20},)" +
-                (offsets
-                     ? R"({"id":"B","nodes":["2","3"],"section":"S","material":"M","release":{"j":["my"]},"offset":{"i":[0.3,0.1,-0.3],"j":[-0.3,-0.1,-0.4]}})"
-                     : R"({"id":"B","nodes":["a","b"],"section":"S","material":"M","release":{"j":["my"]}},
+        std::string text =
+            test::beam(R"("nodes":[{"id":"1","at":[0,0,0],)" + kFixed +
+                           R"(},{"id":"2","at":[0.2,0.1,4]},{"id":"3","at":[5,1,4.4]},{"id":"4","at":[5.1,1.2,0],)" + kFixed +
+                           R"(})" + (offsets ? "" : R"(,{"id":"a","at":[0.5,0.2,3.7]},{"id":"b","at":[4.7,0.9,4.0]})") +
+                           R"(],"elements":[{"id":"A","nodes":["1","2"],"section":"S","material":"M"},
+{"id":"C","nodes":["4","3"],"section":"S","material":"M","roll":20},)" +
+                           (offsets ? R"({"id":"B","nodes":["2","3"],"section":"S","material":"M","release":{"j":["my"]},
+"offset":{"i":[0.3,0.1,-0.3],"j":[-0.3,-0.1,-0.4]}})"
+                                    : R"({"id":"B","nodes":["a","b"],"section":"S","material":"M","release":{"j":["my"]}},
 {"id":"r1","nodes":["2","a"],"section":"R","material":"M"},{"id":"r2","nodes":["b","3"],"section":"R","material":"M"})") +
-                "]",
-            R"({"id":"G","nodal":[{"node":"2","f":[30,-20,-150]}],"line":[{"element":"B","q":[[1,2,-12],[1,-1,-8]]}],"point":[{"element":"B","at":1.3,"f":[3,-4,-30],"m":[2,5,-3]}]})",
-            R"(,"combinations":[{"id":"S","terms":{"G":1}}])");
+                           "]",
+                       R"({"id":"G","nodal":[{"node":"2","f":[30,-20,-150]}],"line":[{"element":"B","q":[[1,2,-12],[1,-1,-8]]}],
+"point":[{"element":"B","at":1.3,"f":[3,-4,-30],"m":[2,5,-3]}]})",
+                       R"(,"combinations":[{"id":"S","terms":{"G":1}}])");
         const std::string own = R"({"id":"S","shape")";
         text.insert(text.find(own), stiff + ",");
         return test::frameOf(text);
@@ -115,10 +118,13 @@ TEST_CASE("offsets: the same as very stiff bars between node and end, first and 
     for (Frame* f : {&with, &bars}) {
         for (Node& n : f->nodes)
             n.at.y = 0;
-        for (Element& e : f->elements)
-            e.roll = 0, e.offsetI.y = e.offsetJ.y = 0;
+        for (Element& e : f->elements) {
+            e.roll = 0;
+            e.offsetI.y = e.offsetJ.y = 0;
+        }
         LoadCase& g = f->cases[0];
-        g.nodal[0].f.y = g.line[0].q0.y = g.line[0].q1.y = g.point[0].f.y = 0, g.point[0].m = {0, 5e3, 0};
+        g.nodal[0].f.y = g.line[0].q0.y = g.line[0].q1.y = g.point[0].f.y = 0;
+        g.point[0].m = {0, 5e3, 0};
     }
     SilentProgress p;
     const CombinationResult c = analyseCombinations(with, {.secondOrder = true, .pieces = 3, .tolerance = 1e-5}, p),
@@ -191,7 +197,8 @@ TEST_CASE("panels: random convex panels keep their total, one-way also its place
         double area = 0;
         for (size_t k = 1; k + 1 < corners.size(); ++k) {
             const double part = norm(cross(corners[k] - corners[0], corners[k + 1] - corners[0])) / 2;
-            centroid = centroid + (part / 3) * (corners[0] + corners[k] + corners[k + 1]), area += part;
+            centroid = centroid + (part / 3) * (corners[0] + corners[k] + corners[k + 1]);
+            area += part;
         }
         CHECK_THAT(norm(moment - cross((1 / area) * centroid, p.total)), WithinAbs(0.0, 1e-5 * norm(moment)));
     }
@@ -220,9 +227,11 @@ TEST_CASE("notional: a share of every downward load, sideways at its nodes", "[a
     Frame f = test::frameOf(
         test::beam(R"("nodes":[{"id":"1","at":[0,0,0],)" + kFixed +
                        R"(},{"id":"2","at":[0,0,4]},{"id":"3","at":[6,0,4]},{"id":"4","at":[6,0,0],)" + kFixed + R"(}],
-"elements":[{"id":"A","nodes":["1","2"],"section":"S","material":"M"},{"id":"B","nodes":["2","3"],"section":"S","material":"M"},{"id":"C","nodes":["4","3"],"section":"S","material":"M"}])",
+"elements":[{"id":"A","nodes":["1","2"],"section":"S","material":"M"},
+{"id":"B","nodes":["2","3"],"section":"S","material":"M"},{"id":"C","nodes":["4","3"],"section":"S","material":"M"}])",
                    R"({"id":"N","action":"notional","notional":{"of":"G","direction":[2,0,0],"factor":0.002}},
-{"id":"G","selfWeight":1,"line":[{"element":"B","from":0,"to":3,"q":[[0,0,-10],[0,0,-10]]}],"nodal":[{"node":"3","f":[5,0,-60]}]})",
+{"id":"G","selfWeight":1,"line":[{"element":"B","from":0,"to":3,"q":[[0,0,-10],[0,0,-10]]}],
+"nodal":[{"node":"3","f":[5,0,-60]}]})",
                    R"(,"combinations":[{"id":"S","terms":{"G":1,"N":1}}])"));
     const std::vector<NodalLoad> n = notionalLoads(f, f.cases[0]);
     const double column = 7850 * 9.80665 * 0.02 * 2, beam = column * 1.5;
@@ -241,8 +250,12 @@ TEST_CASE("notional: a share of every downward load, sideways at its nodes", "[a
     REQUIRE(c.ok);
     CHECK_THAT(c.combinations[0].motion.f[0].x + c.combinations[0].motion.f[3].x,
                WithinRel(-5e3 - loadTotals(f, f.cases[0]).sum().x, 1e-6));
-    f.cases[0].reversible = true, f.cases[0].exclusive = "N", f.cases[0].category = "B", f.cases[1].unsignedResult = true;
-    f.combinations[0].off = true, f.combinations[0].made = "by hand";
+    f.cases[0].reversible = true;
+    f.cases[0].exclusive = "N";
+    f.cases[0].category = "B";
+    f.cases[1].unsignedResult = true;
+    f.combinations[0].off = true;
+    f.combinations[0].made = "by hand";
     const Frame again = test::frameOf(writeFrame(f));
     CHECK(again.cases == f.cases);
     CHECK(again.combinations == f.combinations);

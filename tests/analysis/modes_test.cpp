@@ -83,7 +83,8 @@ TEST_CASE("modes: factors answer the size of the loads and ascend, energies are 
         }
     // Lifting loads compress nothing here: a tie pulled has no critical factor.
     const Frame tie = test::frameOf(test::beam(
-        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"2","at":[6,0,0]}],
+        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
+{"id":"2","at":[6,0,0]}],
 "elements":[{"id":"C","nodes":["1","2"],"section":"S","material":"M"}])",
         R"({"id":"G","nodal":[{"node":"2","f":[5,0,0],"m":[0,0,0]}]})", R"(,"combinations":[{"id":"U","terms":{"G":1}}])"));
     CHECK(buckled(tie).combinations[0].empty());
@@ -100,8 +101,7 @@ TEST_CASE("modes: vibration frequencies fall with mass, rise with stiffness, and
     REQUIRE(r.modes.size() == 8);
     double mass = 0;
     for (const Element& e : f.elements)
-        mass += f.length(e) * f.sections[static_cast<size_t>(e.section)].properties.a *
-                f.materials[static_cast<size_t>(e.material)].density;
+        mass += f.length(e) * f.sections[e.section].properties.a * f.materials[e.material].density;
     CHECK_THAT(r.mass, WithinRel(mass, 1e-9));
     Vec3 moved;
     for (size_t i = 0; i < r.modes.size(); ++i) {
@@ -115,8 +115,10 @@ TEST_CASE("modes: vibration frequencies fall with mass, rise with stiffness, and
     Frame heavy = f, stiff = f;
     for (Material& m : heavy.materials)
         m.density *= 4;
-    for (Material& m : stiff.materials)
-        m.e *= 4, m.g *= 4;
+    for (Material& m : stiff.materials) {
+        m.e *= 4;
+        m.g *= 4;
+    }
     CHECK_THAT(analyseVibration(heavy, o, p).modes[0].frequency, WithinRel(r.modes[0].frequency / 2, 1e-6));
     CHECK_THAT(analyseVibration(stiff, o, p).modes[0].frequency, WithinRel(r.modes[0].frequency * 2, 1e-6));
     // More mass by cases than the steel alone: slower.

@@ -27,7 +27,8 @@ Frame benchmark(bool cantilever, double axial, double lateral, bool spread, bool
     const std::string top = fmt::format(R"({{"node":"2","f":[{},0,{}],"m":[0,0,0]}})", spread ? 0.0 : lateral, -axial);
     return test::frameOf(fmt::format(
         R"({{"format":"wren-frame","version":1,"units":{{"length":"in","force":"kip","section":"in","stress":"ksi"}},
-"materials":[{{"id":"A","e":29000,"g":11200,"density":0,"fy":50,"fu":65}}],"sections":[{{"id":"W","name":"W14X48","properties":{{"iz":484}}}}],
+"materials":[{{"id":"A","e":29000,"g":11200,"density":0,"fy":50,"fu":65}}],
+"sections":[{{"id":"W","name":"W14X48","properties":{{"iz":484}}}}],
 "nodes":[{{"id":"1","at":[0,0,0],"support":{{{}}}}},{{"id":"2","at":[0,0,336],"support":{{{}}}}}{}],
 "elements":[{{"id":"C","nodes":["1","2"],"section":"W","material":"A","roll":{}}}{}],
 "cases":[{{"id":"L","nodal":[{}],{}}}],"combinations":[{{"id":"U","basis":"lrfd","terms":{{"L":1}}}}]}})",
@@ -46,7 +47,8 @@ Peak secondOrder(Frame f, bool shear)
     if (std::abs(elementAxes(f, f.elements[0]).z.x) < 0.5) f.elements[0].roll = kPi / 2;
     SilentProgress p;
     CombinationOptions o;
-    o.secondOrder = true, o.shearDeformation = shear;
+    o.secondOrder = true;
+    o.shearDeformation = shear;
     const CombinationResult r = analyseCombinations(f, o, p);
     for (const Finding& x : r.findings)
         UNSCOPED_INFO(x.code << ": " << x.text);
@@ -214,9 +216,12 @@ TEST_CASE("buckling: a portal with fixed feet that may sway, against its charact
     }
     const double expected = low * low * 200e9 * (0.1 * 0.008 / 12) / (h * h); // per column, N
     const Frame base = test::frameOf(test::beam(
-        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"2","at":[0,0,4],"support":{"uy":true,"rx":true,"rz":true}},
-{"id":"3","at":[8,0,4],"support":{"uy":true,"rx":true,"rz":true}},{"id":"4","at":[8,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}}],
-"elements":[{"id":"C1","nodes":["1","2"],"section":"S","material":"M"},{"id":"B","nodes":["2","3"],"section":"S","material":"M"},{"id":"C2","nodes":["4","3"],"section":"S","material":"M"}])",
+        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
+{"id":"2","at":[0,0,4],"support":{"uy":true,"rx":true,"rz":true}},
+{"id":"3","at":[8,0,4],"support":{"uy":true,"rx":true,"rz":true}},
+{"id":"4","at":[8,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}}],
+"elements":[{"id":"C1","nodes":["1","2"],"section":"S","material":"M"},
+{"id":"B","nodes":["2","3"],"section":"S","material":"M"},{"id":"C2","nodes":["4","3"],"section":"S","material":"M"}])",
         R"({"id":"G","nodal":[{"node":"2","f":[0,0,-1],"m":[0,0,0]},{"node":"3","f":[0,0,-1],"m":[0,0,0]}]})",
         R"(,"combinations":[{"id":"U","terms":{"G":1}}])"));
     Frame f = base;
@@ -265,7 +270,8 @@ TEST_CASE("vibration: a cantilever and a beam with their own mass", "[analysis]"
     CHECK_THAT(lowest(pinned, roller), WithinRel(kPi * kPi * unit, 1e-4));
     options.pieces = 1; // consistent mass of one element: 1.11 of the exact frequency, never below it
     CHECK_THAT(lowest(pinned, roller), WithinRel(std::sqrt(120.0) * unit, 1e-4));
-    options.pieces = 12, options.consistent = false;
+    options.pieces = 12;
+    options.consistent = false;
     CHECK_THAT(lowest(fixed, R"("rx":false)"), WithinRel(3.51602 * unit, 0.01));
     CHECK_THAT(lowest(pinned, roller), WithinRel(kPi * kPi * unit, 0.005));
     options.cases = {{0, 1.0}}; // the case is its own weight

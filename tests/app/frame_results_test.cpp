@@ -75,7 +75,7 @@ TEST_CASE("frame stop: diagrams, deflected shape and reactions of the load chose
     CHECK(layer.load() == 3);
     click(bench.button(static_cast<int>(Shown::My)));
     CHECK(layer.shown() == Shown::My);
-    QTest::qWait(50);
+    w.paint();
     CHECK(w.view().grabFramebuffer() != bare);
     // The caption names the largest moment of the table.
     const FrameForces& r = w.doc().analysed();
@@ -209,7 +209,7 @@ TEST_CASE("frame stop: combinations are made, edited, switched off, removed and 
     // Off: no set of its own any more, the rest stands.
     typeCell(w, rowOf(w, "U4"), 5, "off");
     for (const ForceSet& s : w.doc().analysed().forces.sets)
-        CHECK(w.doc().frame().combinations[static_cast<size_t>(s.combination)].id != "U4");
+        CHECK(w.doc().frame().combinations[s.combination].id != "U4");
     // What cannot be is refused with a sentence and changes nothing.
     const std::vector<Combination> good = w.doc().frame().combinations;
     typeCell(w, rowOf(w, "U5"), 0, "U6");
@@ -278,7 +278,10 @@ TEST_CASE("frame stop: cases say what rules need to know", "[app]")
     bool plus = false, minus = false;
     for (const Combination& c : w.doc().frame().combinations)
         for (const auto& [k, factor] : c.terms)
-            if (k == index && !c.made.empty()) plus = plus || factor > 0, minus = minus || factor < 0;
+            if (k == index && !c.made.empty()) {
+                plus = plus || factor > 0;
+                minus = minus || factor < 0;
+            }
     CHECK((plus && minus));
     tables.setPage(FrameTablesView::Cases);
     typeCell(w, rowOf(w, "G"), 3, "2*1.1");

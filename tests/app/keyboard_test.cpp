@@ -5,6 +5,7 @@
 #include <QMenu>
 #include <QMenuBar>
 #include <QSignalSpy>
+#include <QSplitter>
 #include <QWheelEvent>
 
 using namespace wr;
@@ -54,7 +55,7 @@ TEST_CASE("view: keys and wheel move it, the point under the cursor stays when z
     CHECK((at() - cursor).manhattanLength() < 12); // perspective: exact only in the target's plane
     v.setParallel(true);
     CHECK(v.parallel());
-    QTest::qWait(30);
+    w.paint();
     // Middle drag orbits, with Shift it pans.
     const QPointF a = at();
     QTest::mousePress(&v, Qt::MiddleButton, Qt::NoModifier, QPoint(300, 200));
@@ -72,13 +73,13 @@ TEST_CASE("view: from above, the front and the side; solid and lines by key", "[
     Window w(kHill);
     FrameView& v = w.view();
     action(w.window, "From above")->trigger();
-    QTest::qWait(30);
+    w.paint();
     // From above the apex stands over the middle of the tower's foot.
     const auto apex = v.middleOf(w.index("HP-NE")), other = v.middleOf(w.index("HP-SW"));
     CHECK(apex->x() > other->x());
     CHECK(apex->y() < other->y());
     action(w.window, "From the front")->trigger();
-    QTest::qWait(30);
+    w.paint();
     CHECK(std::abs(v.middleOf(w.index("EB-1E"))->y() - v.middleOf(w.index("EB-1W"))->y()) < 2);
     v.setFocus();
     w.key(Qt::Key_S);
@@ -180,4 +181,27 @@ TEST_CASE("jobs: the newest of a kind wins, a failing one is told, nothing hangs
     for (const auto& call : progressed)
         told |= call.at(0).toString().contains("broken on purpose");
     CHECK(told);
+}
+
+TEST_CASE("window: where the engineer puts the edge of the lower band it stays for that stop", "[app]")
+{
+    Window w(kStreet);
+    auto* middle = w.window.findChild<QSplitter*>();
+    REQUIRE(middle != nullptr);
+    const auto height = [&] { return middle->sizes().value(0); };
+    const int before = height();
+    // Dragged by its handle, as a person does.
+    QSplitterHandle* handle = middle->handle(1);
+    const QPoint grip = handle->rect().center();
+    QTest::mousePress(handle, Qt::LeftButton, {}, grip);
+    QTest::mouseMove(handle, grip - QPoint(0, 90));
+    QTest::mouseRelease(handle, Qt::LeftButton, {}, grip - QPoint(0, 90));
+    const int moved = height();
+    CHECK(moved < before - 60);
+    w.window.ride(Stop::Size);
+    w.settle();
+    CHECK(height() != moved);
+    w.window.ride(Stop::Check);
+    w.settle();
+    CHECK(std::abs(height() - moved) <= 8); // kept in percent
 }

@@ -88,15 +88,15 @@ TEST_CASE("frame view: members over the limit are seen in the over colour, faded
     const int all = count(orange);
     CHECK(all > 60);
     w.doc().setPick({w.index("LEG-NE1")});
-    QTest::qWait(80);
+    w.paint();
     CHECK(count(orange) < all / 4);
     w.doc().setPick({});
     w.view().setSolid(true);
-    QTest::qWait(80);
+    w.paint();
     CHECK(count(orange) > 20);
     w.window.ride(Stop::Frame);
     w.view().setSolid(false);
-    QTest::qWait(80);
+    w.paint();
     CHECK(count(orange) < all / 10); // at Frame the stop is not about utilisation
 }
 
@@ -107,7 +107,7 @@ TEST_CASE("frame view: hovering tells member, section, group, utilisation, mode 
     const auto at = w.view().middleOf(m);
     QTest::mouseMove(&w.view(), QPoint(5, 5));
     QTest::mouseMove(&w.view(), at->toPoint());
-    QTest::qWait(50);
+    w.paint();
     const auto there = w.view().memberAt(*at);
     REQUIRE(there.has_value());
     const QString line = w.view().hoverLine();

@@ -13,16 +13,16 @@ SectionBrowser& browse(Window& w, const std::string& member)
 {
     w.doc().setPick({w.index(member)});
     w.member().showDesign(true);
-    QTest::qWait(30);
+    w.paint();
     QTest::mouseClick(&w.member().editor().browse(), Qt::LeftButton);
-    QTest::qWait(50);
+    w.paint();
     REQUIRE(w.window.browsing());
     return w.window.sections();
 }
 
 std::string sectionOf(Window& w, const std::string& member)
 {
-    const FrameSection& s = w.doc().frame().sections[static_cast<size_t>(w.doc().model().members()[w.index(member)].section)];
+    const FrameSection& s = w.doc().frame().sections[w.doc().model().members()[w.index(member)].section];
     return s.name.empty() ? s.id : s.name;
 }
 
@@ -122,7 +122,7 @@ TEST_CASE("sections: the list sorts, arrows walk it from the search field, Retur
         b.table().selectRow(i);
         const auto users = b.list().users(b.list().section(i));
         if (users.size() < 2) continue;
-        QTest::qWait(20);
+        w.paint();
         QTest::mouseClick(&b.card().users(), Qt::LeftButton);
         CHECK(w.doc().pick() == users);
         break;

@@ -20,24 +20,25 @@ TEST_CASE("size: the candidate chart proposes, a limit changes it, adopting and 
     CHECK(s.sectionNow() == "W12X22");
     CHECK(w.doc().rungs().members.size() == 12);
     REQUIRE(s.chosen() >= 0);
-    const Rung first = w.doc().rungs().rungs[static_cast<size_t>(s.chosen())];
+    const Rung first = w.doc().rungs().rungs[s.chosen()];
     CHECK(first.utilisation <= 0.95);
-    QTest::qWait(50);
+    w.paint();
     auto& chart = w.window.candidates().chart();
-    CHECK(chart.picture().marks.size() == w.doc().rungs().rungs.size());
+    CHECK(chart.marks().size() == w.doc().rungs().rungs.size());
     // A depth limit: nothing deeper than 10.5 in.
     w.type(s.maxDepth(), "10.5 in");
     REQUIRE(test::waitFor([&] { return !w.doc().jobs().running(); }));
     REQUIRE(s.chosen() >= 0);
-    const Rung limited = w.doc().rungs().rungs[static_cast<size_t>(s.chosen())];
+    const Rung limited = w.doc().rungs().rungs[s.chosen()];
     CHECK(limited.depth <= 10.5 * kInch * 1.000001);
     CHECK(limited.mass >= first.mass);
     // Another rung by a click on its dot.
-    QTest::qWait(50);
-    for (const CandidateMark& m : chart.picture().marks) {
-        if (static_cast<int>(m.rung) == s.chosen() || m.at.y() < 20) continue;
-        const int hit = chart.picture().nearest(m.at, 14);
-        QTest::mouseClick(&chart, Qt::LeftButton, Qt::NoModifier, m.at.toPoint());
+    w.paint();
+    for (size_t k = 0; k < chart.marks().size(); ++k) {
+        const QPointF at = chart.pixelOf(chart.marks()[k].x, chart.marks()[k].y);
+        if (chart.rungOf(static_cast<int>(k)) == s.chosen() || chart.marks()[k].y > 1.5) continue;
+        const int hit = chart.rungOf(chart.markAt(at, 14));
+        QTest::mouseClick(&chart, Qt::LeftButton, Qt::NoModifier, at.toPoint());
         CHECK(s.chosen() == hit);
         break;
     }

@@ -57,10 +57,21 @@ public:
         REQUIRE(waitFor([&] { return !doc().jobs().running() && (doc().checked() || window.start().currentIndex() == 1); }));
         settle();
     }
+    // The work in the background is done and what came of it is on the screen.
     void settle()
     {
         REQUIRE(waitFor([&] { return !doc().jobs().running(); }));
-        QTest::qWait(60);
+        paint();
+    }
+    // Everything asked for so far is laid out and drawn: no sleep, which is too long here and too short there.
+    void paint()
+    {
+        for (int k = 0; k < 3; ++k) {
+            QCoreApplication::sendPostedEvents();
+            QCoreApplication::processEvents();
+        }
+        window.repaint();
+        QCoreApplication::processEvents();
     }
     Document& doc() { return window.document(); }
     FrameView& view()

@@ -42,7 +42,7 @@ TEST_CASE("window: a click in the view picks the member under it, ledger and ben
 {
     Window w(kHill);
     w.view().fitFrame();
-    QTest::qWait(50);
+    w.paint();
     // The outermost edge of the tower at some level: a leg, unobstructed.
     const size_t leg = w.index("LEG-NE2");
     const auto at = w.view().middleOf(leg);
@@ -160,8 +160,7 @@ TEST_CASE("window: the trace of another mode is shown by clicking its row", "[ap
     const auto& r = w.doc().report().results[w.index("EB-1S")];
     int shear = -1;
     for (size_t i = 0; i < r.outcomes.size(); ++i)
-        if (w.doc().model().standard().checks[static_cast<size_t>(r.outcomes[i].check)].key == "shear-major")
-            shear = static_cast<int>(i);
+        if (w.doc().model().standard().checks[r.outcomes[i].check].key == "shear-major") shear = static_cast<int>(i);
     REQUIRE(shear >= 0);
     QTest::mouseClick(&modes, Qt::LeftButton, Qt::NoModifier, modes.rowArea(shear).center().toPoint());
     CHECK(modes.chosen() == shear);
@@ -176,15 +175,15 @@ TEST_CASE("window: the trace of another mode is shown by clicking its row", "[ap
     // The diagram shows the combination of the mode that is read (at first the one that governs), and another when chosen.
     const auto shows = [&](int outcome) {
         return w.member().diagrams().combinations().currentIndex() ==
-               w.doc().model().setOf(w.index("EB-1S"), r.outcomes[static_cast<size_t>(outcome)]);
+               w.doc().model().setOf(w.index("EB-1S"), r.outcomes[outcome]);
     };
     CHECK(shows(modes.chosen()));
     modes.choose(r.governing);
     CHECK(shows(r.governing));
-    QTest::qWait(50);
+    w.paint();
     const double moment = w.member().diagrams().largestMoment();
     w.member().diagrams().combinations().setCurrentIndex(0);
-    QTest::qWait(50);
+    w.paint();
     CHECK(w.member().diagrams().largestMoment() != Approx(moment));
 }
 
@@ -324,7 +323,7 @@ TEST_CASE("window: another method re-checks everything and can be undone", "[app
     Window w(kStreet);
     const double before = w.doc().report().counts.top;
     CHECK(w.doc().run(SetStandard{"aisc360-22-asd"}).isEmpty());
-    QTest::qWait(1); // a paint between the edit and its results
+    w.paint(); // a paint between the edit and its results
     w.settle();
     // The demo's combinations are LRFD: nothing is passed by ASD, and the line says so.
     CHECK(w.doc().report().counts.unchecked == 40);
@@ -398,7 +397,9 @@ TEST_CASE("window: a file with faults shows them all with their places, the fram
     QFile f(path);
     REQUIRE(f.open(QIODevice::WriteOnly));
     f.write(
-        R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"A99"}],"sections":[{"id":"S","name":"W12X66"}],"nodes":[{"id":"1","at":[0,0,0]}],"elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M"}]})");
+        R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"A99"}],
+"sections":[{"id":"S","name":"W12X66"}],"nodes":[{"id":"1","at":[0,0,0]}],
+"elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M"}]})");
     f.close();
     Window w(kStreet);
     w.open(path);

@@ -28,7 +28,8 @@ TEST_CASE("audit: combinations, forces and results are looked at", "[audit]")
     f.combinations.push_back({"A1", "other factors", Purpose::Strength, "asd", "", {{0, 1.0}}, {}});
     f.combinations.push_back({"E", "empty", Purpose::Strength, "", "", {}, {}});
     LoadCase lonely;
-    lonely.id = "lonely", lonely.selfWeight = 1;
+    lonely.id = "lonely";
+    lonely.selfWeight = 1;
     f.cases.push_back(lonely);
     f.design.members[0].exclude = true;
     const auto model = test::modelOf(f);
@@ -95,7 +96,8 @@ TEST_CASE("audit: the method of design for stability is named with what it wants
     // Every strength combination with a notional case: nothing is missing.
     Frame notional = f;
     LoadCase n;
-    n.id = "N", n.action = Action::Notional;
+    n.id = "N";
+    n.action = Action::Notional;
     n.nodal.push_back({0, {1, 0, 0}, {}});
     notional.cases.push_back(n);
     for (Combination& c : notional.combinations)
@@ -108,9 +110,11 @@ TEST_CASE("audit: the drift ratio is B2 of the worst storey, and what the method
     // A portal of one bay: ratio 1/(1 - P/Pe) by its own sway analysis; heavier loads pass 1.1 and 1.5.
     const auto at = [](double weight, bool second) {
         const Frame f = test::frameOf(test::beam(
-            R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"2","at":[6,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
+            R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
+{"id":"2","at":[6,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
 {"id":"3","at":[0,0,4],"support":{"uy":true}},{"id":"4","at":[6,0,4],"support":{"uy":true}}],
-"elements":[{"id":"L","nodes":["1","3"],"section":"S","material":"M"},{"id":"R","nodes":["2","4"],"section":"S","material":"M"},{"id":"B","nodes":["3","4"],"section":"S","material":"M"}])",
+"elements":[{"id":"L","nodes":["1","3"],"section":"S","material":"M"},
+{"id":"R","nodes":["2","4"],"section":"S","material":"M"},{"id":"B","nodes":["3","4"],"section":"S","material":"M"}])",
             fmt::format(R"({{"id":"G","nodal":[{{"node":"3","f":[1,0,{0}]}},{{"node":"4","f":[1,0,{0}]}}]}})", -weight),
             R"(,"combinations":[{"id":"U","terms":{"G":1}}])"));
         SilentProgress p;
@@ -134,7 +138,8 @@ TEST_CASE("audit: a thrust above half the squash load is told where forces are f
 {
     const auto at = [](double thrust) {
         const auto model = test::modelOf(test::frameOf(test::beam(
-            R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"2","at":[0.5,0,0]}],
+            R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
+{"id":"2","at":[0.5,0,0]}],
 "elements":[{"id":"A","nodes":["1","2"],"section":"S","material":"M"}])",
             fmt::format(R"({{"id":"G","nodal":[{{"node":"2","f":[{},0,0]}}]}})", -thrust),
             R"(,"combinations":[{"id":"U","terms":{"G":1}}])")));
@@ -170,15 +175,17 @@ TEST_CASE("audit: EN 1993: order, imperfections and the critical load factor dec
     CHECK(words(audit(second), "stability.method").find("system lengths, their own bow") != std::string::npos);
     Frame bare = f;
     for (Combination& c : bare.combinations)
-        std::erase_if(c.terms,
-                      [&](const auto& t) { return bare.cases[static_cast<size_t>(t.first)].action == Action::Notional; });
+        std::erase_if(c.terms, [&](const auto& t) { return bare.cases[t.first].action == Action::Notional; });
     CHECK(has(audit(model(bare, ForceOrder::Second)), "stability.notional"));
     // A portal whose critical load is known: two cantilever columns, pinned beam: α = π²EI/(4h²)/P each.
     const auto portal = [&](double weight) {
         const Frame g = test::frameOf(test::beam(
-            R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"2","at":[6,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
+            R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
+{"id":"2","at":[6,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
 {"id":"3","at":[0,0,4],"support":{"uy":true}},{"id":"4","at":[6,0,4],"support":{"uy":true}}],
-"elements":[{"id":"L","nodes":["1","3"],"section":"S","material":"M"},{"id":"R","nodes":["2","4"],"section":"S","material":"M"},{"id":"B","nodes":["3","4"],"section":"S","material":"M","release":{"i":["my","mz"],"j":["my","mz"]}}])",
+"elements":[{"id":"L","nodes":["1","3"],"section":"S","material":"M"},
+{"id":"R","nodes":["2","4"],"section":"S","material":"M"},
+{"id":"B","nodes":["3","4"],"section":"S","material":"M","release":{"i":["my","mz"],"j":["my","mz"]}}])",
             fmt::format(R"({{"id":"G","nodal":[{{"node":"3","f":[1,0,{0}]}},{{"node":"4","f":[1,0,{0}]}}]}})", -weight),
             R"(,"combinations":[{"id":"U","terms":{"G":1}}],"design":{"standard":"en1993"})"));
         SilentProgress p;
@@ -191,10 +198,14 @@ TEST_CASE("audit: EN 1993: order, imperfections and the critical load factor dec
     const auto column = [&](const char* base, double share) {
         const double ncr = M_PI * M_PI * 210e9 * shippedCatalogue().find("HEB200")->properties().iy / 36 / 1e3; // kN
         const Frame g = test::frameOf(fmt::format(
-            R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":210000,"g":81000,"density":7850,"fy":355,"fu":490}}],
-"sections":[{{"id":"S","name":"HEB200"}}],"nodes":[{{"id":"1","at":[0,0,0],"support":{{"ux":true,"uy":true,"uz":true,"rz":true{}}}}},
-{{"id":"2","at":[0,0,6],"support":{{"ux":true,"uy":true}}}}],"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],
-"cases":[{{"id":"G","nodal":[{{"node":"2","f":[0,0,{}]}}]}}],"combinations":[{{"id":"U","terms":{{"G":1}}}}],"design":{{"standard":"en1993"}}}})",
+            R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":210000,"g":81000,"density":7850,"fy":355,
+"fu":490}}],
+"sections":[{{"id":"S","name":"HEB200"}}],"nodes":[{{"id":"1","at":[0,0,0],
+"support":{{"ux":true,"uy":true,"uz":true,"rz":true{}}}}},
+{{"id":"2","at":[0,0,6],"support":{{"ux":true,"uy":true}}}}],
+"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],
+"cases":[{{"id":"G","nodal":[{{"node":"2","f":[0,0,{}]}}]}}],"combinations":[{{"id":"U","terms":{{"G":1}}}}],
+"design":{{"standard":"en1993"}}}})",
             base, -share * ncr));
         return words(audit(model(g, ForceOrder::First)), "stability.bow");
     };

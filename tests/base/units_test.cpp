@@ -11,7 +11,9 @@ TEST_CASE("units: show and read are inverse for every quantity and system", "[un
     for (const char* length : {"m", "cm", "mm", "ft", "in"})
         for (const char* force : {"N", "kN", "kip", "lbf"}) {
             UnitSystem u;
-            u.length = length, u.force = force, u.section = length;
+            u.length = length;
+            u.force = force;
+            u.section = length;
             for (int q = 0; q <= static_cast<int>(Quantity::Displacement); ++q) {
                 const auto quantity = static_cast<Quantity>(q);
                 CHECK_THAT(u.read(quantity, u.show(quantity, 123.456)), WithinRel(123.456, 1e-14));

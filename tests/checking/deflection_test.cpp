@@ -180,7 +180,8 @@ TEST_CASE("Deflection: cantilevers, overhangs and inner holds", "[deflection]")
     CHECK_THAT(turned.deflection.demand, WithinRel(w + 30e3 / 3000e3 * 3, 1e-6));
     // The same the other way round: the root at the member's end.
     const std::string mirrored =
-        R"({"id":"a","at":[0,0,0]},{"id":"b","at":[2,0,0]},{"id":"c","at":[3,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":3000,"rz":true}})";
+        R"({"id":"a","at":[0,0,0]},{"id":"b","at":[2,0,0]},{"id":"c","at":[3,0,0],
+"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":3000,"rz":true}})";
     const Checked back =
         checked(frame(mirrored, R"("nodal":[{"node":"a","f":[0,0,-10],"m":[0,0,0]}])", "", R"({"limits":[{"span":250}]})"));
     CHECK_THAT(back.deflection.demand, WithinRel(turned.deflection.demand, 1e-6));
@@ -195,7 +196,7 @@ TEST_CASE("Deflection: cantilevers, overhangs and inner holds", "[deflection]")
     CHECK_THAT(overhang.deflection.capacity, WithinRel(2.0 / 250, 1e-12));
     const Demands d = overhang.model->demands(0);
     bool seen = false;
-    for (const Bow& b : d.bows)
+    for (const StretchDeflection& b : d.deflections)
         if (b.major && !b.free) {
             CHECK_THAT(sagOf(b, test::kEi, 0).up, WithinRel(10e3 * 4 / (9 * std::sqrt(3.0)) / test::kEi, 1e-3));
             seen = true;
@@ -206,7 +207,8 @@ TEST_CASE("Deflection: cantilevers, overhangs and inner holds", "[deflection]")
     const std::string two = R"({"id":"a","at":[0,0,0],)" + test::kPinned + R"(},{"id":"b","at":[3,0,0],)" + test::kRoller +
                             R"(},{"id":"c","at":[6,0,0],)" + test::kRoller + "}";
     const std::string uniform =
-        R"("line":[{"element":"1","axes":"global","q":[[0,0,-10],[0,0,-10]]},{"element":"2","axes":"global","q":[[0,0,-10],[0,0,-10]]}])";
+        R"("line":[{"element":"1","axes":"global","q":[[0,0,-10],[0,0,-10]]},
+{"element":"2","axes":"global","q":[[0,0,-10],[0,0,-10]]}])";
     const std::string middle = R"("restraints":[{"member":"B","at":3,"holds":["major"]}],)";
     const Checked spans = checked(frame(two, uniform, middle, R"({"limits":[{"span":250,"along":"major"}]})"));
     CHECK_THAT(spans.deflection.demand, WithinRel(10e3 * 81 / 184.6 / test::kEi, 2e-3)); // q·l⁴/185·EI, two equal spans
@@ -220,11 +222,16 @@ TEST_CASE("Deflection: the same as the analysis's displaced shape, member by mem
     // Marrow Hill is skew in every direction; every member of one element against its own chord, first and second order.
     for (const bool secondOrder : {false, true}) {
         Frame f = test::frameOf(test::demo(secondOrder ? "tern-street" : "marrow-hill"));
-        for (Brief& b : f.design.briefs)
-            b.deflection.limits = {DeflectionLimit{}}, b.deflection.limits[0].most = 1.0, b.deflection.betweenEnds = true;
+        for (Brief& b : f.design.briefs) {
+            b.deflection.limits = {DeflectionLimit{}};
+            b.deflection.limits[0].most = 1.0;
+            b.deflection.betweenEnds = true;
+        }
         if (f.design.briefs.empty()) {
             Brief b;
-            b.id = "d", b.deflection.limits = {DeflectionLimit{}}, b.deflection.limits[0].most = 1.0;
+            b.id = "d";
+            b.deflection.limits = {DeflectionLimit{}};
+            b.deflection.limits[0].most = 1.0;
             b.deflection.betweenEnds = true;
             f.design.briefs.push_back(b);
         }
@@ -243,13 +250,13 @@ TEST_CASE("Deflection: the same as the analysis's displaced shape, member by mem
         for (size_t i = 0; i < model.members().size(); ++i) {
             const Member& m = model.members()[i];
             if (m.pieces.size() != 1 || model.lanes(i).freeStart || model.lanes(i).freeEnd) continue;
-            const FrameSection& s = f.sections[static_cast<size_t>(m.section)];
-            const Material& mat = f.materials[static_cast<size_t>(m.material)];
-            for (const Bow& b : model.demands(i).bows) {
+            const FrameSection& s = f.sections[m.section];
+            const Material& mat = f.materials[m.material];
+            for (const StretchDeflection& b : model.demands(i).deflections) {
                 if (b.variable) continue;
-                const int set = model.serviceSets()[static_cast<size_t>(b.set)];
-                const ShownLoad& load = loads[static_cast<size_t>(set)];
-                REQUIRE(load.combination == model.forces().sets[static_cast<size_t>(set)].combination);
+                const int set = model.serviceSets()[b.set];
+                const ShownLoad& load = loads[set];
+                REQUIRE(load.combination == model.forces().sets[set].combination);
                 const Deflected d =
                     deflected(f, *r, load, motionOf(*r, load.columns), static_cast<size_t>(m.pieces[0].element));
                 const Vec3 axis = b.major ? m.axes.z : m.axes.y;
@@ -285,13 +292,15 @@ TEST_CASE("Deflection: heat curves a beam, shear adds to bending", "[deflection]
 {
     // 20 K/m over 4 m: α·g·L²/8.
     const auto text = [](const std::string& section, const std::string& load) {
-        return R"({"format":"wren-frame","version":1,"materials":[{"id":"M","e":200000,"g":80000,"density":7850,"alpha":1.2e-5,"fy":355,"fu":470}],
+        return R"({"format":"wren-frame","version":1,"materials":[{"id":"M","e":200000,"g":80000,"density":7850,
+"alpha":1.2e-5,"fy":355,"fu":470}],
 "sections":[{"id":"S",)" +
                section + R"(}],"nodes":[{"id":"a","at":[0,0,0],)" + test::kPinned + R"(},{"id":"b","at":[4,0,0],)" +
                test::kRoller +
                R"(}],"elements":[{"id":"1","nodes":["a","b"],"section":"S","material":"M"}],"cases":[{"id":"G",)" + load +
                R"(}],"combinations":[{"id":"U","terms":{"G":1}},{"id":"V","purpose":"service","terms":{"G":1}}],
-"design":{"standard":"en1993","members":[{"id":"B","elements":["1"],"brief":"b"}],"briefs":[{"id":"b","deflection":{"limits":[{"most":100}]}}]}})";
+"design":{"standard":"en1993","members":[{"id":"B","elements":["1"],"brief":"b"}],
+"briefs":[{"id":"b","deflection":{"limits":[{"most":100}]}}]}})";
     };
     const Checked heat = checked(text(R"("name":"IPE300")", R"("thermal":[{"element":"1","gradient":[0,20]}])"));
     CHECK_THAT(heat.deflection.demand, WithinRel(1.2e-5 * 20 * 16 / 8, 1e-6));
@@ -307,15 +316,17 @@ TEST_CASE("Deflection: a rung is cheap enough only where it also bends little en
         R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"EN 10025-2 S355"}],
 "sections":[{"id":"S","name":"IPE200"}],"nodes":[{"id":"a","at":[0,0,0],)" +
         test::kPinned + R"(},{"id":"b","at":[8,0,0],)" + test::kRoller +
-        R"(}],"elements":[{"id":"1","nodes":["a","b"],"section":"S","material":"M"}],"cases":[{"id":"G","line":[{"element":"1","axes":"global","q":[[0,0,-8],[0,0,-8]]}]}],
+        R"(}],"elements":[{"id":"1","nodes":["a","b"],"section":"S","material":"M"}],
+"cases":[{"id":"G","line":[{"element":"1","axes":"global","q":[[0,0,-8],[0,0,-8]]}]}],
 "combinations":[{"id":"U","basis":"en1990","terms":{"G":1.35}},{"id":"V","purpose":"service","terms":{"G":1}}],
-"design":{"standard":"en1993","members":[{"id":"B","elements":["1"],"brief":"b"}],"restraints":[{"member":"B","at":0,"to":8,"holds":["top","minor"]}],"briefs":[{"id":"b"}]}})");
+"design":{"standard":"en1993","members":[{"id":"B","elements":["1"],"brief":"b"}],
+"restraints":[{"member":"B","at":0,"to":8,"holds":["top","minor"]}],"briefs":[{"id":"b"}]}})");
     const auto proposed = [&](const Frame& frame) {
         const Checked c = checked(frame);
         SilentProgress p;
         const RungTable t = evaluateRungs(*c.model, shippedCatalogue(), {0}, {"IPE", {}, {}, 1.0}, p);
         REQUIRE(t.proposed >= 0);
-        return t.rungs[static_cast<size_t>(t.proposed)];
+        return t.rungs[t.proposed];
     };
     const Rung strong = proposed(f);
     DeflectionLimit l;
@@ -348,7 +359,8 @@ TEST_CASE("Deflection: limits of a set of national parameters stand where the br
 TEST_CASE("Deflection: options are written back, bad ones are told with their place", "[deflection][files]")
 {
     const std::string all =
-        R"({"limits":[{"kind":"characteristic","of":"variable","along":"major","members":"level","span":300,"cantilever":180,"most":20},{"most":25}],
+        R"({"limits":[{"kind":"characteristic","of":"variable","along":"major","members":"level","span":300,
+"cantilever":180,"most":20},{"most":25}],
 "camber":15,"between":"ends","cantilever":"once"})";
     const Frame f = test::frameOf(simpleBeam(all));
     const Frame again = test::frameOf(writeFrame(f));

@@ -25,8 +25,10 @@ std::string member(const std::vector<std::pair<double, double>>& moments, double
         if (i + 1 < moments.size())
             stations += fmt::format(R"({}{{"s":{},"n":{},"vz":{},"my":{}}})", stations.empty() ? "" : ",", s, n, slope(i), m);
     }
-    return R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"A992"}],"sections":[{"id":"S","name":"W18X50"}],"nodes":[{"id":"1","at":[0,0,0]},{"id":"2","at":[10,0,0]}],
-"elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M"}],"cases":[{"id":"G"}],"combinations":[{"id":"U","terms":{"G":1}}],
+    return R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"A992"}],
+"sections":[{"id":"S","name":"W18X50"}],"nodes":[{"id":"1","at":[0,0,0]},{"id":"2","at":[10,0,0]}],
+"elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M"}],"cases":[{"id":"G"}],
+"combinations":[{"id":"U","terms":{"G":1}}],
 "results":[{"combination":"U","order":"second","elements":[{"element":"E","stations":[)" +
            stations + R"(]}]}],"design":{"members":[{"id":"E","elements":["E"]}])" + design + "}}";
 }
@@ -69,7 +71,8 @@ TEST_CASE("spans: Cb per segment by the quarter points of that segment, not of t
 TEST_CASE("spans: a top-flange hold shortens only where the top flange is compressed", "[checking]")
 {
     const std::string purlins =
-        R"(,"restraints":[{"member":"E","at":2.5,"holds":["top"]},{"member":"E","at":5,"holds":["top"]},{"member":"E","at":7.5,"holds":["top"]}])";
+        R"(,"restraints":[{"member":"E","at":2.5,"holds":["top"]},{"member":"E","at":5,"holds":["top"]},
+{"member":"E","at":7.5,"holds":["top"]}])";
     // Sagging: the held flange is compressed, spans of 2.5 m.
     const auto sagging = test::modelOf(test::frameOf(member({{0, 80}, {10, 80}}, 0, purlins)));
     CHECK_THAT(ltb(*sagging).lb, WithinRel(2.5, 1e-9));
@@ -86,7 +89,8 @@ TEST_CASE("spans: both signs in a segment of one flange, Cb is referred to the d
 {
     // Top held throughout; hogging ends -60, sagging 100 at midspan. The bottom span is the whole member, its demand is 60.
     const std::string purlins =
-        R"(,"restraints":[{"member":"E","at":2.5,"holds":["top"]},{"member":"E","at":5,"holds":["top"]},{"member":"E","at":7.5,"holds":["top"]}])";
+        R"(,"restraints":[{"member":"E","at":2.5,"holds":["top"]},{"member":"E","at":5,"holds":["top"]},
+{"member":"E","at":7.5,"holds":["top"]}])";
     const auto model = test::modelOf(test::frameOf(member({{0, -60}, {5, 100}, {10, -60}}, 0, purlins)));
     const Demands d = model->demands(0);
     bool found = false;
@@ -118,9 +122,10 @@ TEST_CASE("spans: compression of a span is that of the column segments over it",
     CHECK_THAT(x, WithinRel(10, 1e-9));
     CHECK_THAT(y, WithinRel(6, 1e-9)); // the longer piece governs
     // A factor by hand for the major axis.
-    const auto longer = test::modelOf(test::frameOf(member(
-        {{0, 10}, {10, 10}}, -100,
-        R"(,"lengths":[{"member":"E","axis":"major","k":2.2},{"member":"E","axis":"minor","length":1.5},{"member":"E","axis":"torsion","length":1.5}])")));
+    const auto longer = test::modelOf(
+        test::frameOf(member({{0, 10}, {10, 10}}, -100,
+                             R"(,"lengths":[{"member":"E","axis":"major","k":2.2},{"member":"E","axis":"minor","length":1.5},
+{"member":"E","axis":"torsion","length":1.5}])")));
     const double a = test::outcome(*longer, longer->check(0), 0, "compression").capacity;
     const double slender = 22 / longer->frame().sections[0].properties.ry;
     const double fe = 9.869604401 * 29000 / (slender * slender),
@@ -133,8 +138,10 @@ TEST_CASE("spans: compression of a span is that of the column segments over it",
 TEST_CASE("given forces: steps of a case are checked one by one with the forces that go together", "[checking]")
 {
     const std::string json =
-        R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"A992"}],"sections":[{"id":"S","name":"W14X90"}],"nodes":[{"id":"1","at":[0,0,0]},{"id":"2","at":[0,0,4]}],
-"elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M"}],"cases":[{"id":"G"},{"id":"W"}],"combinations":[{"id":"U","terms":{"G":1.2,"W":1.0}},{"id":"V","terms":{"G":1.4}}],
+        R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"A992"}],
+"sections":[{"id":"S","name":"W14X90"}],"nodes":[{"id":"1","at":[0,0,0]},{"id":"2","at":[0,0,4]}],
+"elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M"}],"cases":[{"id":"G"},{"id":"W"}],
+"combinations":[{"id":"U","terms":{"G":1.2,"W":1.0}},{"id":"V","terms":{"G":1.4}}],
 "results":[{"case":"G","elements":[{"element":"E","stations":[{"s":0,"n":-500},{"s":4,"n":-500}]}]},
  {"case":"W","step":1,"elements":[{"element":"E","stations":[{"s":0,"n":-900,"my":10},{"s":4,"n":-900,"my":10}]}]},
  {"case":"W","step":2,"elements":[{"element":"E","stations":[{"s":0,"n":100,"my":400},{"s":4,"n":100,"my":400}]}]}]})";
@@ -166,8 +173,10 @@ TEST_CASE("given forces: steps of a case are checked one by one with the forces 
 TEST_CASE("given forces: second-order cases do not superpose, a combination without results is told", "[checking]")
 {
     const auto loaded = readFrame(
-        R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"A992"}],"sections":[{"id":"S","name":"W14X90"}],"nodes":[{"id":"1","at":[0,0,0]},{"id":"2","at":[0,0,4]}],
-"elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M"}],"cases":[{"id":"G"},{"id":"Q"}],"combinations":[{"id":"U","terms":{"G":1.2}},{"id":"V","terms":{"Q":1.6}}],
+        R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"A992"}],
+"sections":[{"id":"S","name":"W14X90"}],"nodes":[{"id":"1","at":[0,0,0]},{"id":"2","at":[0,0,4]}],
+"elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M"}],"cases":[{"id":"G"},{"id":"Q"}],
+"combinations":[{"id":"U","terms":{"G":1.2}},{"id":"V","terms":{"Q":1.6}}],
 "results":[{"case":"G","order":"second","elements":[{"element":"E","stations":[{"s":0,"n":-500},{"s":4,"n":-500}]}]}]})");
     REQUIRE(loaded.ok());
     std::vector<Finding> findings;

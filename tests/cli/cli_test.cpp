@@ -68,12 +68,15 @@ Json load(const std::string& path)
 std::string beam(double load, const std::string& section = R"("name":"W18X50")", const std::string& basis = "lrfd")
 {
     std::ostringstream s;
-    s << R"({"format":"wren-frame","version":1,"units":{"length":"ft","force":"kip","section":"in","stress":"ksi","mass":"lb"},"materials":[{"id":"M","grade":"A992"}],"sections":[{"id":"S",)"
-      << section
-      << R"(}],"nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true}},{"id":"2","at":[35,0,0],"support":{"uy":true,"uz":true}}],"elements":[{"id":"B","nodes":["1","2"],"section":"S","material":"M"}],
+    s << R"({"format":"wren-frame","version":1,"units":{"length":"ft","force":"kip","section":"in","stress":"ksi",
+"mass":"lb"},"materials":[{"id":"M","grade":"A992"}],"sections":[{"id":"S",)"
+      << section << R"(}],"nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true}},
+{"id":"2","at":[35,0,0],"support":{"uy":true,"uz":true}}],
+"elements":[{"id":"B","nodes":["1","2"],"section":"S","material":"M"}],
 "cases":[{"id":"D","line":[{"element":"B","q":[[0,0,)"
       << -load << "],[0,0," << -load << R"(]]}]}],"combinations":[{"id":"U","basis":")" << basis << R"(","terms":{"D":1.0}}],
-"design":{"members":[{"id":"B1","elements":["B"]}],"restraints":[{"member":"B1","at":17.5,"holds":["minor","top","bottom","twist"]}]}})";
+"design":{"members":[{"id":"B1","elements":["B"]}],"restraints":[{"member":"B1","at":17.5,
+"holds":["minor","top","bottom","twist"]}]}})";
     return s.str();
 }
 
@@ -337,7 +340,8 @@ TEST_CASE("cli: two standards over one frame, side by side in one answer", "[cli
     Json more = Json::array();
     for (Json c : frame.at("combinations"))
         if (c.contains("basis")) {
-            c["id"] = "E" + c.at("id").get<std::string>(), c["basis"] = "en1990";
+            c["id"] = "E" + c.at("id").get<std::string>();
+            c["basis"] = "en1990";
             more.push_back(c);
         }
     for (const Json& c : more)

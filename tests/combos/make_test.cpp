@@ -25,7 +25,11 @@ Frame frameWith(const std::vector<Case>& cases)
     Frame f;
     for (const Case& c : cases) {
         LoadCase l;
-        l.id = c.id, l.action = c.action, l.reversible = c.reversible, l.exclusive = c.exclusive, l.category = c.category;
+        l.id = c.id;
+        l.action = c.action;
+        l.reversible = c.reversible;
+        l.exclusive = c.exclusive;
+        l.category = c.category;
         f.cases.push_back(l);
     }
     return f;
@@ -39,7 +43,7 @@ bool has(const MadeCombinations& m, const Factors& wanted, Purpose p = Purpose::
         if (c.purpose != p || (!made.empty() && c.made != made) || c.terms.size() != wanted.size()) continue;
         bool same = true;
         for (const auto& [index, k] : c.terms) {
-            const auto it = wanted.find(m.cases[static_cast<size_t>(index)].id);
+            const auto it = wanted.find(m.cases[index].id);
             same = same && it != wanted.end() && std::abs(it->second - k) < 1e-9;
         }
         if (same) return true;
@@ -155,7 +159,8 @@ TEST_CASE("combinations: exclusive cases, notional loads, hand-written ones, cas
                          {"W", Action::Wind},
                          {"T", Action::Thermal}});
     Combination own;
-    own.id = "U2", own.terms = {{0, 1.0}};
+    own.id = "U2";
+    own.terms = {{0, 1.0}};
     f.combinations.push_back(own);
     MakeOptions o{.service = false, .construction = false, .notional = NotionalUse::GravityOnly};
     const MadeCombinations m = makeCombinations(f, o);
@@ -173,7 +178,8 @@ TEST_CASE("combinations: exclusive cases, notional loads, hand-written ones, cas
     CHECK(m.cases.back().notional->factor == 0.002);
     // Made again: the same, nothing doubled.
     Frame again = f;
-    again.cases = m.cases, again.combinations = m.combinations;
+    again.cases = m.cases;
+    again.combinations = m.combinations;
     const MadeCombinations twice = makeCombinations(again, o);
     CHECK(twice.cases == m.cases);
     CHECK(twice.combinations == m.combinations);

@@ -184,12 +184,12 @@ TEST_CASE("reader: doubtful sections of one's own are told with a sentence", "[f
     CHECK(codes(R"({"id":"T","shape":"chs","d":168.3,"t":0.25})", "mm").at("section.size-unlikely").find("one unit") !=
           std::string::npos);
     // Names that mean two sections.
-    CHECK(
-        codes(
-            R"({"id":"A","name":"Beam","shape":"bar-flat","h":200,"b":10},{"id":"B","name":"Beam","shape":"bar-flat","h":250,"b":10})",
-            "mm")
-            .at("section.name-taken")
-            .find("\"A\"") != std::string::npos);
+    CHECK(codes(
+              R"({"id":"A","name":"Beam","shape":"bar-flat","h":200,"b":10},
+{"id":"B","name":"Beam","shape":"bar-flat","h":250,"b":10})",
+              "mm")
+              .at("section.name-taken")
+              .find("\"A\"") != std::string::npos);
     CHECK(codes(R"({"id":"A","name":"IPE300","shape":"bar-flat","h":200,"b":10})", "mm")
               .at("section.name-taken")
               .find("catalogue") != std::string::npos);
@@ -197,7 +197,8 @@ TEST_CASE("reader: doubtful sections of one's own are told with a sentence", "[f
     // Impossible ones are errors at their key.
     const auto bad = readFrame(
         R"({"format":"wren-frame","version":1,"sections":[{"id":"S","shape":"i","h":300,"b":150,"tw":7,"tf":160,"r":0},
-{"id":"T","shape":"angle","h":100,"b":-3,"t":10},{"id":"U","shape":"channel","h":100,"b":50,"tw":5,"tf":8,"slope":0.4},{"id":"V","name":"W12X66"}],
+{"id":"T","shape":"angle","h":100,"b":-3,"t":10},{"id":"U","shape":"channel","h":100,"b":50,"tw":5,"tf":8,"slope":0.4},
+{"id":"V","name":"W12X66"}],
 "materials":[],"nodes":[],"elements":[]})");
     CHECK_FALSE(bad.ok());
     std::map<std::string, std::string> at;

@@ -30,17 +30,29 @@ namespace {
 std::string rare()
 {
     return test::beam(
-        R"("nodes":[{"id":"1","at":[0,0,3],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"2","at":[5,0,3]},{"id":"3","at":[5,4,3]},
-{"id":"4","at":[0,4,3],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":900,"rz":true},"supportAxes":[[1,0.2,0],[0,1,0]]}],
-"elements":[{"id":"A","nodes":["1","2"],"section":"S","material":"M","offset":{"i":[0.2,0,-0.1],"j":[-0.1,0,-0.1],"axes":"local"}},
-{"id":"B","nodes":["2","3"],"section":"S","material":"M","springs":{"i":{"my":500}}},{"id":"C","nodes":["4","3"],"section":"S","material":"M"}],
+        R"("nodes":[{"id":"1","at":[0,0,3],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
+{"id":"2","at":[5,0,3]},{"id":"3","at":[5,4,3]},
+{"id":"4","at":[0,4,3],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":900,"rz":true},
+"supportAxes":[[1,0.2,0],[0,1,0]]}],
+"elements":[{"id":"A","nodes":["1","2"],"section":"S","material":"M",
+"offset":{"i":[0.2,0,-0.1],"j":[-0.1,0,-0.1],"axes":"local"}},
+{"id":"B","nodes":["2","3"],"section":"S","material":"M","springs":{"i":{"my":500}}},
+{"id":"C","nodes":["4","3"],"section":"S","material":"M"}],
 "links":[{"id":"K","nodes":["2","3"],"dofs":["uy"]}])",
-        R"({"id":"Q","action":"live","category":"B","exclusive":"p","area":[{"nodes":["1","2","3","4"],"q":[0,0,-3],"axes":"projected","way":"one","span":[0,1,0]}],
-"thermal":[{"element":"A","uniform":20,"gradient":[5,50]}]},{"id":"N","action":"notional","notional":{"of":"Q","direction":[1,0,0],"factor":0.002}},
+        R"({"id":"Q","action":"live","category":"B","exclusive":"p",
+"area":[{"nodes":["1","2","3","4"],"q":[0,0,-3],"axes":"projected","way":"one","span":[0,1,0]}],
+"thermal":[{"element":"A","uniform":20,"gradient":[5,50]}]},
+{"id":"N","action":"notional","notional":{"of":"Q","direction":[1,0,0],"factor":0.002}},
 {"id":"E","action":"seismic","unsigned":true,"reversible":true,"nodal":[{"node":"3","f":[1,2,0]}]})",
-        R"(,"combinations":[{"id":"U","basis":"en1990","made":"by a rule","terms":{"Q":1.6,"N":1.6}},{"id":"O","off":true,"terms":{"E":1}},{"id":"V","purpose":"service","kind":"frequent","terms":{"Q":1}}],
-"design":{"standard":"en1993","nationalParameters":"own","analysis":{"order":"amplified","reducedStiffness":true},"parameterSets":[{"id":"own","gammaM1":1.1,"ltb":"rolled","eta":1,"deflection":[{"span":200,"members":"level"}]}],"members":[{"id":"A","elements":["A"],"brief":"b"},{"id":"B","elements":["B"],"brief":"c"}],
-"briefs":[{"id":"b","en1993":{"interaction":"annex-a","c1":1.2,"k":0.7,"strength":"table-3.1"}},{"id":"c","standard":"aisc360-22-lrfd","angleAxes":"legs-free","deflection":{"limits":[{"kind":"frequent","of":"variable","along":"minor","span":300,"cantilever":150,"most":12}],"camber":4,"between":"ends","cantilever":"once"}}]})");
+        R"(,"combinations":[{"id":"U","basis":"en1990","made":"by a rule","terms":{"Q":1.6,"N":1.6}},
+{"id":"O","off":true,"terms":{"E":1}},{"id":"V","purpose":"service","kind":"frequent","terms":{"Q":1}}],
+"design":{"standard":"en1993","nationalParameters":"own","analysis":{"order":"amplified","reducedStiffness":true},
+"parameterSets":[{"id":"own","gammaM1":1.1,"ltb":"rolled","eta":1,"deflection":[{"span":200,"members":"level"}]}],
+"members":[{"id":"A","elements":["A"],"brief":"b"},{"id":"B","elements":["B"],"brief":"c"}],
+"briefs":[{"id":"b","en1993":{"interaction":"annex-a","c1":1.2,"k":0.7,"strength":"table-3.1"}},
+{"id":"c","standard":"aisc360-22-lrfd","angleAxes":"legs-free",
+"deflection":{"limits":[{"kind":"frequent","of":"variable","along":"minor","span":300,"cantilever":150,"most":12}],
+"camber":4,"between":"ends","cantilever":"once"}}]})");
 }
 
 } // namespace

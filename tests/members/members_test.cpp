@@ -10,8 +10,12 @@ namespace {
 
 // A column of four elements, one drawn backwards, with a beam at half height.
 const std::string kColumn =
-    R"("nodes":[{"id":"a","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"b","at":[0,0,1.5]},{"id":"c","at":[0,0,3]},{"id":"d","at":[0,0,4.5]},{"id":"e","at":[0,0,6]},{"id":"f","at":[5,0,3]}],
-"elements":[{"id":"1","nodes":["a","b"],"section":"S","material":"M"},{"id":"2","nodes":["c","b"],"section":"S","material":"M"},{"id":"3","nodes":["c","d"],"section":"S","material":"M"},{"id":"4","nodes":["d","e"],"section":"S","material":"M"},{"id":"5","nodes":["c","f"],"section":"S","material":"M"}])";
+    R"("nodes":[{"id":"a","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
+{"id":"b","at":[0,0,1.5]},{"id":"c","at":[0,0,3]},{"id":"d","at":[0,0,4.5]},{"id":"e","at":[0,0,6]},
+{"id":"f","at":[5,0,3]}],
+"elements":[{"id":"1","nodes":["a","b"],"section":"S","material":"M"},
+{"id":"2","nodes":["c","b"],"section":"S","material":"M"},{"id":"3","nodes":["c","d"],"section":"S","material":"M"},
+{"id":"4","nodes":["d","e"],"section":"S","material":"M"},{"id":"5","nodes":["c","f"],"section":"S","material":"M"}])";
 
 std::vector<Member> formed(const std::string& json)
 {
@@ -51,9 +55,10 @@ TEST_CASE("members: a hinge, another section or a turned web breaks the chain, t
 TEST_CASE("members: a declared chain that is no line is told and stays unchecked", "[members]")
 {
     std::vector<Finding> findings;
-    const Frame f = test::frameOf(test::beam(
-        kColumn, R"({"id":"G","selfWeight":1})",
-        R"(,"combinations":[{"id":"U","terms":{"G":1}}],"design":{"members":[{"id":"M","elements":["1","3"]},{"id":"N","elements":["5"]}]})"));
+    const Frame f = test::frameOf(
+        test::beam(kColumn, R"({"id":"G","selfWeight":1})",
+                   R"(,"combinations":[{"id":"U","terms":{"G":1}}],"design":{"members":[{"id":"M","elements":["1","3"]},
+{"id":"N","elements":["5"]}]})"));
     const auto m = formMembers(f, findings);
     CHECK_FALSE(m[0].broken.empty());
     CHECK(findings.front().code == "member.chain");
@@ -96,9 +101,10 @@ TEST_CASE("lanes: what holds what", "[members]")
     CHECK(pieces(minor, LengthAxis::Top) == 1);
     CHECK(pieces(minor, LengthAxis::Major) == 1);
     // Lengths by hand: a factor for a stretch replaces the holds inside it; an absolute length stands as it is.
-    const Lanes given = lanes(
-        top +
-        R"(,{"member":"C","at":3,"holds":["minor"]}],"lengths":[{"member":"C","from":0,"to":6,"axis":"minor","k":0.8},{"member":"C","axis":"major","length":9}])");
+    const Lanes given =
+        lanes(top +
+              R"(,{"member":"C","at":3,"holds":["minor"]}],"lengths":[{"member":"C","from":0,"to":6,"axis":"minor","k":0.8},
+{"member":"C","axis":"major","length":9}])");
     REQUIRE(pieces(given, LengthAxis::Minor) == 1);
     CHECK_THAT(given.of(LengthAxis::Minor)[0].length, WithinRel(4.8, 1e-12));
     CHECK_THAT(given.of(LengthAxis::Major)[0].length, WithinRel(9.0, 1e-12));
@@ -109,8 +115,10 @@ TEST_CASE("lanes: a piece that only continues the line holds no end, one that st
     // A column in two sections; at the joint either nothing else, a beam, or a slight kink.
     const auto free = [](const std::string& extra, const std::string& top = "[0,0,6]") {
         const std::string json =
-            R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"S355"}],"sections":[{"id":"A","name":"HEA200"},{"id":"B","name":"HEA180"}],
-"nodes":[{"id":"a","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"b","at":[0,0,3]},{"id":"c","at":)" +
+            R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"S355"}],
+"sections":[{"id":"A","name":"HEA200"},{"id":"B","name":"HEA180"}],
+"nodes":[{"id":"a","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
+{"id":"b","at":[0,0,3]},{"id":"c","at":)" +
             top + R"(},{"id":"d","at":[5,0,3],"support":{"ux":true,"uy":true,"uz":true,"rx":true}}],
 "elements":[{"id":"1","nodes":["a","b"],"section":"A","material":"M"},{"id":"2","nodes":["b","c"],"section":"B","material":"M"})" +
             extra + R"(],"cases":[{"id":"G","selfWeight":1}],"combinations":[{"id":"U","terms":{"G":1}}]})";
@@ -126,7 +134,8 @@ TEST_CASE("lanes: a piece that only continues the line holds no end, one that st
 TEST_CASE("plan: member forces do not depend on how its pieces are drawn", "[members]")
 {
     const std::string load =
-        R"({"id":"G","selfWeight":1,"nodal":[{"node":"e","f":[7,3,-50],"m":[0,0,2]}],"line":[{"element":"2","q":[[2,1,0],[2,1,0]]}]})";
+        R"({"id":"G","selfWeight":1,"nodal":[{"node":"e","f":[7,3,-50],"m":[0,0,2]}],
+"line":[{"element":"2","q":[[2,1,0],[2,1,0]]}]})";
     const std::string end =
         R"(,"combinations":[{"id":"U","terms":{"G":1}}],"design":{"members":[{"id":"C","elements":["1","2","3","4"]}]})";
     const auto forces = [&](const std::string& columns) {
@@ -149,7 +158,9 @@ TEST_CASE("reduce: the peak between stations is found", "[members]")
     AnalysisOptions two;
     two.stations = 2; // ends only: the cubic must find the middle
     const Frame f = test::frameOf(test::beam(
-        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true}},{"id":"2","at":[7,0,0],"support":{"uy":true,"uz":true}}],"elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M"}])",
+        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true}},
+{"id":"2","at":[7,0,0],"support":{"uy":true,"uz":true}}],
+"elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M"}])",
         R"({"id":"G","line":[{"element":"E","q":[[0,0,-10],[0,0,-10]]}],"point":[{"element":"E","at":1,"f":[0,0,-5]}]})",
         R"(,"combinations":[{"id":"U","terms":{"G":1}}])"));
     SilentProgress p;

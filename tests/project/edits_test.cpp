@@ -73,7 +73,12 @@ TEST_CASE("edits: a section of one's own is made once, named apart from others, 
     Frame f = test::frameOf(test::demo("tern-street"));
     const auto m = refs(f, 2);
     Shape plate;
-    plate.kind = ShapeKind::I, plate.h = 0.8, plate.b = 0.25, plate.tw = 0.01, plate.tf = 0.02, plate.welded = true;
+    plate.kind = ShapeKind::I;
+    plate.h = 0.8;
+    plate.b = 0.25;
+    plate.tw = 0.01;
+    plate.tf = 0.02;
+    plate.welded = true;
     const size_t before = f.sections.size();
     REQUIRE(applyEdit(f, SetSection{m, "Girder 800", plate}).has_value());
     REQUIRE(f.sections.size() == before + 1);
@@ -82,8 +87,8 @@ TEST_CASE("edits: a section of one's own is made once, named apart from others, 
     REQUIRE(applyEdit(f, SetSection{{m[0]}, "Girder 800"}).has_value()); // by name
     REQUIRE(applyEdit(f, SetSection{m, "Girder 800", plate}).has_value());
     CHECK(f.sections.size() <= before + 2);
-    const auto used = f.elements[static_cast<size_t>(m[0].elements[0])].section;
-    CHECK(f.sections[static_cast<size_t>(used)].name == "Girder 800");
+    const auto used = f.elements[m[0].elements[0]].section;
+    CHECK(f.sections[used].name == "Girder 800");
     Shape other = plate;
     other.h = 0.9;
     CHECK(applyEdit(f, SetSection{m, "girder 800", other}).error().find("other dimensions") != std::string::npos);
@@ -93,7 +98,7 @@ TEST_CASE("edits: a section of one's own is made once, named apart from others, 
     CHECK(applyEdit(f, SetSection{m, "Thick", other}).error().find("tf must be less") != std::string::npos);
     // It is saved with its dimensions and read back the same.
     const Frame again = test::frameOf(writeFrame(f));
-    const FrameSection& s = again.sections[static_cast<size_t>(used)];
+    const FrameSection& s = again.sections[used];
     CHECK(s.name == "Girder 800");
     CHECK(std::abs(s.shape.h - 0.8) < 1e-9);
     CHECK(s.shape.welded);

@@ -62,7 +62,8 @@ TEST_CASE("tables: loads stand against reactions for every case and combination"
 TEST_CASE("unsigned results: every sign of N, My and Mz is tried", "[forces]")
 {
     const std::string text = test::beam(
-        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"2","at":[0,0,4]}],
+        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},
+{"id":"2","at":[0,0,4]}],
 "elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M"}])",
         R"({"id":"G"},{"id":"R","action":"seismic","unsigned":true})",
         R"(,"combinations":[{"id":"S","terms":{"G":1,"R":-1}}],"results":[
@@ -80,7 +81,9 @@ TEST_CASE("unsigned results: every sign of N, My and Mz is tried", "[forces]")
         for (const auto& [c, k] : s.terms)
             for (size_t i = 0; i < 6; ++i)
                 v[i] += k * t.at(0, static_cast<size_t>(c))[i];
-        least = std::min(least, v[0]), most = std::max(most, v[4]), largest = std::max(largest, std::abs(v[5]));
+        least = std::min(least, v[0]);
+        most = std::max(most, v[4]);
+        largest = std::max(largest, std::abs(v[5]));
         together = together || (v[0] < -139e3 && v[4] > 29e3 && v[5] < -6e3);
         CHECK_FALSE(s.signs.empty());
     }

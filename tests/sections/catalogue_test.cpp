@@ -19,7 +19,10 @@ double computedMass(const CatalogueSection& s)
         // Tubes are listed by their nominal thickness, with corners of that thickness.
         Shape nominal = s.shape;
         if (s.nominalThickness > 0) nominal.t = s.nominalThickness;
-        if (nominal.kind == ShapeKind::Rhs) nominal.ro = 2 * nominal.t, nominal.ri = nominal.t;
+        if (nominal.kind == ShapeKind::Rhs) {
+            nominal.ro = 2 * nominal.t;
+            nominal.ri = nominal.t;
+        }
         area = computeProperties(nominal).a;
     }
     return area * (s.standard.starts_with("ASTM") ? 490 * kPoundMass / (kFoot * kFoot * kFoot) : 7850);

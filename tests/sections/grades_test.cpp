@@ -93,7 +93,9 @@ TEST_CASE("grades: a steel of one's own falls with thickness in the frame file",
     REQUIRE(good.ok());
     const Material& m = good.value->materials.front();
     Shape plate;
-    plate.kind = ShapeKind::BarFlat, plate.h = 0.3, plate.b = 0.03;
+    plate.kind = ShapeKind::BarFlat;
+    plate.h = 0.3;
+    plate.b = 0.03;
     CHECK(steelOf(m, plate).fy == 400e6);
     plate.b = 0.02;
     CHECK(steelOf(m, plate).fy == 420e6);
@@ -109,7 +111,8 @@ TEST_CASE("grades: a steel of one's own falls with thickness in the frame file",
 TEST_CASE("grades: the member's thickest wall decides, an explicit fy wins, none is told", "[grades]")
 {
     Material m;
-    m.id = "X", m.grade = findGrade("S355")->name;
+    m.id = "X";
+    m.grade = findGrade("S355")->name;
     const Shape thick = test::Alone::find("HEB300").shape; // tf 19 mm
     CHECK(steelOf(m, thick).fy == 345e6);
     m.fy = 300e6;

@@ -28,13 +28,19 @@ struct Sum
     void strip(double y, double dy, double z0, double z1)
     {
         const double h = z1 - z0, zm = (z0 + z1) / 2, da = h * dy;
-        a += da, sy += da * zm, sz += da * y;
-        iyy += da * (zm * zm + h * h / 12), izz += da * (y * y + dy * dy / 12), iyz += da * y * zm;
+        a += da;
+        sy += da * zm;
+        sz += da * y;
+        iyy += da * (zm * zm + h * h / 12);
+        izz += da * (y * y + dy * dy / 12);
+        iyz += da * y * zm;
     }
     void centre()
     {
         const double cy = sz / a, cz = sy / a;
-        iyy -= a * cz * cz, izz -= a * cy * cy, iyz -= a * cy * cz;
+        iyy -= a * cz * cz;
+        izz -= a * cy * cy;
+        iyz -= a * cy * cz;
     }
 };
 
@@ -126,7 +132,12 @@ TEST_CASE("outline: plastic moduli and monosymmetry against direct sums over str
 {
     // A tee of plates: equal-area axis in the flange, by hand. 200 x 20 flange, 10 x 180 stem: A = 5800, half = 2900 mm².
     Shape t;
-    t.kind = ShapeKind::Tee, t.h = 0.2, t.b = 0.2, t.tw = 0.01, t.tf = 0.02, t.welded = true;
+    t.kind = ShapeKind::Tee;
+    t.h = 0.2;
+    t.b = 0.2;
+    t.tw = 0.01;
+    t.tf = 0.02;
+    t.welded = true;
     const SectionProperties p = computeProperties(t);
     CHECK_THAT(p.a, WithinRel(5800e-6, 1e-12));
     const double na = 14.5; // mm below the top: 200 · 14.5 = 2900

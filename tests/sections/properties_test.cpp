@@ -73,7 +73,9 @@ TEST_CASE("properties: European beams against the tables of EN 10365 producers",
 TEST_CASE("properties: tubes and bars against closed forms", "[sections]")
 {
     Shape chs;
-    chs.kind = ShapeKind::Chs, chs.d = 0.1683, chs.t = 0.008;
+    chs.kind = ShapeKind::Chs;
+    chs.d = 0.1683;
+    chs.t = 0.008;
     const SectionProperties p = computeProperties(chs);
     CHECK_THAT(p.a * 1e4, WithinRel(40.3, 0.001)); // EN 10210-2: 40.3 cm², 1297 cm⁴, Wpl 206 cm³
     CHECK_THAT(p.iy * 1e8, WithinRel(1297, 0.001));
@@ -81,7 +83,9 @@ TEST_CASE("properties: tubes and bars against closed forms", "[sections]")
     CHECK_THAT(p.it, WithinRel(2 * p.iy, 1e-12));
 
     Shape flat;
-    flat.kind = ShapeKind::BarFlat, flat.h = 0.2, flat.b = 0.1;
+    flat.kind = ShapeKind::BarFlat;
+    flat.h = 0.2;
+    flat.b = 0.1;
     const SectionProperties q = computeProperties(flat);
     CHECK_THAT(q.a, WithinRel(0.02, 1e-12));
     CHECK_THAT(q.iy, WithinRel(0.1 * 0.008 / 12, 1e-12));
@@ -133,7 +137,12 @@ TEST_CASE("properties: angles have principal axes, channels and tees a shear cen
     }
 
     Shape c;
-    c.kind = ShapeKind::Channel, c.h = 0.3, c.b = 0.1, c.tw = 0.0095, c.tf = 0.015, c.r = 0.015; // UPE 300
+    c.kind = ShapeKind::Channel;
+    c.h = 0.3;
+    c.b = 0.1;
+    c.tw = 0.0095;
+    c.tf = 0.015;
+    c.r = 0.015; // UPE 300
     const SectionProperties p = computeProperties(c);
     CHECK_THAT(p.a * 1e4, WithinRel(56.6, 0.005));
     CHECK_THAT(p.iy * 1e8, WithinRel(7823, 0.005));
@@ -155,16 +164,27 @@ TEST_CASE("properties: angles have principal axes, channels and tees a shear cen
     CHECK_THAT(wt.iy / in4, WithinRel(20.6, 0.01));
     CHECK_THAT(wt.iz / in4, WithinRel(87.2, 0.01));
     Shape t;
-    t.kind = ShapeKind::Tee, t.h = 0.15, t.b = 0.15, t.tw = 0.0071, t.tf = 0.0107;
+    t.kind = ShapeKind::Tee;
+    t.h = 0.15;
+    t.b = 0.15;
+    t.tw = 0.0071;
+    t.tf = 0.0107;
     CHECK(computeProperties(t).zs > 0); // in the flange, above the centroid
 }
 
 TEST_CASE("properties: an unequal I with equal flanges is the equal I, a pair of angles has twice the area", "[sections]")
 {
     Shape i;
-    i.kind = ShapeKind::I, i.h = 0.5, i.b = 0.2, i.tw = 0.01, i.tf = 0.016, i.welded = true;
+    i.kind = ShapeKind::I;
+    i.h = 0.5;
+    i.b = 0.2;
+    i.tw = 0.01;
+    i.tf = 0.016;
+    i.welded = true;
     Shape u = i;
-    u.kind = ShapeKind::IUnequal, u.b2 = i.b, u.tf2 = i.tf;
+    u.kind = ShapeKind::IUnequal;
+    u.b2 = i.b;
+    u.tf2 = i.tf;
     const SectionProperties a = computeProperties(i), b = computeProperties(u);
     CHECK_THAT(b.a, WithinRel(a.a, 1e-12));
     CHECK_THAT(b.iy, WithinRel(a.iy, 1e-12));
@@ -173,7 +193,11 @@ TEST_CASE("properties: an unequal I with equal flanges is the equal I, a pair of
     CHECK_THAT(b.zs, WithinAbs(0, 1e-9));
     CHECK_THAT(b.iw, WithinRel(a.iw, 0.01)); // flange inertias only, against Iz of the whole section
     Shape pair;
-    pair.kind = ShapeKind::DoubleAngle, pair.h = 0.1, pair.b = 0.075, pair.t = 0.01, pair.gap = 0.008;
+    pair.kind = ShapeKind::DoubleAngle;
+    pair.h = 0.1;
+    pair.b = 0.075;
+    pair.t = 0.01;
+    pair.gap = 0.008;
     Shape single = pair;
     single.kind = ShapeKind::Angle;
     CHECK_THAT(computeProperties(pair).a, WithinRel(2 * computeProperties(single).a, 1e-9));
@@ -194,13 +218,19 @@ TEST_CASE("properties: stated values override, the rest stays", "[sections]")
 TEST_CASE("shapes: impossible dimensions are told by a sentence", "[sections]")
 {
     Shape s;
-    s.kind = ShapeKind::I, s.h = 0.3, s.b = 0.15, s.tw = 0.007, s.tf = 0.2;
+    s.kind = ShapeKind::I;
+    s.h = 0.3;
+    s.b = 0.15;
+    s.tw = 0.007;
+    s.tf = 0.2;
     REQUIRE_FALSE(shapeFaults(s).empty());
     CHECK(shapeFaults(s).front().first == "tf");
     s.tf = -0.01;
     CHECK(shapeFaults(s).front().second.find("greater than zero") != std::string::npos);
     Shape c;
-    c.kind = ShapeKind::Chs, c.d = 0.1, c.t = 0.05;
+    c.kind = ShapeKind::Chs;
+    c.d = 0.1;
+    c.t = 0.05;
     CHECK_FALSE(shapeFaults(c).empty());
     for (const CatalogueSection& x : shippedCatalogue().sections())
         CHECK(shapeFaults(x.shape).empty());

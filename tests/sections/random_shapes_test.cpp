@@ -22,18 +22,30 @@ public:
             Shape s;
             s.kind = k;
             const double size = std::exp(between(std::log(0.02), std::log(1.5)));
-            s.h = size, s.b = size * between(0.2, 1.2), s.d = size;
-            s.tw = size * between(0.01, 0.08), s.tf = size * between(0.01, 0.12), s.t = size * between(0.01, 0.15);
-            s.b2 = size * between(0.2, 1.2), s.tf2 = size * between(0.01, 0.12);
+            s.h = size;
+            s.b = size * between(0.2, 1.2);
+            s.d = size;
+            s.tw = size * between(0.01, 0.08);
+            s.tf = size * between(0.01, 0.12);
+            s.t = size * between(0.01, 0.15);
+            s.b2 = size * between(0.2, 1.2);
+            s.tf2 = size * between(0.01, 0.12);
             s.gap = between(0, 1) < 0.5 ? 0 : size * 0.1;
             s.longBack = between(0, 1) < 0.5;
             const bool rolled = between(0, 1) < 0.7;
-            if (rolled) s.r = size * between(0.0, 0.06), s.r2 = s.r * between(0, 0.6);
+            if (rolled) {
+                s.r = size * between(0.0, 0.06);
+                s.r2 = s.r * between(0, 0.6);
+            }
             if (rolled && between(0, 1) < 0.5) s.slope = between(0.01, 0.17);
-            if (k == ShapeKind::Rhs) s.ro = s.t * between(0, 3), s.ri = std::max(0.0, s.ro - s.t);
+            if (k == ShapeKind::Rhs) {
+                s.ro = s.t * between(0, 3);
+                s.ri = std::max(0.0, s.ro - s.t);
+            }
             // What the kind does not have is nothing.
             Shape own;
-            own.kind = k, own.longBack = s.longBack;
+            own.kind = k;
+            own.longBack = s.longBack;
             for (const auto& [key, must] : dimensionKeys(k))
                 if (key != "a") *dimension(own, key) = *dimension(s, key);
             own.welded = own.r == 0 && (k == ShapeKind::I || k == ShapeKind::IUnequal);
@@ -97,7 +109,8 @@ TEST_CASE("random shapes: properties scale with the size, stated ones stay", "[s
             for (const auto& [key, must] : dimensionKeys(k))
                 if (key != "slope") *dimension(t, key) *= f;
             CatalogueSection a, b;
-            a.shape = s, b.shape = t;
+            a.shape = s;
+            b.shape = t;
             INFO(shapeName(k) << " h " << s.h << " times " << f);
             for (const ListedValue& v : listedValues()) {
                 const double x = v.value(a) * std::pow(f, v.power), y = v.value(b);
@@ -106,7 +119,8 @@ TEST_CASE("random shapes: properties scale with the size, stated ones stay", "[s
                 CHECK_THAT(y, WithinAbs(x, 1e-6 * std::abs(x) + 1e-7 * size * (v.power == 0 ? 10 : 1)));
             }
             StatedProperties stated;
-            stated.wply = 1e-3, stated.it = 2e-6;
+            stated.wply = 1e-3;
+            stated.it = 2e-6;
             const SectionProperties p = computeProperties(s, stated);
             CHECK(p.wply == 1e-3);
             CHECK(p.it == 2e-6);
@@ -140,7 +154,8 @@ TEST_CASE("random shapes: plates add up, slopes fade, pairs are two", "[sections
         CHECK_THAT(q.betay, WithinAbs(-p.betay, 1e-6 * u.h));
         // A vanishing slope is a parallel flange.
         Shape i = shapes.next(ShapeKind::I);
-        i.slope = 0, i.r2 = 0;
+        i.slope = 0;
+        i.r2 = 0;
         Shape nearly = i;
         nearly.slope = 1e-9;
         CHECK_THAT(computeProperties(nearly).iy, WithinRel(computeProperties(i).iy, 1e-6));
@@ -148,7 +163,8 @@ TEST_CASE("random shapes: plates add up, slopes fade, pairs are two", "[sections
         // A pair of angles: twice the area, the gap moves them apart.
         Shape pair = shapes.next(ShapeKind::DoubleAngle);
         Shape one = pair;
-        one.kind = ShapeKind::Angle, one.gap = 0;
+        one.kind = ShapeKind::Angle;
+        one.gap = 0;
         CHECK_THAT(computeProperties(pair).a, WithinRel(2 * computeProperties(one).a, 1e-9));
         Shape wider = pair;
         wider.gap += 0.01;

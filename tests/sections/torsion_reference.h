@@ -16,8 +16,12 @@ namespace wr::test {
 inline double prandtl(const Loop& loop, double step)
 {
     double y0 = 1e300, y1 = -1e300, z0 = 1e300, z1 = -1e300;
-    for (const Point2& p : loop)
-        y0 = std::min(y0, p.y), y1 = std::max(y1, p.y), z0 = std::min(z0, p.z), z1 = std::max(z1, p.z);
+    for (const Point2& p : loop) {
+        y0 = std::min(y0, p.y);
+        y1 = std::max(y1, p.y);
+        z0 = std::min(z0, p.z);
+        z1 = std::max(z1, p.z);
+    }
     // Crossings of every grid row (z = const) and column (y = const) with the outline, sorted.
     const auto crossings = [&](bool row, double at) {
         std::vector<double> out;
@@ -36,7 +40,7 @@ inline double prandtl(const Loop& loop, double step)
     std::map<std::pair<int, int>, int> number;
     std::vector<std::vector<double>> rows(static_cast<size_t>(nz)), columns(static_cast<size_t>(ny));
     for (int j = 0; j < nz; ++j) {
-        auto& cut = rows[static_cast<size_t>(j)];
+        auto& cut = rows[j];
         cut = crossings(true, oz + j * step);
         for (size_t c = 0; c + 1 < cut.size(); c += 2)
             for (int i = std::max(0, static_cast<int>(std::ceil((cut[c] - oy) / step))); i < ny && oy + i * step < cut[c + 1];
@@ -44,7 +48,7 @@ inline double prandtl(const Loop& loop, double step)
                 if (oy + i * step > cut[c]) number.emplace(std::pair{i, j}, 0);
     }
     for (int i = 0; i < ny; ++i)
-        columns[static_cast<size_t>(i)] = crossings(false, oy + i * step);
+        columns[i] = crossings(false, oy + i * step);
     int n = 0;
     for (auto& [at, k] : number)
         k = n++;
@@ -69,8 +73,8 @@ inline double prandtl(const Loop& loop, double step)
             if (const auto it = number.find(ahead); hf >= step && it != number.end())
                 entries.emplace_back(k, it->second, -2 / (hf * (hb + hf)));
         };
-        axis(rows[static_cast<size_t>(j)], y, {i - 1, j}, {i + 1, j});
-        axis(columns[static_cast<size_t>(i)], z, {i, j - 1}, {i, j + 1});
+        axis(rows[j], y, {i - 1, j}, {i + 1, j});
+        axis(columns[i], z, {i, j - 1}, {i, j + 1});
     }
     Eigen::SparseMatrix<double> m(n, n);
     m.setFromTriplets(entries.begin(), entries.end());

@@ -17,10 +17,13 @@ double reference(const Shape& s)
 TEST_CASE("torsion: the numerical witness itself meets the exact series of a rectangle and a round bar", "[sections]")
 {
     Shape flat;
-    flat.kind = ShapeKind::BarFlat, flat.h = 0.2, flat.b = 0.1;
+    flat.kind = ShapeKind::BarFlat;
+    flat.h = 0.2;
+    flat.b = 0.1;
     CHECK_THAT(reference(flat), WithinRel(0.2 * 0.001 * 0.228682, 1e-3)); // Saint-Venant's series at 2 : 1
     Shape round;
-    round.kind = ShapeKind::BarRound, round.d = 0.1;
+    round.kind = ShapeKind::BarRound;
+    round.d = 0.1;
     CHECK_THAT(test::torsionReference(outlineOf(round).loops.front(), 0.004), WithinRel(3.14159265 / 32 * 1e-4, 2e-3));
 }
 

@@ -51,7 +51,7 @@ TEST_CASE("rungs: the cheapest that meets target and limits is proposed, whateve
     const auto members = group(*model, "Stair posts");
     const RungTable t = evaluateRungs(*model, shippedCatalogue(), members, {"HSS", {}, 0.26, 0.95}, p);
     REQUIRE(t.proposed >= 0);
-    const Rung& best = t.rungs[static_cast<size_t>(t.proposed)];
+    const Rung& best = t.rungs[t.proposed];
     CHECK(best.utilisation <= 0.95);
     CHECK(best.depth <= 0.26);
     for (const Rung& r : t.rungs)
@@ -64,7 +64,7 @@ TEST_CASE("rungs: the cheapest that meets target and limits is proposed, whateve
     std::reverse(shuffled.begin(), shuffled.end());
     const Catalogue backwards(shuffled);
     const RungTable u = evaluateRungs(*model, backwards, members, {"HSS", {}, 0.26, 0.95}, p);
-    CHECK(u.rungs[static_cast<size_t>(u.proposed)].section->designation == best.section->designation);
+    CHECK(u.rungs[u.proposed].section->designation == best.section->designation);
     // Angles are checked as well, each rung with a status and a reason where something stays unchecked.
     const RungTable angles = evaluateRungs(*model, shippedCatalogue(), members, {"L", {}, {}, 1.0}, p);
     CHECK(angles.rungs.size() > 50);

@@ -42,7 +42,12 @@ TEST_CASE("continuity: flange and web slenderness of I and tubes", "[aisc360][co
 {
     const auto welded = [](double tf) {
         Shape s;
-        s.kind = ShapeKind::I, s.h = 0.5, s.b = 0.4, s.tw = 0.012, s.tf = tf, s.welded = true;
+        s.kind = ShapeKind::I;
+        s.h = 0.5;
+        s.b = 0.4;
+        s.tw = 0.012;
+        s.tf = tf;
+        s.welded = true;
         return s;
     };
     // Strength over the flange's thickness, referred to the plastic moment: continuous through 0.38 and the noncompact limit.
@@ -56,7 +61,12 @@ TEST_CASE("continuity: flange and web slenderness of I and tubes", "[aisc360][co
     last = 0;
     for (double t = 0.012; t > 0.0032; t -= 0.000005) {
         Shape s;
-        s.kind = ShapeKind::Rhs, s.h = 0.2, s.b = 0.2, s.t = t, s.ro = 2 * t, s.ri = t;
+        s.kind = ShapeKind::Rhs;
+        s.h = 0.2;
+        s.b = 0.2;
+        s.t = t;
+        s.ro = 2 * t;
+        s.ri = t;
         const Alone a(s, 50, 62);
         const double v = flexureMajor(Context(a.input, true), none).available / (0.9 * a.input.steel.fy * a.section.wply);
         CAPTURE(t);

@@ -23,9 +23,11 @@ std::string frameText(const std::string& section, const std::string& brief, cons
 {
     return fmt::format(
         R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M",{6}}}],"sections":[{{"id":"S",{0}}}],
-"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[6,0,0]}}],"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
+"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[6,0,0]}}],
+"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
 "combinations":[{{"id":"U","basis":"en1990","terms":{{"G":1}}}}],
-"results":[{{"case":"G","elements":[{{"element":"E","stations":[{{"s":0,"n":-200,"vz":{2},"my":0}},{{"s":3,"n":-200,"vz":0,"my":{1}}},{{"s":6,"n":-200,"vz":{5},"my":0}}]}}]}}],
+"results":[{{"case":"G","elements":[{{"element":"E","stations":[{{"s":0,"n":-200,"vz":{2},"my":0}},
+{{"s":3,"n":-200,"vz":0,"my":{1}}},{{"s":6,"n":-200,"vz":{5},"my":0}}]}}]}}],
 "design":{{"standard":"en1993","members":[{{"id":"E","elements":["E"],"brief":"b"}}],"briefs":[{{"id":"b"{3}}}]{4}}}}})",
         section, my, 2 * my / 3, brief, design, -2 * my / 3, material);
 }
@@ -43,9 +45,15 @@ Shape randomI(std::mt19937& random)
     for (;;) {
         Shape s;
         s.kind = u(0, 1) < 0.7 ? ShapeKind::I : ShapeKind::IUnequal;
-        s.h = u(0.15, 1.2), s.b = u(0.1, 0.4), s.tw = u(0.005, 0.02), s.tf = u(0.007, 0.04);
+        s.h = u(0.15, 1.2);
+        s.b = u(0.1, 0.4);
+        s.tw = u(0.005, 0.02);
+        s.tf = u(0.007, 0.04);
         s.welded = s.kind == ShapeKind::IUnequal || u(0, 1) < 0.5;
-        if (s.kind == ShapeKind::IUnequal) s.b2 = s.b * u(0.5, 1), s.tf2 = s.tf * u(0.7, 1);
+        if (s.kind == ShapeKind::IUnequal) {
+            s.b2 = s.b * u(0.5, 1);
+            s.tf2 = s.tf * u(0.7, 1);
+        }
         if (!s.welded) s.r = u(0.008, 0.02);
         const SectionProperties p = computeProperties(s);
         if (shapeFaults(s).empty() && p.iy > p.iz) return s;
@@ -64,7 +72,8 @@ TEST_CASE("EN 1993: resistances never rise with length and stay within yield, ov
         const int cls = s.compressed;
         double lastN = c.p.a * c.fy * (1 + 1e-9), lastM = 1e300;
         Segment uniform;
-        uniform.m.fill(1e3), uniform.largest = 1e3;
+        uniform.m.fill(1e3);
+        uniform.largest = 1e3;
         for (double l = 0.1; l < 30; l *= 1.1) {
             CAPTURE(n, l);
             const Column col = columnResistance(c, s.plates, s.effective, cls, {l, l, l}, none);
@@ -93,7 +102,12 @@ TEST_CASE("EN 1993: from class 3 to class 4 nothing jumps", "[en1993][continuity
     double lastA = -1, lastW = -1;
     for (double tw = 0.014; tw > 0.004; tw -= 2e-5) {
         Shape s;
-        s.kind = ShapeKind::I, s.welded = true, s.h = 0.8, s.b = 0.25, s.tf = 0.02, s.tw = tw;
+        s.kind = ShapeKind::I;
+        s.welded = true;
+        s.h = 0.8;
+        s.b = 0.25;
+        s.tf = 0.02;
+        s.tw = tw;
         const EnAlone a(s, 355);
         const Context c(a.input);
         const Strengths x = strengths(c, {});
@@ -104,7 +118,8 @@ TEST_CASE("EN 1993: from class 3 to class 4 nothing jumps", "[en1993][continuity
             CHECK(na >= lastA * 0.99);
             CHECK(w >= lastW * 0.995);
         }
-        lastA = na, lastW = w;
+        lastA = na;
+        lastW = w;
     }
 }
 
@@ -134,9 +149,12 @@ TEST_CASE("EN 1993: the check of many combinations is the worst of each alone", 
                     c += fmt::format(R"({}{{"id":"U{}","terms":{{"G":{}}}}})", k > from ? "," : "", k,
                                      0.4 + 0.23 * ((k * 5) % 7) * (k % 3 == 2 ? -1 : 1));
                 return fmt::format(
-                    R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":210000,"g":80770,"density":7850,"fy":355,"fu":490}}],"sections":[{{"id":"S",{0}}}],
-"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[6,0,0]}}],"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
-"combinations":[{1}],"results":[{{"case":"G","elements":[{{"element":"E","stations":[{2}]}}]}}],"design":{{"standard":"en1993","members":[{{"id":"E","elements":["E"]}}]}}}})",
+                    R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":210000,"g":80770,"density":7850,
+"fy":355,"fu":490}}],"sections":[{{"id":"S",{0}}}],
+"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[6,0,0]}}],
+"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
+"combinations":[{1}],"results":[{{"case":"G","elements":[{{"element":"E","stations":[{2}]}}]}}],
+"design":{{"standard":"en1993","members":[{{"id":"E","elements":["E"]}}]}}}})",
                     section, c, stations);
             };
             const auto all = test::modelOf(test::frameOf(text(0, 7)));
@@ -166,17 +184,27 @@ TEST_CASE("EN 1993 6.3.3: Annex A and Annex B derived a second time", "[en1993][
         Beamcolumn b;
         b.cls = n % 3 ? 1 : 3;
         b.column = columnResistance(c, s.plates, s.effective, 1, {ly, lz, lz}, none);
-        b.wy = b.cls == 1 ? p.wply : p.wely, b.wz = b.cls == 1 ? p.wplz : p.welz;
-        b.nrk = p.a * c.fy, b.myrk = b.wy * c.fy, b.mzrk = b.wz * c.fy;
-        b.n = u(0.02, 0.7) * b.column.value, b.my = u(0, 0.6) * b.myrk, b.mz = u(0, 0.4) * b.mzrk;
-        b.ltbApplies = true, b.mcr0 = uniformCriticalMoment(stiffnessOf(c), lz, {}), b.c1 = u(1, 2.5), b.mcr = b.c1 * b.mcr0;
+        b.wy = b.cls == 1 ? p.wply : p.wely;
+        b.wz = b.cls == 1 ? p.wplz : p.welz;
+        b.nrk = p.a * c.fy;
+        b.myrk = b.wy * c.fy;
+        b.mzrk = b.wz * c.fy;
+        b.n = u(0.02, 0.7) * b.column.value;
+        b.my = u(0, 0.6) * b.myrk;
+        b.mz = u(0, 0.4) * b.mzrk;
+        b.ltbApplies = true;
+        b.mcr0 = uniformCriticalMoment(stiffnessOf(c), lz, {});
+        b.c1 = u(1, 2.5);
+        b.mcr = b.c1 * b.mcr0;
         b.ltb = lateralResistance(c, b.wy, {b.mcr, b.c1}, lz, b.my, none);
         const auto moments = [&](bool loaded) {
             MomentShape m{u(-1, 1), 0, u(-1, 1), u(0.9, 1.2), loaded};
             m.middle = loaded ? u(-1.5, 1.5) : (m.first + m.last) / 2;
             return m;
         };
-        b.y = moments(n % 5 == 0), b.z = moments(false), b.lt = b.y;
+        b.y = moments(n % 5 == 0);
+        b.z = moments(false);
+        b.lt = b.y;
         const double got = stability(c, b, none).ratio;
 
         const double cy = b.column.y.chi, cz = b.column.z.chi, by = b.column.y.lambda, bz = b.column.z.lambda;
@@ -234,7 +262,9 @@ TEST_CASE("EN 1993 6.3.3: Annex A and Annex B derived a second time", "[en1993][
                 ++high;
             } else
                 ++low;
-            kyy = cmy * cmlt * muy / (1 - ry), kyz = cmz * muy / (1 - rz), kzy = cmy * cmlt * muz / (1 - ry),
+            kyy = cmy * cmlt * muy / (1 - ry);
+            kyz = cmz * muy / (1 - rz);
+            kzy = cmy * cmlt * muz / (1 - ry);
             kzz = cmz * muz / (1 - rz);
             if (b.cls == 1) {
                 const double my = b.my / (b.ltb.chi * p.wply * c.fy), mz = b.mz / (p.wplz * c.fy), z4 = std::pow(bz, 4);
@@ -280,7 +310,8 @@ TEST_CASE("EN 1993: national parameters and strength by Table 3.1", "[en1993][na
                       [](const Finding& f) { return f.code == "national.unknown"; }));
     CHECK(shippedNationalParameters().front() == [] {
         NationalParameters n;
-        n.id = "recommended", n.title = "recommended values";
+        n.id = "recommended";
+        n.title = "recommended values";
         return n;
     }());
 }
@@ -302,10 +333,13 @@ TEST_CASE("EN 1993: options of a brief, what each changes, and back to the file"
     // A length factor above 1 is that of a sway mode: C_my = 0.9 whatever the diagram.
     const auto cmOf = [](const std::string& brief) {
         const auto model = test::modelOf(test::frameOf(fmt::format(
-            R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","grade":"EN 10025-2 S355"}}],"sections":[{{"id":"S","name":"HEB240"}}],
-"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[6,0,0]}}],"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
+            R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","grade":"EN 10025-2 S355"}}],
+"sections":[{{"id":"S","name":"HEB240"}}],
+"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[6,0,0]}}],
+"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
 "combinations":[{{"id":"U","terms":{{"G":1}}}}],
-"results":[{{"case":"G","elements":[{{"element":"E","stations":[{{"s":0,"n":-900,"vz":-20,"my":60}},{{"s":6,"n":-900,"vz":-20,"my":-60}}]}}]}}],
+"results":[{{"case":"G","elements":[{{"element":"E","stations":[{{"s":0,"n":-900,"vz":-20,"my":60}},
+{{"s":6,"n":-900,"vz":-20,"my":-60}}]}}]}}],
 "design":{{"standard":"en1993","members":[{{"id":"E","elements":["E"],"brief":"b"}}],"briefs":[{{"id":"b"{}}}]}}}})",
             brief)));
         const MemberResult r = model->check(0);
@@ -329,10 +363,12 @@ TEST_CASE("EN 1993: options of a brief, what each changes, and back to the file"
         CHECK(r < 1.6 * ratio(frameText(ipe, ""), "interaction"));
     }
     const std::string all =
-        R"(,"en1993":{"parameters":"uk","ltb":"simplified","interaction":"annex-a","strength":"table-3.1","c1":1.3,"c2":0.4,"c3":0.5,"k":0.7,"kw":0.5,
+        R"(,"en1993":{"parameters":"uk","ltb":"simplified","interaction":"annex-a","strength":"table-3.1","c1":1.3,
+"c2":0.4,"c3":0.5,"k":0.7,"kw":0.5,
 "rigidEndPost":true,"torsionHeld":true,"elasticSection":true,"latticeAngle":true})";
     const std::string sets =
-        R"(,"nationalParameters":"own","parameterSets":[{"id":"own","title":"Own","gammaM1":1.05,"ltb":"rolled","momentShape":false,"x-note":1}])";
+        R"(,"nationalParameters":"own","parameterSets":[{"id":"own","title":"Own","gammaM1":1.05,"ltb":"rolled",
+"momentShape":false,"x-note":1}])";
     const Frame f = test::frameOf(frameText(ipe, all, sets)), g = test::frameOf(writeFrame(f));
     CHECK(g.design.briefs[0].en1993 == f.design.briefs[0].en1993);
     CHECK(g.design.parameterSets == f.design.parameterSets);

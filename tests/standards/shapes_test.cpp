@@ -26,14 +26,28 @@ Shape randomShape(ShapeKind k, std::mt19937& random)
     for (;;) {
         Shape s;
         s.kind = k;
-        s.h = u(0.08, 0.6), s.b = u(0.06, 0.35), s.tw = u(0.004, 0.02), s.tf = u(0.005, 0.03);
+        s.h = u(0.08, 0.6);
+        s.b = u(0.06, 0.35);
+        s.tw = u(0.004, 0.02);
+        s.tf = u(0.005, 0.03);
         s.t = u(0.004, 0.02);
-        if (k == ShapeKind::IUnequal) s.b2 = u(0.6, 1.0) * s.b, s.tf2 = s.tf, s.welded = true;
-        if (k == ShapeKind::Angle || k == ShapeKind::DoubleAngle) s.h = u(0.05, 0.2), s.b = u(0.5, 1.0) * s.h, s.gap = 0.01;
+        if (k == ShapeKind::IUnequal) {
+            s.b2 = u(0.6, 1.0) * s.b;
+            s.tf2 = s.tf;
+            s.welded = true;
+        }
+        if (k == ShapeKind::Angle || k == ShapeKind::DoubleAngle) {
+            s.h = u(0.05, 0.2);
+            s.b = u(0.5, 1.0) * s.h;
+            s.gap = 0.01;
+        }
         if (k == ShapeKind::BarFlat) s.b = u(0.01, 0.05);
         if (k == ShapeKind::Chs) s.d = u(0.06, 0.5);
         if (k == ShapeKind::BarRound) s.d = u(0.01, 0.1);
-        if (k == ShapeKind::Rhs) s.ro = 2 * s.t, s.ri = s.t;
+        if (k == ShapeKind::Rhs) {
+            s.ro = 2 * s.t;
+            s.ri = s.t;
+        }
         if (shapeFaults(s).empty()) return s;
     }
 }
@@ -45,10 +59,13 @@ constexpr ShapeKind kKinds[] = {ShapeKind::I,       ShapeKind::IUnequal,    Shap
 std::string frameText(const std::string& section, const std::string& brief, const std::string& more = "", double my = 40)
 {
     return fmt::format(
-        R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":200000,"g":77200,"density":7850,"fy":345,"fu":450}}],"sections":[{{"id":"S",{0}}}],
-"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[6,0,0]}}],"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
+        R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":200000,"g":77200,"density":7850,"fy":345,
+"fu":450}}],"sections":[{{"id":"S",{0}}}],
+"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[6,0,0]}}],
+"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
 "combinations":[{{"id":"U","terms":{{"G":1}}}}],
-"results":[{{"case":"G","elements":[{{"element":"E","stations":[{{"s":0,"n":-60,"vz":{2},"my":0}},{{"s":3,"n":-60,"vz":0,"my":{1}}},{{"s":6,"n":-60,"vz":{5},"my":0}}]}}]}}],
+"results":[{{"case":"G","elements":[{{"element":"E","stations":[{{"s":0,"n":-60,"vz":{2},"my":0}},
+{{"s":3,"n":-60,"vz":0,"my":{1}}},{{"s":6,"n":-60,"vz":{5},"my":0}}]}}]}}],
 "design":{{"members":[{{"id":"E","elements":["E"],"brief":"b"}}],"briefs":[{{"id":"b"{3}}}]{4}}}}})",
         section, my, my / 3, brief, more, -my / 3);
 }
@@ -190,10 +207,13 @@ TEST_CASE("briefs: a single angle held all along bends about its legs", "[aisc36
     // L4x4x1/4, principal axes at 45°: moments of 3 and 1 about them are (3 ± 1)/√2 about the legs. Local y is the major axis.
     const auto with = [](const std::string& brief, double my, double mz) {
         return test::modelOf(test::frameOf(fmt::format(
-            R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":200000,"g":77200,"density":7850,"fy":248,"fu":400}}],"sections":[{{"id":"S","name":"L4X4X1/4"}}],
-"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[2,0,0]}}],"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
+            R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":200000,"g":77200,"density":7850,"fy":248,
+"fu":400}}],"sections":[{{"id":"S","name":"L4X4X1/4"}}],
+"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[2,0,0]}}],
+"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
 "combinations":[{{"id":"U","terms":{{"G":1}}}}],
-"results":[{{"case":"G","elements":[{{"element":"E","stations":[{{"s":0,"n":0,"my":{0},"mz":{1}}},{{"s":2,"n":0,"my":{0},"mz":{1}}}]}}]}}],
+"results":[{{"case":"G","elements":[{{"element":"E","stations":[{{"s":0,"n":0,"my":{0},"mz":{1}}},
+{{"s":2,"n":0,"my":{0},"mz":{1}}}]}}]}}],
 "design":{{"members":[{{"id":"E","elements":["E"],"brief":"b"}}],"briefs":[{{"id":"b"{2}}}]}}}})",
             my, mz, brief)));
     };
@@ -220,9 +240,12 @@ TEST_CASE("briefs: a single angle held all along bends about its legs", "[aisc36
 TEST_CASE("briefs: every key is read, written back and read again; faults name their place", "[aisc360][briefs][files]")
 {
     const std::string all =
-        R"(,"netAreaRatio":0.8,"shearLag":0.9,"cb":1.1,"slendernessCompression":180,"slendernessRequired":true,"stiffenerSpacing":1.2,"tensionField":true,
-"loadHeight":"top","connectors":{"spacing":0.6,"joined":"snug"},"cm":0.85,"angleAxes":"legs","k":{"major":1.2,"bottom":0.9},"statedStress":{"ltb":120,"local":200},"leaveOut":["torsion"],
-"warpingEnds":["fixed","free"],"aisc360":{"throughOneLeg":"space-truss","connectedLeg":"b","interaction":"H1.3","tensionRaisesCb":true,"flangeHoles":0.8,"webOpenings":true,
+        R"(,"netAreaRatio":0.8,"shearLag":0.9,"cb":1.1,"slendernessCompression":180,"slendernessRequired":true,
+"stiffenerSpacing":1.2,"tensionField":true,
+"loadHeight":"top","connectors":{"spacing":0.6,"joined":"snug"},"cm":0.85,"angleAxes":"legs",
+"k":{"major":1.2,"bottom":0.9},"statedStress":{"ltb":120,"local":200},"leaveOut":["torsion"],
+"warpingEnds":["fixed","free"],"aisc360":{"throughOneLeg":"space-truss","connectedLeg":"b","interaction":"H1.3",
+"tensionRaisesCb":true,"flangeHoles":0.8,"webOpenings":true,
 "safety":{"flexure":{"phi":0.85,"omega":1.8}}})";
     const Frame f = test::frameOf(frameText(R"("name":"W12X22")", all));
     const Frame g = test::frameOf(writeFrame(f));

@@ -98,10 +98,13 @@ Frame beamColumn(const std::string& section, const std::string& brief, const std
                  double length)
 {
     return test::frameOf(fmt::format(
-        R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":200000,"g":77200,"density":7850,"fy":345,"fu":450}}],"sections":[{{"id":"S",{0}}}],
-"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[{7},0,0]}}],"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
+        R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":200000,"g":77200,"density":7850,"fy":345,
+"fu":450}}],"sections":[{{"id":"S",{0}}}],
+"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[{7},0,0]}}],
+"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
 "combinations":[{{"id":"U","terms":{{"G":1}}}},{{"id":"T","terms":{{"G":-0.5}}}}],
-"results":[{{"case":"G","elements":[{{"element":"E","stations":[{{"s":0,"n":-60,"vy":2,"vz":12,"t":4,"my":{1},"mz":{2}}},{{"s":{7},"n":-60,"vy":2,"vz":12,"t":4,"my":{3},"mz":{4}}}]}}]}}],
+"results":[{{"case":"G","elements":[{{"element":"E","stations":[{{"s":0,"n":-60,"vy":2,"vz":12,"t":4,"my":{1},
+"mz":{2}}},{{"s":{7},"n":-60,"vy":2,"vz":12,"t":4,"my":{3},"mz":{4}}}]}}]}}],
 "design":{{"standard":"{5}","members":[{{"id":"E","elements":["E"],"brief":"b"}}],"briefs":[{{"id":"b"{6}}}]}}}})",
         section, my * 2, mz, my * 74, mz * 13, standard, brief, length));
 }
@@ -146,9 +149,12 @@ TEST_CASE("trace: every shape, edition and method prints what it computes, and i
         R"("properties":{"a":6000,"iy":5e7,"iz":2e7,"it":1e6,"wely":3e5,"welz":1e5,"wply":3e5,"wplz":1e5})"};
     const char* briefs[] = {
         "",
-        R"(,"aisc360":{"throughOneLeg":"planar-truss","connectedLeg":"b","interaction":"H1.3","tensionRaisesCb":true,"flangeHoles":0.6},
-                                   "connectors":{"spacing":1.2,"joined":"snug"},"loadHeight":"top","stiffenerSpacing":1.0,"tensionField":true,"warpingEnds":["fixed","free"])",
-        R"(,"aisc360":{"throughOneLeg":"space-truss"},"connectors":{"spacing":2.5},"k":{"minor":0.8,"top":0.5},"statedStress":{"ltb":200,"local":250})",
+        R"(,"aisc360":{"throughOneLeg":"planar-truss","connectedLeg":"b","interaction":"H1.3","tensionRaisesCb":true,
+"flangeHoles":0.6},
+                                   "connectors":{"spacing":1.2,"joined":"snug"},"loadHeight":"top",
+"stiffenerSpacing":1.0,"tensionField":true,"warpingEnds":["fixed","free"])",
+        R"(,"aisc360":{"throughOneLeg":"space-truss"},"connectors":{"spacing":2.5},"k":{"minor":0.8,"top":0.5},
+"statedStress":{"ltb":200,"local":250})",
         R"(,"connectors":{"spacing":0.4},"angleAxes":"legs")",
         R"(,"angleAxes":"legs-free")",
         R"(,"angleAxes":"legs-held-at-peak","cb":1.3)"};
@@ -171,7 +177,7 @@ TEST_CASE("trace: every shape, edition and method prints what it computes, and i
                         test::modelOf(beamColumn(section, brief, std::string(s.key), my, mz, lengths[&brief - briefs]));
                     const MemberResult r = model->check(0);
                     for (const CheckOutcome& o : r.outcomes) {
-                        CAPTURE(section, brief, s.key, s.checks[static_cast<size_t>(o.check)].key, o.reason);
+                        CAPTURE(section, brief, s.key, s.checks[o.check].key, o.reason);
                         if (o.status == Status::Unchecked) CHECK_FALSE(o.reason.empty());
                         if (o.status == Status::Unchecked || o.status == Status::NotApplicable) continue;
                         const Trace t = model->explain(0, o);

@@ -26,7 +26,10 @@ NoTrace none;
 Shape roundTube(double d, double t)
 {
     Shape s;
-    s.kind = ShapeKind::Chs, s.d = d * kInch, s.t = t * kInch, s.process = Process::Cold;
+    s.kind = ShapeKind::Chs;
+    s.d = d * kInch;
+    s.t = t * kInch;
+    s.process = Process::Cold;
     return s;
 }
 
@@ -45,7 +48,8 @@ TEST_CASE("AISC D.4: HSS6x4x3/8 in tension (A500 Gr. B), yielding", "[aisc360][D
 TEST_CASE("AISC D.4: the same, rupture with Ae = 4.78 in²", "[aisc360][D2]")
 {
     Alone a("HSS6X4X3/8", 46, 58);
-    a.brief.netAreaRatio = 5.75 / 6.18, a.brief.shearLag = 4.78 / 5.75;
+    a.brief.netAreaRatio = 5.75 / 6.18;
+    a.brief.shearLag = 4.78 / 5.75;
     both(a, 208, 139, kKip, [](const Context& c) { return tension(c, none).available; });
     CHECK(tension(Context(a.input, true), none).clause == "D2(b)");
 }
@@ -90,7 +94,11 @@ TEST_CASE("Hand calculation: E7 effective walls of HSS8x8x3/16-like tube and E7.
 {
     // Square 10 x 10, t = 0.174, Fy = 50, short: Fcr ≈ Fy. b = 10 - 3t = 9.478, λ = 54.47, λr = 1.40·24.083 = 33.72.
     Shape s;
-    s.kind = ShapeKind::Rhs, s.h = s.b = 10 * kInch, s.t = 0.174 * kInch, s.ro = 2 * s.t, s.ri = s.t;
+    s.kind = ShapeKind::Rhs;
+    s.h = s.b = 10 * kInch;
+    s.t = 0.174 * kInch;
+    s.ro = 2 * s.t;
+    s.ri = s.t;
     const Alone a(s, 50, 62);
     const double l = 1 * kInch, fcr = 50 * std::pow(0.658, 50 / (9.8696 * 29000 / std::pow(1 / (a.section.rz / kInch), 2)));
     const double fel = std::pow(1.38 * 33.716 / 54.471, 2) * 50,
@@ -168,7 +176,12 @@ TEST_CASE("AISC F.6: HSS3-1/2x3-1/2x1/8 (A500 Gr. B), compact", "[aisc360][F7.1]
 TEST_CASE("AISC F.7: HSS10x6x3/16 (A500 Gr. B), noncompact flange", "[aisc360][F7.2]")
 {
     Shape s;
-    s.kind = ShapeKind::Rhs, s.h = 10 * kInch, s.b = 6 * kInch, s.t = 0.174 * kInch, s.ro = 2 * s.t, s.ri = s.t;
+    s.kind = ShapeKind::Rhs;
+    s.h = 10 * kInch;
+    s.b = 6 * kInch;
+    s.t = 0.174 * kInch;
+    s.ro = 2 * s.t;
+    s.ri = s.t;
     const Alone a(s, 46, 58);
     both(
         a, 57.0, 37.9, kipFt, [](const Context& c) { return flexureMajor(c, none).available; },
@@ -207,7 +220,11 @@ TEST_CASE("Hand calculation: F8.2 and F7.2 slender and noncompact walls", "[aisc
     CHECK_THAT(flexureMajor(Context(n.input, true), none).available / kKip / kInch,
                WithinRel(0.9 * std::min((0.021 * 29000 / 85.837 + 46) * s, 46 * n.section.wply / std::pow(kInch, 3)), 1e-4));
     Shape b;
-    b.kind = ShapeKind::Rhs, b.h = b.b = 8 * kInch, b.t = 0.174 * kInch, b.ro = 2 * b.t, b.ri = b.t;
+    b.kind = ShapeKind::Rhs;
+    b.h = b.b = 8 * kInch;
+    b.t = 0.174 * kInch;
+    b.ro = 2 * b.t;
+    b.ri = b.t;
     const Alone w(b, 46, 58); // λ = 42.98 > 35.15: slender flange
     const double be = 1.92 * 0.174 * 25.108 * (1 - 0.38 / 42.977 * 25.108), loss = (42.977 * 0.174 - be) * 0.174,
                  arm = (8 - 0.174) / 2;

@@ -37,14 +37,22 @@ struct OneSpan
     OneSpan(const Alone& a, double lb, double compression, double tension, double top, double bottom, double plus, double minus)
     {
         Span s;
-        s.to = s.lb = lb, s.top = s.bottom = true;
+        s.to = s.lb = lb;
+        s.top = s.bottom = true;
         d.spans.push_back(s);
-        d.sets.resize(1), d.spanSets.resize(1), d.setIndex = {0};
+        d.sets.resize(1);
+        d.spanSets.resize(1);
+        d.setIndex = {0};
         const double kf = kKip * kFoot;
         SpanDemand& x = d.spanSets[0];
-        x.compression.value = compression * kKip, x.tension.value = tension * kKip;
-        x.top.value = top * kf, x.bottom.value = bottom * kf, x.plus.value = plus * kf, x.minus.value = minus * kf;
-        x.a = x.b = x.c = x.largest(), x.za = x.zb = x.zc = x.minor().value; // uniform: Cb = 1
+        x.compression.value = compression * kKip;
+        x.tension.value = tension * kKip;
+        x.top.value = top * kf;
+        x.bottom.value = bottom * kf;
+        x.plus.value = plus * kf;
+        x.minus.value = minus * kf;
+        x.a = x.b = x.c = x.largest();
+        x.za = x.zb = x.zc = x.minor().value; // uniform: Cb = 1
         (void)a;
     }
 };
@@ -69,7 +77,9 @@ TEST_CASE("Hand calculation: E5, single angles through one leg", "[aisc360][E5]"
                  rxx = std::sqrt(in(a.section.igy, 4) / area), rz = in(a.section.rz, 1);
     CHECK_THAT(ryy, WithinRel(1.01, 0.015)); // three digits of I and A
     const auto strength = [&](Aisc360Options::OneLeg how, bool upright, double feet) {
-        a.brief.aisc360.oneLeg = how, a.brief.aisc360.connectedUpright = upright, a.input.length = feet * kFoot;
+        a.brief.aisc360.oneLeg = how;
+        a.brief.aisc360.connectedUpright = upright;
+        a.input.length = feet * kFoot;
         return compression(Context(a.input, true), 1, 1, 1, none).available / kKip / 0.9 / area;
     };
     using L = Aisc360Options::OneLeg;
@@ -94,7 +104,8 @@ TEST_CASE("Hand calculation: E6, pairs with connectors snug and welded", "[aisc3
                  sy = l / in(a.section.rz, 1);
     CHECK_THAT(ri, WithinRel(0.776, 0.01)); // r_z of L4x4x1/2 by the table
     const auto slenderness = [&](double spacing, bool snug, int edition) {
-        a.brief.connectorSpacing = spacing * kInch, a.brief.connectorsSnug = snug;
+        a.brief.connectorSpacing = spacing * kInch;
+        a.brief.connectorsSnug = snug;
         return compression(Context(a.input, Method{true, edition}), l * kInch, l * kInch, l * kInch, none).slenderness;
     };
     CHECK_THAT(slenderness(40, true, 2022), WithinRel(std::max(sx, std::sqrt(sy * sy + std::pow(40 / ri, 2))), 1e-6));
@@ -111,13 +122,18 @@ TEST_CASE("Hand calculation: E6, pairs with connectors snug and welded", "[aisc3
 TEST_CASE("Hand calculation: G2, girder webs with stiffeners and tension field action", "[aisc360][G2.2]")
 {
     Shape s;
-    s.kind = ShapeKind::I, s.welded = true;
-    s.h = 51.5 * kInch, s.b = 12 * kInch, s.tf = 0.75 * kInch, s.tw = 0.3125 * kInch; // web 50 x 5/16: h/tw = 160
+    s.kind = ShapeKind::I;
+    s.welded = true;
+    s.h = 51.5 * kInch;
+    s.b = 12 * kInch;
+    s.tf = 0.75 * kInch;
+    s.tw = 0.3125 * kInch; // web 50 x 5/16: h/tw = 160
     Alone a(s, 50, 65);
     const double fy = 50, h = 50, ratio = 160, aw = 51.5 * 0.3125;
     CHECK_THAT(shearMajor(Context(a.input, true), none).available / kKip,
                WithinRel(0.9 * 0.6 * fy * aw * 1.10 * std::sqrt(5.34 * E / fy) / ratio, 1e-9));
-    a.brief.stiffenerSpacing = 75 * kInch, a.brief.tensionField = true; // a/h = 1.5: kv = 7.22
+    a.brief.stiffenerSpacing = 75 * kInch;
+    a.brief.tensionField = true; // a/h = 1.5: kv = 7.22
     const double kv = 5 + 5 / 2.25;
     const Shear v = shearMajor(Context(a.input, true), none);
     CHECK_THAT(v.available / kKip, WithinRel(0.9 * 0.6 * fy * aw * 1.10 * std::sqrt(kv * E / fy) / ratio, 1e-9));
@@ -127,7 +143,8 @@ TEST_CASE("Hand calculation: G2, girder webs with stiffeners and tension field a
     // Narrow flanges: h/b = 50/8 = 6.25 > 6, G2-8; the editions before do not allow it at all.
     s.b = 8 * kInch;
     Alone n(s, 50, 65);
-    n.brief.stiffenerSpacing = 75 * kInch, n.brief.tensionField = true;
+    n.brief.stiffenerSpacing = 75 * kInch;
+    n.brief.tensionField = true;
     CHECK_THAT(shearMajor(Context(n.input, true), none).interior / kKip,
                WithinRel(0.9 * 0.6 * fy * aw * (cv2 + (1 - cv2) / (1.15 * (1.5 + std::sqrt(1 + 2.25)))), 1e-9));
     const Shear old = shearMajor(Context(n.input, Method{true, 2010}), none);
@@ -148,9 +165,11 @@ TEST_CASE("Hand calculation: F12 with stated stresses, F13.1 holes in the tensio
     CHECK_THAT(holed.available / kKip / kInch, WithinRel(0.9 * 65 * 0.7 * in(a.section.wely, 3), 1e-9));
     Shape unknown;
     Alone u(unknown, 50, 65);
-    u.section.wely = 40 * std::pow(kInch, 3), u.section.welz = 10 * std::pow(kInch, 3);
+    u.section.wely = 40 * std::pow(kInch, 3);
+    u.section.welz = 10 * std::pow(kInch, 3);
     CHECK_FALSE(flexureMajor(Context(u.input, true), none).uncovered.empty());
-    u.brief.ltbStress = 30.0_ksi, u.brief.localStress = 45.0_ksi;
+    u.brief.ltbStress = 30.0_ksi;
+    u.brief.localStress = 45.0_ksi;
     CHECK_THAT(flexureMajor(Context(u.input, true), none).available / kKip / kInch, WithinRel(0.9 * 45 * 40, 1e-9));
     CHECK_THAT(lateralTorsional(Context(u.input, true), 5, 2.0, none).available / kKip / kInch,
                WithinRel(0.9 * 30 * 40, 1e-9)); // no Cb
@@ -256,7 +275,9 @@ TEST_CASE("Hand calculation: cruciform of plates in compression and bending", "[
 {
     // Two plates 12 x 1/2 in, 50 ksi: A = 11.75, J = 0.979, Cw = 3.0, outstands 5.75/0.5 = 11.5 > 0.45·sqrt(E/Fy) = 10.8.
     Shape s;
-    s.kind = ShapeKind::Cruciform, s.h = s.b = 12 * kInch, s.tw = s.tf = 0.5 * kInch;
+    s.kind = ShapeKind::Cruciform;
+    s.h = s.b = 12 * kInch;
+    s.tw = s.tf = 0.5 * kInch;
     Alone a(s, 50, 65);
     const double area = 12 * 0.5 + 11.5 * 0.5, i = (0.5 * 1728 + 11.5 * 0.125) / 12, j = 23.5 * 0.125 / 3,
                  cw = 2 * std::pow(12 * 0.5, 3) / 144, fy = 50;
@@ -290,7 +311,8 @@ TEST_CASE("Hand calculation: cruciform of plates in compression and bending", "[
                WithinRel(0.9 * fy * sx, 1e-9)); // 11.5 < 13
     CHECK(shearMajor(Context(a.input, true), none).available / kKip < 0.9 * 0.6 * fy * 6 * (1 + 1e-9));
     // Deep upright plate: elastic moment π/L·sqrt(E·I·G·J), never above first yield.
-    s.h = 20 * kInch, s.b = 6 * kInch;
+    s.h = 20 * kInch;
+    s.b = 6 * kInch;
     Alone deep(s, 50, 65);
     const double iz = in(deep.section.iz, 4), jd = in(deep.section.it, 4), l = 30 * 12;
     CHECK_THAT(lateralTorsional(Context(deep.input, true), l * kInch, 1.0, none).available / kKip / kInch,

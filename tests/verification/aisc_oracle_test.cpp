@@ -24,12 +24,27 @@ struct Inches
     {
         const auto& p = c.properties();
         const auto in = [](double v, int n) { return v / std::pow(0.0254, n); };
-        A = in(p.a, 2), Ix = in(p.iy, 4), Iy = in(p.iz, 4), Sx = in(p.wely, 3), Sy = in(p.welz, 3), Zx = in(p.wply, 3),
+        A = in(p.a, 2);
+        Ix = in(p.iy, 4);
+        Iy = in(p.iz, 4);
+        Sx = in(p.wely, 3);
+        Sy = in(p.welz, 3);
+        Zx = in(p.wply, 3);
         Zy = in(p.wplz, 3);
-        J = in(p.it, 4), Cw = in(p.iw, 6), rx = std::sqrt(Ix / A), ry = std::sqrt(Iy / A);
-        d = in(c.shape.h, 1), bf = in(c.shape.b, 1), tw = in(c.shape.tw, 1), tf = in(c.shape.tf, 1), k = tf + in(c.shape.r, 1),
+        J = in(p.it, 4);
+        Cw = in(p.iw, 6);
+        rx = std::sqrt(Ix / A);
+        ry = std::sqrt(Iy / A);
+        d = in(c.shape.h, 1);
+        bf = in(c.shape.b, 1);
+        tw = in(c.shape.tw, 1);
+        tf = in(c.shape.tf, 1);
+        k = tf + in(c.shape.r, 1);
         ho = d - tf;
-        B = bf, H = d, t = in(c.shape.t, 1), D = in(c.shape.d, 1);
+        B = bf;
+        H = d;
+        t = in(c.shape.t, 1);
+        D = in(c.shape.d, 1);
     }
 };
 

@@ -158,8 +158,8 @@ TEST_CASE("oracle: single angles in compression and about both principal axes", 
         for (const int k : {0, 1}) {
             const double x = 4.4 * (k ? -beta : beta) * rz / (L * t);
             const double Mcr = 9 * E * A * rz * t / (8 * L) * 1.2 * (std::sqrt(1 + x * x) + x);
-            expected[static_cast<size_t>(k)] = 0.9 * (My <= Mcr ? std::min(1.5 * My, (1.92 - 1.17 * std::sqrt(My / Mcr)) * My)
-                                                                : (0.92 - 0.17 * Mcr / My) * Mcr);
+            expected[k] = 0.9 * (My <= Mcr ? std::min(1.5 * My, (1.92 - 1.17 * std::sqrt(My / Mcr)) * My)
+                                           : (0.92 - 0.17 * Mcr / My) * Mcr);
         }
         const double plus = kipIn(lateralTorsional(c, L * kInch, 1.2, none, Side::Plus).available),
                      minus = kipIn(lateralTorsional(c, L * kInch, 1.2, none, Side::Minus).available);
@@ -177,8 +177,12 @@ TEST_CASE("oracle: plate girders of any symmetry by F4 and F5", "[aisc360][oracl
     int compact = 0, noncompact = 0, slender = 0;
     for (int k = 0; k < 400; ++k) {
         Shape s;
-        s.kind = ShapeKind::IUnequal, s.welded = true;
-        s.h = u(16, 60) * kInch, s.b = u(8, 20) * kInch, s.b2 = s.b * u(0.7, 1.0), s.tf = u(0.5, 1.5) * kInch,
+        s.kind = ShapeKind::IUnequal;
+        s.welded = true;
+        s.h = u(16, 60) * kInch;
+        s.b = u(8, 20) * kInch;
+        s.b2 = s.b * u(0.7, 1.0);
+        s.tf = u(0.5, 1.5) * kInch;
         s.tf2 = s.tf * u(0.8, 1.0);
         s.tw = u(0.2, 0.7) * kInch;
         const Alone a(s, 50, 65);

@@ -26,11 +26,15 @@ NoTrace none;
 Shape shapeOf(ShapeKind k, double h, double b, double t1, double t2)
 {
     Shape s;
-    s.kind = k, s.h = h * kInch, s.b = b * kInch;
+    s.kind = k;
+    s.h = h * kInch;
+    s.b = b * kInch;
     if (k == ShapeKind::Angle || k == ShapeKind::DoubleAngle)
         s.t = t1 * kInch;
-    else
-        s.tw = t1 * kInch, s.tf = t2 * kInch;
+    else {
+        s.tw = t1 * kInch;
+        s.tf = t2 * kInch;
+    }
     return s;
 }
 
@@ -66,7 +70,12 @@ TEST_CASE("AISC E.5: 2L4x3-1/2x3/8 LLBB (A36), 8 ft, two intermediate connectors
 TEST_CASE("AISC E.10: HSS12x8x3/16 (A500 Gr. B), slender walls, 24 ft, by the factor Q of 360-10", "[aisc360][E7]")
 {
     Shape s;
-    s.kind = ShapeKind::Rhs, s.h = 12 * kInch, s.b = 8 * kInch, s.t = 0.174 * kInch, s.ro = 2 * s.t, s.ri = s.t;
+    s.kind = ShapeKind::Rhs;
+    s.h = 12 * kInch;
+    s.b = 8 * kInch;
+    s.t = 0.174 * kInch;
+    s.ro = 2 * s.t;
+    s.ri = s.t;
     const double l = 24 * kFoot;
     both(
         Alone(s, 46, 58), 156, 103, kKip, [&](const Context& c) { return compression(c, l, l, l, none).available; }, 0.015,
@@ -76,7 +85,11 @@ TEST_CASE("AISC E.10: HSS12x8x3/16 (A500 Gr. B), slender walls, 24 ft, by the fa
 TEST_CASE("AISC F.8: HSS8x8x3/16 (A500 Gr. B), slender flange", "[aisc360][F7.2]")
 {
     Shape s;
-    s.kind = ShapeKind::Rhs, s.h = s.b = 8 * kInch, s.t = 0.174 * kInch, s.ro = 2 * s.t, s.ri = s.t;
+    s.kind = ShapeKind::Rhs;
+    s.h = s.b = 8 * kInch;
+    s.t = 0.174 * kInch;
+    s.ro = 2 * s.t;
+    s.ri = s.t;
     both(Alone(s, 46, 58), 43.3, 28.8, kipFt, [](const Context& c) { return flexureMajor(c, none).available; });
 }
 
@@ -154,7 +167,8 @@ TEST_CASE("AISC F.12 and F.13: rectangular and round bars (A36)", "[aisc360][F11
     CHECK_THAT(steps(t)["lambda"], WithinRel(80.0, 1e-9));
     CHECK_THAT(steps(t)["M_1"] / kipFt, WithinRel(56.0, kPublished)); // 1.493·37.5
     Shape r;
-    r.kind = ShapeKind::BarRound, r.d = kInch;
+    r.kind = ShapeKind::BarRound;
+    r.d = kInch;
     both(Alone(r, 36, 58), 0.424, 0.282, kipFt, [](const Context& c) { return flexureMajor(c, none).available; });
 }
 

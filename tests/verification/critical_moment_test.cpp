@@ -29,11 +29,12 @@ Segment segmentOf(const Diagram& d, double length)
     const double h = 1.0 / (Segment::kSamples - 1);
     for (size_t i = 0; i < Segment::kSamples; ++i) {
         const double x = static_cast<double>(i) * h;
-        s.m[i] = d.m(x), s.largest = std::max(s.largest, std::abs(s.m[i]));
+        s.m[i] = d.m(x);
+        s.largest = std::max(s.largest, std::abs(s.m[i]));
         s.q[i] = d.q(x) * length * h * (i == 0 || i + 1 == Segment::kSamples ? 0.5 : 1.0);
     }
     for (const auto& [x, p] : d.points)
-        s.q[static_cast<size_t>(std::lround(x / h))] += p;
+        s.q[std::lround(x / h)] += p;
     return s;
 }
 
@@ -157,8 +158,14 @@ TEST_CASE("critical moment: the energy solution against finite elements in v and
 TEST_CASE("critical moment: monosymmetric I against finite elements, either flange compressed", "[en1993][Mcr]")
 {
     Shape shape;
-    shape.kind = ShapeKind::IUnequal, shape.welded = true;
-    shape.h = 0.6, shape.b = 0.3, shape.tf = 0.02, shape.b2 = 0.18, shape.tf2 = 0.014, shape.tw = 0.01;
+    shape.kind = ShapeKind::IUnequal;
+    shape.welded = true;
+    shape.h = 0.6;
+    shape.b = 0.3;
+    shape.tf = 0.02;
+    shape.b2 = 0.18;
+    shape.tf2 = 0.014;
+    shape.tw = 0.01;
     const SectionProperties p = computeProperties(shape);
     const SectionStiffness s{210e9 * p.iz, 210e9 * p.iw, 80.77e9 * p.it, p.betay};
     CHECK(p.betay < 0); // the larger flange is at the top: compressed, it stabilises

@@ -37,7 +37,9 @@ TEST_CASE("Designers' Guide to EN 1993-1-1: example 6.1, tension with holes", "[
 {
     // Flat 200 x 25, two holes of 22 mm across; f_y = 265, f_u = 410, γM2 = 1.1 of the guide.
     Shape bar;
-    bar.kind = ShapeKind::BarFlat, bar.h = 0.2, bar.b = 0.025;
+    bar.kind = ShapeKind::BarFlat;
+    bar.h = 0.2;
+    bar.b = 0.025;
     EnAlone m(bar, 265, 410);
     CHECK_THAT(tension(Context(m.input), none).value, WithinRel(1325e3, 1e-3));
     NationalParameters guide = shippedNationalParameters().front();
@@ -50,7 +52,13 @@ TEST_CASE("Designers' Guide to EN 1993-1-1: example 6.1, tension with holes", "[
 TEST_CASE("Designers' Guide to EN 1993-1-1: example 6.3, bending of a class 3 girder", "[en1993][examples]")
 {
     Shape s;
-    s.kind = ShapeKind::I, s.welded = true, s.h = 0.6, s.b = 0.2, s.tw = 0.006, s.tf = 0.02, s.a = 0.006;
+    s.kind = ShapeKind::I;
+    s.welded = true;
+    s.h = 0.6;
+    s.b = 0.2;
+    s.tw = 0.006;
+    s.tf = 0.02;
+    s.a = 0.006;
     const EnAlone m(s, 275);
     const Context c(m.input);
     const Strengths x = strengths(c, {});
@@ -76,7 +84,9 @@ TEST_CASE("Designers' Guide to EN 1993-1-1: example 6.8, lateral-torsional buckl
         m.brief.en1993.c1 = c1;
         const Context c(m.input);
         Segment s;
-        s.length = length, s.m.fill(1e6), s.largest = 1e6;
+        s.length = length;
+        s.m.fill(1e6);
+        s.largest = 1e6;
         const Critical critical = criticalOf(c, s, none);
         CHECK_THAT(critical.mcr, WithinRel(mcr, 0.004));
         const Lateral l = lateralResistance(c, c.p.wply, critical, length, 1e6, none);
@@ -92,7 +102,8 @@ TEST_CASE("Designers' Guide to EN 1993-1-1: example 6.8, lateral-torsional buckl
     const Context c(m.input);
     for (const auto& [length, psi, mcr] : {std::tuple{3.2, 0.877, 5699e3}, {5.1, 0.0, 4311e3}}) {
         Segment s;
-        s.length = length, s.largest = 1362e3;
+        s.length = length;
+        s.largest = 1362e3;
         for (size_t k = 0; k < Segment::kSamples; ++k)
             s.m[k] = 1362e3 * (psi + (1 - psi) * static_cast<double>(k) / (Segment::kSamples - 1));
         const double ours = criticalOf(c, s, none).mcr;
@@ -151,7 +162,11 @@ TEST_CASE("Designers' Guide to EN 1993-1-1: examples 6.2, 6.4, 6.5, 6.6 and 6.7"
         CHECK_THAT(sectionCompression(c, s.plates, s.effective, s.compressed, none).value, WithinRel(3305e3, 0.004));
     }
     Shape channel; // 229 x 89 rolled channel
-    channel.kind = ShapeKind::Channel, channel.h = 0.2286, channel.b = 0.0889, channel.tw = 0.0086, channel.tf = 0.0133,
+    channel.kind = ShapeKind::Channel;
+    channel.h = 0.2286;
+    channel.b = 0.0889;
+    channel.tw = 0.0086;
+    channel.tf = 0.0133;
     channel.r = 0.0137;
     EnAlone pfc(channel, 275);
     pfc.section.a = 41.6e-4; // of the guide, whose flanges are rounded at their toes
@@ -170,7 +185,10 @@ TEST_CASE("Designers' Guide to EN 1993-1-1: examples 6.2, 6.4, 6.5, 6.6 and 6.7"
     }
     // CHS 244.5 x 10, hot finished S355, 4 m: N_b,Rd = 2297 kN.
     Shape tube;
-    tube.kind = ShapeKind::Chs, tube.d = 0.2445, tube.t = 0.010, tube.process = Process::Hot;
+    tube.kind = ShapeKind::Chs;
+    tube.d = 0.2445;
+    tube.t = 0.010;
+    tube.process = Process::Hot;
     const EnAlone chs(tube, 355);
     {
         const Context c(chs.input);
@@ -196,7 +214,8 @@ TEST_CASE("NCCI SN003: C1 and C2 of beams with fixed ends in the plane of bendin
         for (size_t k = 0; k < n; ++k) {
             const double x = static_cast<double>(k) / (n - 1);
             const double simple = point ? 2 * std::min(x, 1 - x) : 4 * x * (1 - x);
-            s.m[k] = 1e5 * (simple - (point ? 0.5 : 2.0 / 3)), s.largest = std::max(s.largest, std::abs(s.m[k]));
+            s.m[k] = 1e5 * (simple - (point ? 0.5 : 2.0 / 3));
+            s.largest = std::max(s.largest, std::abs(s.m[k]));
             s.q[k] = point ? (k == n / 2 ? 4e5 / l : 0.0) : (k == 0 || k + 1 == n ? 0.5 : 1.0) * 8e5 / l / (n - 1);
         }
         const double c1 = criticalMoment(stiffnessOf(c), s, {1, 1}, 0) / plain,

@@ -19,14 +19,24 @@ const double eps = std::sqrt(235.0 / 355);
 Shape girder()
 {
     Shape s;
-    s.kind = ShapeKind::I, s.welded = true;
-    s.h = 1.24, s.b = 0.3, s.tw = 0.008, s.tf = 0.02;
+    s.kind = ShapeKind::I;
+    s.welded = true;
+    s.h = 1.24;
+    s.b = 0.3;
+    s.tw = 0.008;
+    s.tf = 0.02;
     return s;
 }
 Shape tube(double h, double b, double t)
 {
     Shape s;
-    s.kind = ShapeKind::Rhs, s.h = h, s.b = b, s.t = t, s.ri = t, s.ro = 2 * t, s.process = Process::Hot;
+    s.kind = ShapeKind::Rhs;
+    s.h = h;
+    s.b = b;
+    s.t = t;
+    s.ri = t;
+    s.ro = 2 * t;
+    s.process = Process::Hot;
     return s;
 }
 
@@ -35,7 +45,8 @@ Shape tube(double h, double b, double t)
 TEST_CASE("EN 1993-1-5 5.4: the flanges' part of the shear resistance by hand", "[en1993][shear]")
 {
     EnAlone m(girder(), 355);
-    m.brief.stiffenerSpacing = 1.8, m.brief.en1993.rigidEndPost = true;
+    m.brief.stiffenerSpacing = 1.8;
+    m.brief.en1993.rigidEndPost = true;
     const Context c(m.input);
     CHECK(flangesHelpShear(c));
     const double web = shearBuckling(c, Axis::Y, none).value;
@@ -61,11 +72,16 @@ TEST_CASE("EN 1993-1-5 5.4: the check takes the moment that stands beside each s
     // Cantilever-like diagram: 900 kN all along, moment from 0 to 5400 kN·m: at the end the flanges are used up.
     const auto outcomeOf = [](double scale) {
         const std::string text = fmt::format(
-            R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":210000,"g":80770,"density":7850,"fy":355,"fu":490}}],
-"sections":[{{"id":"S","shape":"i","h":1240,"b":300,"tw":8,"tf":20,"a":5}}],"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[6,0,0]}}],
-"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],"combinations":[{{"id":"U","terms":{{"G":1}}}}],
-"results":[{{"case":"G","elements":[{{"element":"E","stations":[{{"s":0,"vz":{0},"my":0}},{{"s":6,"vz":{0},"my":{1}}}]}}]}}],
-"design":{{"standard":"en1993","members":[{{"id":"E","elements":["E"],"brief":"b"}}],"briefs":[{{"id":"b","stiffenerSpacing":1.8}}]}}}})",
+            R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":210000,"g":80770,"density":7850,"fy":355,
+"fu":490}}],
+"sections":[{{"id":"S","shape":"i","h":1240,"b":300,"tw":8,"tf":20,"a":5}}],
+"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[6,0,0]}}],
+"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
+"combinations":[{{"id":"U","terms":{{"G":1}}}}],
+"results":[{{"case":"G","elements":[{{"element":"E","stations":[{{"s":0,"vz":{0},"my":0}},
+{{"s":6,"vz":{0},"my":{1}}}]}}]}}],
+"design":{{"standard":"en1993","members":[{{"id":"E","elements":["E"],"brief":"b"}}],
+"briefs":[{{"id":"b","stiffenerSpacing":1.8}}]}}}})",
             900 * scale, 5400 * scale);
         const auto model = test::modelOf(test::frameOf(text));
         const MemberResult r = model->check(0);
@@ -129,7 +145,12 @@ TEST_CASE("EN 1993-1-5 7.1: bending beside shear that buckles, for I, tubes and 
     CHECK_THAT(sectionRatio(t, {{0, 0.8 * tp, 0}, 0, 0.8 * tv, 0}), WithinRel(0.8 + (1 - tf / tp) * 0.36, 1e-9));
     // A welded-like channel with a thin web: 600 x 120, web 6, flanges 16.
     Shape ch;
-    ch.kind = ShapeKind::Channel, ch.h = 0.6, ch.b = 0.12, ch.tw = 0.006, ch.tf = 0.016, ch.r = 0.006;
+    ch.kind = ShapeKind::Channel;
+    ch.h = 0.6;
+    ch.b = 0.12;
+    ch.tw = 0.006;
+    ch.tf = 0.016;
+    ch.r = 0.006;
     const EnAlone u(ch, 355);
     const Context uc(u.input);
     REQUIRE(shearBuckles(uc, Axis::Y));
@@ -143,18 +164,27 @@ TEST_CASE("EN 1993-1-5 7.1: bending beside shear that buckles, for I, tubes and 
 TEST_CASE("EN 1993 6.3.2: stated C1, C2 and C3 follow the compressed flange and the way the loads act", "[en1993][6.3.2]")
 {
     Shape s;
-    s.kind = ShapeKind::IUnequal, s.welded = true;
-    s.h = 0.5, s.b = 0.3, s.tf = 0.016, s.b2 = 0.18, s.tf2 = 0.012, s.tw = 0.009;
+    s.kind = ShapeKind::IUnequal;
+    s.welded = true;
+    s.h = 0.5;
+    s.b = 0.3;
+    s.tf = 0.016;
+    s.b2 = 0.18;
+    s.tf2 = 0.012;
+    s.tw = 0.009;
     EnAlone m(s, 355);
     m.brief.loadHeight = LoadHeight::Top;
-    m.brief.en1993.c1 = 1.13, m.brief.en1993.c2 = 0.45, m.brief.en1993.c3 = 0.53;
+    m.brief.en1993.c1 = 1.13;
+    m.brief.en1993.c2 = 0.45;
+    m.brief.en1993.c3 = 0.53;
     const Context c(m.input);
     const auto critical = [&](double moment, double load) {
         Segment g;
         g.length = 8;
         for (size_t k = 0; k < Segment::kSamples; ++k) {
             const double x = static_cast<double>(k) / (Segment::kSamples - 1);
-            g.m[k] = 4 * x * (1 - x) * moment, g.q[k] = load;
+            g.m[k] = 4 * x * (1 - x) * moment;
+            g.q[k] = load;
         }
         g.largest = std::abs(moment);
         return criticalOf(c, g, none).mcr;
@@ -175,7 +205,11 @@ TEST_CASE("EN 1993 6.3.2: stated C1, C2 and C3 follow the compressed flange and 
 TEST_CASE("EN 1993-1-5 4.4: legs of a pair count whole, like those of one angle", "[en1993][class4]")
 {
     Shape pair;
-    pair.kind = ShapeKind::DoubleAngle, pair.h = pair.b = 0.15, pair.t = 0.01, pair.r = 0.016, pair.gap = 0.01,
+    pair.kind = ShapeKind::DoubleAngle;
+    pair.h = pair.b = 0.15;
+    pair.t = 0.01;
+    pair.r = 0.016;
+    pair.gap = 0.01;
     pair.longBack = true;
     const EnAlone m(pair, 275);
     const Context c(m.input);
@@ -191,7 +225,12 @@ TEST_CASE("EN 1993-1-5 4.4: legs of a pair count whole, like those of one angle"
 TEST_CASE("EN 1993 6.3.2.3: the curve of very deep rolled sections by a set of national parameters", "[en1993][6.3.2]")
 {
     Shape s;
-    s.kind = ShapeKind::I, s.h = 0.97, s.b = 0.3, s.tw = 0.016, s.tf = 0.021, s.r = 0.03; // h/b = 3.23
+    s.kind = ShapeKind::I;
+    s.h = 0.97;
+    s.b = 0.3;
+    s.tw = 0.016;
+    s.tf = 0.021;
+    s.r = 0.03; // h/b = 3.23
     EnAlone m(s, 355);
     CHECK(ltbCurve(Context(m.input), true) == Curve::C);
     const auto& sets = shippedNationalParameters();
@@ -214,10 +253,14 @@ TEST_CASE("EN 1993 6.3.2: a flange held by itself: M_cr goes with the moment tha
                 fmt::format(R"({}{{"s":{},"vz":{},"my":{}}})", k ? "," : "", x, q * (4 - x), -hog + q * x * (8 - x) / 2);
         }
         const auto model = test::modelOf(test::frameOf(fmt::format(
-            R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":210000,"g":80769.23,"density":7850,"fy":355,"fu":490}}],"sections":[{{"id":"S","name":"IPE400"}}],
-"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[8,0,0]}}],"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
-"combinations":[{{"id":"U","terms":{{"G":1}}}}],"results":[{{"case":"G","elements":[{{"element":"E","stations":[{}]}}]}}],
-"design":{{"standard":"en1993","members":[{{"id":"E","elements":["E"]}}],"restraints":[{{"member":"E","at":0,"to":8,"holds":["top"]}}]}}}})",
+            R"({{"format":"wren-frame","version":1,"materials":[{{"id":"M","e":210000,"g":80769.23,"density":7850,
+"fy":355,"fu":490}}],"sections":[{{"id":"S","name":"IPE400"}}],
+"nodes":[{{"id":"1","at":[0,0,0]}},{{"id":"2","at":[8,0,0]}}],
+"elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
+"combinations":[{{"id":"U","terms":{{"G":1}}}}],"results":[{{"case":"G",
+"elements":[{{"element":"E","stations":[{}]}}]}}],
+"design":{{"standard":"en1993","members":[{{"id":"E","elements":["E"]}}],
+"restraints":[{{"member":"E","at":0,"to":8,"holds":["top"]}}]}}}})",
             stations)));
         const MemberResult r = model->check(0);
         const CheckOutcome o = test::outcome(*model, r, 0, "ltb");

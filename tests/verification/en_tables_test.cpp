@@ -25,8 +25,12 @@ int classIn(const char* name, double fy, const Action3& a)
 Shape plateGirder(double h, double b, double tw, double tf)
 {
     Shape s;
-    s.kind = ShapeKind::I, s.welded = true;
-    s.h = h, s.b = b, s.tw = tw, s.tf = tf;
+    s.kind = ShapeKind::I;
+    s.welded = true;
+    s.h = h;
+    s.b = b;
+    s.tw = tw;
+    s.tf = tf;
     return s;
 }
 
@@ -79,7 +83,9 @@ TEST_CASE("EN 1993 5.5: classes of rolled sections against the tables of the tra
     // Tubes: 50, 70, 90 ε².
     for (const auto& [dt, wanted] : {std::pair{49.0, 1}, {69.0, 2}, {89.0, 3}, {91.0, 4}}) {
         Shape tube;
-        tube.kind = ShapeKind::Chs, tube.d = 0.3, tube.t = 0.3 / dt;
+        tube.kind = ShapeKind::Chs;
+        tube.d = 0.3;
+        tube.t = 0.3 / dt;
         const EnAlone t(tube, 235);
         CHECK(classify(Context(t.input), {}, {1e3, 0, 0}, none) == wanted);
     }
@@ -141,8 +147,10 @@ TEST_CASE("EN 1993-1-5 4.4: effective section of a welded girder by hand", "[en1
                           {w1 * tw, 0.5 - w1 / 2, tw * w1 * w1 * w1 / 12},
                           {w2 * tw, -0.5 + w2 / 2, tw * w2 * w2 * w2 / 12}};
     double a = 0, z = 0, i = 0;
-    for (const Part& p : parts)
-        a += p.a, z += p.a * p.z;
+    for (const Part& p : parts) {
+        a += p.a;
+        z += p.a * p.z;
+    }
     z /= a;
     for (const Part& p : parts)
         i += p.own + p.a * (p.z - z) * (p.z - z);
@@ -204,7 +212,10 @@ TEST_CASE("EN 1993 6.3.1: columns by hand: flexural, flexural-torsional, lattice
     CHECK_THAT(column(angle, 2, 2, 2).value, WithinRel(chi(0.34, lv) * angle.section.a * 235e6, 1e-9));
     // Tubes: hot finished a, cold formed c.
     Shape hot;
-    hot.kind = ShapeKind::Chs, hot.d = 0.1683, hot.t = 0.008, hot.process = Process::Hot;
+    hot.kind = ShapeKind::Chs;
+    hot.d = 0.1683;
+    hot.t = 0.008;
+    hot.process = Process::Hot;
     const EnAlone h1(hot, 355);
     hot.process = Process::Cold;
     const EnAlone h2(hot, 355);
@@ -267,12 +278,17 @@ TEST_CASE("EN 1993 6.2.9: plastic interaction of I, tube and plate by hand", "[e
     const double aw = 0.262 * 0.011, mv = (heb.section.wply - 0.36 * aw * aw / (4 * 0.011)) * 355e6;
     CHECK_THAT(ratio(heb, 0, 0.7 * mpl, 0, 0.8 * s.constants.vz), WithinRel(0.7 * mpl / mv, 1e-9));
     Shape tube;
-    tube.kind = ShapeKind::Chs, tube.d = 0.2191, tube.t = 0.01, tube.process = Process::Hot;
+    tube.kind = ShapeKind::Chs;
+    tube.d = 0.2191;
+    tube.t = 0.01;
+    tube.process = Process::Hot;
     const EnAlone chs(tube, 355);
     const double n = 0.4, mp = chs.section.wply * 355e6;
     CHECK_THAT(ratio(chs, n * chs.section.a * 355e6, 0.5 * mp, 0), WithinRel(0.5 / (1 - std::pow(n, 1.7)), 1e-9));
     Shape bar;
-    bar.kind = ShapeKind::BarFlat, bar.h = 0.1, bar.b = 0.02;
+    bar.kind = ShapeKind::BarFlat;
+    bar.h = 0.1;
+    bar.b = 0.02;
     const EnAlone flat(bar, 235);
     CHECK_THAT(ratio(flat, 0.5 * flat.section.a * 235e6, 0.3 * flat.section.wply * 235e6, 0),
                WithinRel(std::max(0.5, 0.3 / 0.75), 1e-9));

@@ -11,8 +11,11 @@ namespace {
 template <bool Lrfd, int Edition> Standard make(std::string_view key, std::string_view title)
 {
     Standard s;
-    s.key = key, s.title = title, s.basis = Lrfd ? "lrfd" : "asd";
-    s.majorAxis = "x", s.minorAxis = "y";
+    s.key = key;
+    s.title = title;
+    s.basis = Lrfd ? "lrfd" : "asd";
+    s.majorAxis = "x";
+    s.minorAxis = "y";
     s.checks.assign(aisc360::kChecks.begin(), aisc360::kChecks.end());
     s.run = [](const MemberInput& in, const Demands& d, MemberResult& r) { aisc360::runChecks({Lrfd, Edition}, in, d, r); };
     s.explain = [](const MemberInput& in, const Demands& d, const CheckOutcome& o) {

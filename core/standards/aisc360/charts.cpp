@@ -38,7 +38,8 @@ LengthCurve momentCurve(const Context& c, const Strengths& s, const Demands& d, 
     NoTrace none;
     LengthCurve out;
     out.title = "Moment capacity over unbraced length";
-    out.at = lb, out.demand = m.moment.m;
+    out.at = lb;
+    out.demand = m.moment.m;
     Trace far;
     lateralTorsional(c, 1e3, 1.0, far, m.ltbSide, axis); // so long that every length of change is found
     const double lp = stepOf(far, "L_p"), lr = stepOf(far, "L_r");
@@ -58,7 +59,7 @@ LengthCurve momentCurve(const Context& c, const Strengths& s, const Demands& d, 
 
 LengthCurve columnCurve(const Context& c, const Demands& d, const CheckOutcome& o)
 {
-    const Span& span = d.spans[static_cast<size_t>(o.span)];
+    const Span& span = d.spans[o.span];
     const ColumnLengths l = columnLengths(c.in.lanes, span.from, span.to);
     // The lengths keep their proportions; the one of the more slender axis is drawn.
     const bool minor = l.y / c.p.rz >= l.x / c.p.ry;
@@ -67,7 +68,9 @@ LengthCurve columnCurve(const Context& c, const Demands& d, const CheckOutcome& 
     LengthCurve out;
     out.title = minor ? "Compression capacity over minor-axis length" : "Compression capacity over major-axis length";
     out.quantity = Quantity::Force;
-    out.at = now, out.demand = o.demand, out.capacityNow = o.capacity;
+    out.at = now;
+    out.demand = o.demand;
+    out.capacityNow = o.capacity;
     out.length = curveLengths(std::max(1.6 * now, 60 * (minor ? c.p.rz : c.p.ry)));
     for (const double x : out.length)
         out.capacity.push_back(compression(c, l.x * x / now, l.y * x / now, l.z * x / now, none).available);
@@ -96,7 +99,8 @@ std::optional<InteractionDiagram> interactionDiagramOf(Method method, const Memb
     const auto k = static_cast<size_t>(o.span);
     InteractionDiagram out;
     out.clause = s.unsymmetric ? "H2" : "H1.1";
-    out.compression = s.spans[k].compression.available, out.tension = s.tension.available;
+    out.compression = s.spans[k].compression.available;
+    out.tension = s.tension.available;
     NoTrace none;
     // Where the sum is 1: along each axial ratio the moment ratio by halving; H2 adds the ratios as they are.
     const auto at = [&](double p) {

@@ -78,7 +78,8 @@ PairPart pairPart(const Shape& s)
 {
     Shape one = s;
     one.kind = ShapeKind::Angle;
-    one.h = backLeg(s), one.b = outstandingLeg(s);
+    one.h = backLeg(s);
+    one.b = outstandingLeg(s);
     const SectionProperties p = computeProperties(one);
     return {p.rz, std::sqrt(p.igz / p.a), 2 * p.cy + s.gap};
 }
@@ -91,6 +92,61 @@ template <class Sink> double criticalStress(const Context& c, double fe, Sink& s
     return step(sink, "F_cr", "0.877*F_e", "E3-3", Quantity::Stress, 0.877 * fe);
 }
 
+namespace {
+
+// F_e of the governing slenderness; E4 may have taken over.
+struct Elastic
+{
+    double fe = 0, fcr = 0;
+    bool old = false; // fcr is the strength: editions before 2016, tees and pairs
+};
+
+template <class Sink> double slendernessOfAxes(const Context& c, Modes modes, double lcx, double lcy, Compression& out,
+                                               double& sx, double& sy, Sink& sink)
+{
+    if (c.s.kind == ShapeKind::Angle) sink.note("x is the major, y the minor principal axis.");
+    const double lx = given(sink, "L_cx", Quantity::Length, lcx, "E2"),
+                 rx = given(sink, "r_x", Quantity::SectionLength, c.p.ry);
+    sx = step(sink, "s_x", "L_cx/r_x", "E2", Quantity::Ratio, lx / rx);
+    const double ly = given(sink, "L_cy", Quantity::Length, lcy, "E2"),
+                 ry = given(sink, "r_y", Quantity::SectionLength, c.p.rz);
+    sy = step(sink, "s_y", "L_cy/r_y", "E2", Quantity::Ratio, ly / ry);
+    if (c.pair()) {
+        const double m = pairSlenderness(c, sy, lcy, sink);
+        if (m > sy) out.clause = "E6.1";
+        sy = step(sink, "s_y", "s_m", "E6.1", Quantity::Ratio, m);
+        if (sx >= sy) out.clause = "E3";
+    }
+    if (modes == Modes::InPlane) return step(sink, "s", "s_x", "E2", Quantity::Ratio, sx);
+    if (modes == Modes::OutOfPlane) return step(sink, "s", "s_y", "E2", Quantity::Ratio, sy);
+    return step(sink, "s", "max(s_x, s_y)", "E2", Quantity::Ratio, std::max(sx, sy));
+}
+
+// E4: torsional and flexural-torsional buckling on top of the flexural stress.
+template <class Sink>
+void withTorsion(const Context& c, double sx, double sy, double lcz, Elastic& e, Compression& out, Sink& sink)
+{
+    const double fex = kPi * kPi * c.e / sqr(sx), fey = kPi * kPi * c.e / sqr(sy);
+    NoTrace none;
+    // Editions before 2016 treat tees and pairs by their own equation, unless their elements are slender.
+    e.old = c.edition <= 2010 && (c.pair() || c.s.kind == ShapeKind::Tee) && columnStrength(c, e.fe, none).clause.empty();
+    if (!e.old) {
+        const Torsional t = torsionalStress(c, fex, fey, lcz, sink);
+        if (t.fe < e.fe) out.clause = "E4";
+        if (t.fe < kUncovered) e.fe = step(sink, "F_e", "min(F_e, F_et)", "E4", Quantity::Stress, std::min(e.fe, t.fe));
+        return;
+    }
+    const double flexural = criticalStress(c, e.fe, sink);
+    given(sink, "F_1", Quantity::Stress, flexural, "E3");
+    sink.heading("Flexural-torsional buckling", "E4(a)");
+    const double fcry = given(sink, "F_cry", Quantity::Stress, criticalStress(c, fey, none), "E3");
+    const double ft = oldPairStress(c, fcry, sink);
+    if (ft < flexural) out.clause = "E4";
+    e.fcr = step(sink, "F_cr", "min(F_1, F_ft)", "E4", Quantity::Stress, std::min(flexural, ft));
+}
+
+} // namespace
+
 template <class Sink> Compression compressionBy(const Context& c, Modes modes, double lcx, double lcy, double lcz, Sink& sink)
 {
     Compression out;
@@ -99,70 +155,27 @@ template <class Sink> Compression compressionBy(const Context& c, Modes modes, d
         out.uncovered =
             "the section has stated properties but no dimensions, so its walls cannot be classified: give \"shape\" and "
             "dimensions (E7)";
-    const bool oneLeg = c.s.kind == ShapeKind::Angle && c.in.brief.aisc360.oneLeg != Aisc360Options::OneLeg::No;
+    const Aisc360Options::OneLeg oneLeg = c.s.kind == ShapeKind::Angle ? c.in.brief.aisc360.oneLeg : Aisc360Options::OneLeg::No;
     sink.heading("Flexural buckling", "E3");
     const double ag = given(sink, "A_g", Quantity::Area, c.p.a);
     putSteel(c, sink);
-    double fe = 0, fcr = 0;
-    bool old = false;
-    if (oneLeg) {
-        const double s = oneLegSlenderness(c, out.uncovered, sink);
-        out.slenderness = s, out.clause = c.in.brief.aisc360.oneLeg == Aisc360Options::OneLeg::SpaceTruss ? "E5(b)" : "E5(a)";
-        fe = elastic(c, "F_e", "pi()^2*E/s^2", s, sink);
+    Elastic e;
+    if (oneLeg != Aisc360Options::OneLeg::No) {
+        out.slenderness = oneLegSlenderness(c, out.uncovered, sink);
+        out.clause = oneLeg == Aisc360Options::OneLeg::SpaceTruss ? "E5(b)" : "E5(a)";
+        e.fe = elastic(c, "F_e", "pi()^2*E/s^2", out.slenderness, sink);
     } else {
-        if (c.s.kind == ShapeKind::Angle) sink.note("x is the major, y the minor principal axis.");
-        const double lx = given(sink, "L_cx", Quantity::Length, lcx, "E2"),
-                     rx = given(sink, "r_x", Quantity::SectionLength, c.p.ry);
-        const double sx = step(sink, "s_x", "L_cx/r_x", "E2", Quantity::Ratio, lx / rx);
-        const double ly = given(sink, "L_cy", Quantity::Length, lcy, "E2"),
-                     ry = given(sink, "r_y", Quantity::SectionLength, c.p.rz);
-        double sy = step(sink, "s_y", "L_cy/r_y", "E2", Quantity::Ratio, ly / ry);
-        if (c.pair()) {
-            const double m = pairSlenderness(c, sy, lcy, sink);
-            if (m > sy) out.clause = "E6.1";
-            sy = step(sink, "s_y", "s_m", "E6.1", Quantity::Ratio, m);
-            if (sx >= sy) out.clause = "E3";
-        }
-        double s = std::max(sx, sy);
-        if (modes == Modes::InPlane)
-            s = step(sink, "s", "s_x", "E2", Quantity::Ratio, sx);
-        else if (modes == Modes::OutOfPlane)
-            s = step(sink, "s", "s_y", "E2", Quantity::Ratio, sy);
-        else
-            s = step(sink, "s", "max(s_x, s_y)", "E2", Quantity::Ratio, s);
-        out.slenderness = s;
-        fe = elastic(c, "F_e", "pi()^2*E/s^2", s, sink);
+        double sx = 0, sy = 0;
+        out.slenderness = slendernessOfAxes(c, modes, lcx, lcy, out, sx, sy, sink);
+        e.fe = elastic(c, "F_e", "pi()^2*E/s^2", out.slenderness, sink);
         const bool twists = modes != Modes::InPlane && (!doublySymmetricI(c.s) || lcz > lcy * (1 + 1e-9));
-        if (twists) {
-            const double fex = kPi * kPi * c.e / sqr(sx), fey = kPi * kPi * c.e / sqr(sy);
-            // Editions before 2016 treat tees and pairs by their own equation, unless their elements are slender.
-            old = c.edition <= 2010 && (c.pair() || c.s.kind == ShapeKind::Tee);
-            if (old) {
-                NoTrace none;
-                const ColumnStrength plain = columnStrength(c, fe, none);
-                old = plain.clause.empty();
-            }
-            if (old) {
-                NoTrace none;
-                const double flexural = criticalStress(c, fe, sink);
-                given(sink, "F_1", Quantity::Stress, flexural, "E3");
-                sink.heading("Flexural-torsional buckling", "E4(a)");
-                const double fcry = given(sink, "F_cry", Quantity::Stress, criticalStress(c, fey, none), "E3");
-                const double ft = oldPairStress(c, fcry, sink);
-                if (ft < flexural) out.clause = "E4";
-                fcr = step(sink, "F_cr", "min(F_1, F_ft)", "E4", Quantity::Stress, std::min(flexural, ft));
-            } else {
-                const Torsional t = torsionalStress(c, fex, fey, lcz, sink);
-                if (t.fe < fe) out.clause = "E4";
-                if (t.fe < kUncovered) fe = step(sink, "F_e", "min(F_e, F_et)", "E4", Quantity::Stress, std::min(fe, t.fe));
-            }
-        }
+        if (twists) withTorsion(c, sx, sy, lcz, e, out, sink);
     }
     double pn = 0;
-    if (old)
-        pn = step(sink, "P_n", "F_cr*A_g", "E3-1", Quantity::Force, fcr * ag);
+    if (e.old)
+        pn = step(sink, "P_n", "F_cr*A_g", "E3-1", Quantity::Force, e.fcr * ag);
     else {
-        const ColumnStrength n = columnStrength(c, fe, sink);
+        const ColumnStrength n = columnStrength(c, e.fe, sink);
         pn = n.nominal;
         if (!n.clause.empty()) out.clause = n.clause;
         if (out.uncovered.empty()) out.uncovered = n.uncovered;

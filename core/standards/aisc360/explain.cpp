@@ -17,10 +17,10 @@ class Explained
 {
 public:
     Explained(const Context& c, const Demands& d, const CheckOutcome& o)
-        : c_(c), d_(d), o_(o), s_(strengths(c, d)), span_(o.span >= 0 ? &d.spans[static_cast<size_t>(o.span)] : nullptr)
+        : c_(c), d_(d), o_(o), s_(strengths(c, d)), span_(o.span >= 0 ? &d.spans[o.span] : nullptr)
     {
         if (span_) l_ = columnLengths(c.in.lanes, span_->from, span_->to);
-        if (o.set >= 0) set_ = &d.sets[static_cast<size_t>(o.set)];
+        if (o.set >= 0) set_ = &d.sets[o.set];
     }
 
     Trace run()
@@ -94,8 +94,8 @@ private:
     {
         if (axis == Axis::Major ? !s_.ltbMajor : !s_.ltbMinor) return;
         double cb = 1;
-        const Ltb& kept = axis == Axis::Major ? s_.spans[static_cast<size_t>(o_.span)].major[static_cast<size_t>(m.ltbSide)]
-                                              : s_.spans[static_cast<size_t>(o_.span)].minor;
+        const Ltb& kept =
+            axis == Axis::Major ? s_.spans[o_.span].major[static_cast<size_t>(m.ltbSide)] : s_.spans[o_.span].minor;
         if (kept.curve != Ltb::Curve::NoCb && kept.curve != Ltb::Curve::YieldNoCb) {
             t_.heading("Moment along the segment", "F1");
             cb = spanCb(c_, *span_, demand(), axis, m.moment.m, t_) * raise;
@@ -152,7 +152,10 @@ private:
         size_t station = 0;
         double worst = -1;
         for (size_t n = 0; n < d_.x.size(); ++n)
-            if (const double r = openTorsionAt(c_, d_.x, f, twist, n, none); r > worst) worst = r, station = n;
+            if (const double r = openTorsionAt(c_, d_.x, f, twist, n, none); r > worst) {
+                worst = r;
+                station = n;
+            }
         openTorsionAt(c_, d_.x, f, twist, station, t_);
     }
     void slenderness()

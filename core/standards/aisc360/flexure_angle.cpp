@@ -7,7 +7,8 @@ AnglePoints anglePoints(const Context& c)
 {
     const double turn = c.in.brief.anglesAboutLegs() ? 0.0 : c.p.principal, co = std::cos(turn), si = std::sin(turn);
     const auto at = [&](double y, double z) {
-        y -= c.p.cy, z -= c.p.cz;
+        y -= c.p.cy;
+        z -= c.p.cz;
         return AnglePoints::Point{co * y - si * z, si * y + co * z};
     };
     const Shape& s = c.s;
@@ -137,7 +138,8 @@ template <class Sink> Ltb heldContinuously(const Context& c, Ltb out, double cb,
 template <class Sink> Ltb aboutLegLtb(const Context& c, Side side, double lb, double cb, Sink& sink)
 {
     Ltb out;
-    out.clause = "F10.2(2)", out.curve = Ltb::Curve::Yield;
+    out.clause = "F10.2(2)";
+    out.curve = Ltb::Curve::Yield;
     const bool held = c.in.brief.angleAxes == AngleAxes::LegsHeldAtPeak, toe = side == Side::Plus, old = c.edition <= 2010;
     sink.heading("Lateral-torsional buckling", "F10.2(2)");
     putSteel(c, sink);
@@ -167,7 +169,8 @@ template <class Sink> Ltb angleLtb(const Context& c, Side side, double lb, doubl
 {
     if (aboutLegsUnheld(c)) return aboutLegLtb(c, side, lb, cb, sink);
     Ltb out;
-    out.clause = "F10.2", out.curve = Ltb::Curve::Yield;
+    out.clause = "F10.2";
+    out.curve = Ltb::Curve::Yield;
     sink.heading("Lateral-torsional buckling", "F10.2");
     const CompressedToe toe = compressedToe(c, Axis::Major, side);
     putSteel(c, sink);

@@ -27,10 +27,13 @@ IBending bending(const Context& c, Side side)
     IBending o{};
     const Shape& s = c.s;
     const bool top = side == Side::Plus;
-    o.fc = top ? topFlange(s) : bottomFlange(s), o.ft = top ? bottomFlange(s) : topFlange(s);
-    o.sxc = top ? c.p.welyTop : c.p.welyBottom, o.sxt = top ? c.p.welyBottom : c.p.welyTop;
+    o.fc = top ? topFlange(s) : bottomFlange(s);
+    o.ft = top ? bottomFlange(s) : topFlange(s);
+    o.sxc = top ? c.p.welyTop : c.p.welyBottom;
+    o.sxt = top ? c.p.welyBottom : c.p.welyTop;
     o.doubly = doublySymmetricI(s);
-    o.h = webDepth(s), o.ho = c.p.ho > 0 ? c.p.ho : s.h - (o.fc.t + o.ft.t) / 2;
+    o.h = webDepth(s);
+    o.ho = c.p.ho > 0 ? c.p.ho : s.h - (o.fc.t + o.ft.t) / 2;
     const double root = c.root();
     if (o.doubly) {
         o.hc = o.hp = o.h;
@@ -38,10 +41,12 @@ IBending bending(const Context& c, Side side)
     } else {
         // From the centroid to the compressed face; the equal-area axis lies zp above the centroid.
         const double out = top ? s.h / 2 - c.p.cz : s.h / 2 + c.p.cz, plasticOut = top ? out - c.p.zp : out + c.p.zp;
-        o.hc = 2 * (out - o.fc.t - s.r), o.hp = 2 * (plasticOut - o.fc.t - s.r);
+        o.hc = 2 * (out - o.fc.t - s.r);
+        o.hp = 2 * (plasticOut - o.fc.t - s.r);
     }
     o.mp = c.fy * c.p.wply;
-    o.myc = c.fy * o.sxc, o.myt = c.fy * o.sxt;
+    o.myc = c.fy * o.sxc;
+    o.myt = c.fy * o.sxt;
     o.lambdaW = o.hc / s.tw;
     o.lambdaRw = 5.70 * root;
     if (!o.doubly) {
@@ -61,7 +66,8 @@ IBending bending(const Context& c, Side side)
     o.fl = o.doubly || ratio >= 0.7 - 1e-12 ? 0.7 * c.fy : std::max(c.fy * ratio, 0.5 * c.fy);
     if (o.web == Web::Slender) o.fl = 0.7 * c.fy; // F5 has no F_L
     o.kc = kc(s);
-    o.lambda = o.fc.b / 2 / o.fc.t, o.lambdaPf = 0.38 * root;
+    o.lambda = o.fc.b / 2 / o.fc.t;
+    o.lambdaPf = 0.38 * root;
     o.lambdaRf = s.welded ? 0.95 * std::sqrt(o.kc * c.e / o.fl) : 1.0 * root;
     return o;
 }

@@ -28,12 +28,14 @@ template <class Sink> Flexure statedFlexure(const Context& c, Axis axis, Side, S
 template <class Sink> Ltb statedLtb(const Context& c, Side, Sink& sink)
 {
     Ltb out;
-    out.clause = "F12.2", out.curve = Ltb::Curve::NoCb;
+    out.clause = "F12.2";
+    out.curve = Ltb::Curve::NoCb;
     sink.heading("Lateral-torsional buckling", "F12.2");
     const double fy = given(sink, "F_y", Quantity::Stress, c.fy),
                  f = given(sink, "F_cr", Quantity::Stress, *c.in.brief.ltbStress, "F12-3"),
                  s = given(sink, "S_min", Quantity::SectionModulus, c.p.wely);
-    out.plateau = fy * s, out.unit = f * s;
+    out.plateau = fy * s;
+    out.unit = f * s;
     const double mn = step(sink, "M_n", "min(F_y, F_cr)*S_min", "F12-1", Quantity::Moment, out.nominal(1));
     out.available = availableMoment(c, mn, sink);
     return out;

@@ -126,7 +126,8 @@ template <class Sink> Flexure teeMajor(const Context& c, Side side, Sink& sink)
 template <class Sink> Ltb teeLtb(const Context& c, Side side, double lb, Sink& sink)
 {
     Ltb out;
-    out.clause = "F9.2", out.curve = Ltb::Curve::NoCb;
+    out.clause = "F9.2";
+    out.curve = Ltb::Curve::NoCb;
     NoTrace none;
     const double mp = yielding(c, side, none), my = c.fy * sectionModulus(c);
     sink.heading("Lateral-torsional buckling", "F9.2");
@@ -144,7 +145,8 @@ template <class Sink> Ltb teeLtb(const Context& c, Side side, double lb, Sink& s
     if (side == Side::Minus) {
         out.unit = elasticMoment(c, true, lb, sink);
         if (!c.pair() || c.edition <= 2010) return finish("min(M_cr, M_p)", "F9-13");
-        out.curve = Ltb::Curve::YieldNoCb, out.plateau = my;
+        out.curve = Ltb::Curve::YieldNoCb;
+        out.plateau = my;
         return my <= out.unit ? finish("min(1.5*M_y, (1.92 - 1.17*sqrt(M_y/M_cr))*M_y)", "F10-2")
                               : finish("(0.92 - 0.17*M_cr/M_y)*M_cr", "F10-3");
     }

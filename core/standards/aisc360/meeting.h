@@ -42,12 +42,16 @@ inline MetPair meet(const Context& c, const Strengths& s, const Demands& d, size
         Met& y = out.list[k];
         y.moment = m.list[k];
         const auto side = static_cast<size_t>(y.moment.side);
-        y.local = (major ? s.major : s.minor)[side].available, y.ltbSide = y.moment.side;
+        y.local = (major ? s.major : s.minor)[side].available;
+        y.ltbSide = y.moment.side;
         if (major ? !s.ltbMajor : !s.ltbMinor) continue;
         const Ltb& l = major ? cap.major[side] : cap.minor;
         double nominal = l.nominal(y.moment.cb * cbFactor);
         if (major && side == 0 && stemCompressedAnywhere(c, x))
-            if (const double other = cap.major[1].nominal(1); other < nominal) nominal = other, y.ltbSide = Side::Minus;
+            if (const double other = cap.major[1].nominal(1); other < nominal) {
+                nominal = other;
+                y.ltbSide = Side::Minus;
+            }
         y.ltb = c.available(nominal, c.safety.flexure);
     }
     return out;
@@ -58,6 +62,62 @@ struct Interaction
     double h = 0, at = 0;
     std::string_view clause;
 };
+
+// H2: the worst pair of signs, stresses of each point of the section added.
+template <class Sink> double unsymmetric(const Context& c, double axial, double pc, bool pulled, const MetPair& major,
+                                         const MetPair& minor, Sink& sink)
+{
+    NoTrace none;
+    const double p = (pulled ? -1 : 1) * axial / pc;
+    const Met *bw = &major.list[0], *bz = &minor.list[0];
+    double worst = -1;
+    for (size_t a = 0; a < major.count; ++a)
+        for (size_t b = 0; b < minor.count; ++b) {
+            const Met &w = major.list[a], &z = minor.list[b];
+            const double h = pointwise(c, p, w.ratio(), w.moment.side, z.ratio(), z.moment.side, none);
+            if (h <= worst) continue; // not a number counts as the worst
+            worst = h;
+            bw = &w;
+            bz = &z;
+        }
+    if constexpr (Sink::keeps) {
+        given(sink, "P_r", Quantity::Force, axial, "H2");
+        given(sink, "P_c", Quantity::Force, pc, "H2");
+        given(sink, "M_rw", Quantity::Moment, bw->moment.m, "H2");
+        given(sink, "M_cw", Quantity::Moment, bw->capacity(), "H2");
+        given(sink, "M_rz", Quantity::Moment, bz->moment.m, "H2");
+        given(sink, "M_cz", Quantity::Moment, bz->capacity(), "H2");
+    }
+    return pointwise(c, p, bw->ratio(), bw->moment.side, bz->ratio(), bz->moment.side, sink);
+}
+
+// H3.2: tubes whose torsion counts.
+template <class Sink> double withTubeTorsion(const Strengths& s, const SetDemand& whole, double axial, double pc, const Met& mx,
+                                             const Met& my, Sink& sink)
+{
+    const bool upright = whole.shearMajor.value / s.shearMajor.available > whole.shearMinor.value / s.shearMinor.available;
+    const double vr = upright ? whole.shearMajor.value : whole.shearMinor.value,
+                 vc = upright ? s.shearMajor.available : s.shearMinor.available;
+    return interactionTorsion(axial, pc, mx.moment.m, mx.capacity(), my.moment.m, my.capacity(), vr, vc, whole.torsion.value,
+                              s.torsion.available, sink);
+}
+
+// H1.3: bending about one axis only, in and out of its plane.
+template <class Sink>
+double singleAxis(const Context& c, const SpanStrength& cap, double axial, const Met& mx, const Met& my, Sink& sink)
+{
+    sink.note("H1.3(a): in the plane of bending, without lateral-torsional buckling.");
+    const double in = interaction(axial, cap.inPlane, mx.moment.m, mx.local, 0, my.capacity(), sink);
+    given(sink, "H_in", Quantity::Ratio, in, "H1.3(a)");
+    sink.note("H1.3(b): out of the plane of bending.");
+    const Ltb& ltb = cap.major[static_cast<size_t>(mx.moment.side)];
+    const double by = c.edition <= 2005
+                          ? outOfPlane2005(axial, cap.outOfPlane, mx.moment.m, mx.ltb, sink)
+                          : outOfPlane(axial, cap.outOfPlane, mx.moment.m, c.available(ltb.nominal(1), c.safety.flexure),
+                                       mx.moment.cb, mx.local, sink);
+    given(sink, "H_out", Quantity::Ratio, by, "H1.3(b)");
+    return step(sink, "H", "max(H_in, H_out)", "H1.3", Quantity::Ratio, std::max(in, by));
+}
 
 // H1, H2 or H3.2 for one span and set. pulled: with the tension of the segment, else with its compression. warping: normal
 // stress of warping over what is available (H3.3), added.
@@ -80,44 +140,13 @@ template <class Sink> Interaction interactionOf(const Context& c, const Strength
     }
     if (s.unsymmetric) {
         out.clause = "H2";
-        NoTrace none;
-        const double p = (pulled ? -1 : 1) * axial.value / pc;
-        const Met *bw = &major.list[0], *bz = &minor.list[0];
-        out.h = -1;
-        for (size_t a = 0; a < major.count; ++a)
-            for (size_t b = 0; b < minor.count; ++b) {
-                const Met &w = major.list[a], &z = minor.list[b];
-                const double h = pointwise(c, p, w.ratio(), w.moment.side, z.ratio(), z.moment.side, none);
-                if (!(h <= out.h)) out.h = h, bw = &w, bz = &z;
-            }
-        if constexpr (Sink::keeps) {
-            given(sink, "P_r", Quantity::Force, axial.value, "H2"), given(sink, "P_c", Quantity::Force, pc, "H2");
-            given(sink, "M_rw", Quantity::Moment, bw->moment.m, "H2"),
-                given(sink, "M_cw", Quantity::Moment, bw->capacity(), "H2");
-            given(sink, "M_rz", Quantity::Moment, bz->moment.m, "H2"),
-                given(sink, "M_cz", Quantity::Moment, bz->capacity(), "H2");
-        }
-        out.h = pointwise(c, p, bw->ratio(), bw->moment.side, bz->ratio(), bz->moment.side, sink);
+        out.h = unsymmetric(c, axial.value, pc, pulled, major, minor, sink);
     } else if (s.tube && whole.torsion.value > 0.2 * s.torsion.available) {
         out.clause = "H3.2";
-        const bool upright = whole.shearMajor.value / s.shearMajor.available > whole.shearMinor.value / s.shearMinor.available;
-        const double vr = upright ? whole.shearMajor.value : whole.shearMinor.value,
-                     vc = upright ? s.shearMajor.available : s.shearMinor.available;
-        out.h = interactionTorsion(axial.value, pc, mx.moment.m, mx.capacity(), my.moment.m, my.capacity(), vr, vc,
-                                   whole.torsion.value, s.torsion.available, sink);
+        out.h = withTubeTorsion(s, whole, axial.value, pc, mx, my, sink);
     } else if (s.singleAxis && !pulled && my.ratio() < 0.05 && cap.lengths.z <= cap.lengths.y * (1 + 1e-9)) {
         out.clause = "H1.3";
-        sink.note("H1.3(a): in the plane of bending, without lateral-torsional buckling.");
-        const double in = interaction(axial.value, cap.inPlane, mx.moment.m, mx.local, 0, my.capacity(), sink);
-        given(sink, "H_in", Quantity::Ratio, in, "H1.3(a)");
-        sink.note("H1.3(b): out of the plane of bending.");
-        const Ltb& ltb = cap.major[static_cast<size_t>(mx.moment.side)];
-        const double by = c.edition <= 2005
-                              ? outOfPlane2005(axial.value, cap.outOfPlane, mx.moment.m, mx.ltb, sink)
-                              : outOfPlane(axial.value, cap.outOfPlane, mx.moment.m,
-                                           c.available(ltb.nominal(1), c.safety.flexure), mx.moment.cb, mx.local, sink);
-        given(sink, "H_out", Quantity::Ratio, by, "H1.3(b)");
-        out.h = step(sink, "H", "max(H_in, H_out)", "H1.3", Quantity::Ratio, std::max(in, by));
+        out.h = singleAxis(c, cap, axial.value, mx, my, sink);
     } else {
         out.clause = pulled ? "H1.2" : "H1.1";
         out.h = interaction(axial.value, pc, mx.moment.m, mx.capacity(), my.moment.m, my.capacity(), sink);

@@ -95,8 +95,10 @@ void slendernessAdvice(const Context& c, const Demands& d, const Strengths& s, O
     double slenderness = 0;
     int span = -1;
     for (size_t k = 0; k < s.spans.size(); ++k)
-        if (s.spans[k].compression.slenderness > slenderness)
-            slenderness = s.spans[k].compression.slenderness, span = static_cast<int>(k);
+        if (s.spans[k].compression.slenderness > slenderness) {
+            slenderness = s.spans[k].compression.slenderness;
+            span = static_cast<int>(k);
+        }
     slendernessOutcome(best, kSlenderness, c.in.brief, d, slenderness, span, 200, 300, "E2", "D1");
 }
 

@@ -190,6 +190,47 @@ template <class Sink> double reducedStress(const Context& c, double q, double fe
     return step(sink, "F_cr", "0.877*F_e", "E7-3", Quantity::Stress, 0.877 * fe);
 }
 
+// E7.2 before 2016: the area left of the stiffened walls that are slender under the stress f.
+template <class Sink>
+double areaOfStiffened(const Context& c, const Plates& plates, double f, std::string_view& clause, Sink& to)
+{
+    const bool tube = c.s.kind == ShapeKind::Rhs;
+    const double root = std::sqrt(c.e / f), ag = c.p.a;
+    double ae = ag;
+    for (size_t k = 0; k < plates.count; ++k) {
+        const Plate& p = plates.list[k];
+        if (!p.stiffened() || p.b / p.t <= (tube ? 1.40 : 1.49) * root) continue;
+        if (ae == ag) given(to, "A_e", Quantity::Area, ag);
+        clause = "E7.2";
+        to.note(p.name);
+        const double l = putPlate(p, to);
+        given(to, "f", Quantity::Stress, f, "E7.2");
+        const double be = tube ? step(to, "b_e", "min(b, 1.92*t*sqrt(E/f)*(1 - 0.38/lambda*sqrt(E/f)))", "E7-18",
+                                      Quantity::SectionLength, std::min(p.b, 1.92 * p.t * root * (1 - 0.38 / l * root)))
+                               : step(to, "b_e", "min(b, 1.92*t*sqrt(E/f)*(1 - 0.34/lambda*sqrt(E/f)))", "E7-17",
+                                      Quantity::SectionLength, std::min(p.b, 1.92 * p.t * root * (1 - 0.34 / l * root)));
+        ae = step(to, "A_e", "A_e - n*(b - b_e)*t", "E7.2", Quantity::Area, ae - p.n * (p.b - be) * p.t);
+    }
+    return ae;
+}
+
+// The stress f of E7.2: F_cr with Q = 1 for webs, P_n/A_e for tubes, which follows by repetition.
+double stressOfStiffened(const Context& c, const Plates& plates, double qs, double fe)
+{
+    NoTrace none;
+    if (c.s.kind != ShapeKind::Rhs) return criticalStress(c, fe, none);
+    double f = c.fy;
+    for (int k = 0; k < 100; ++k) {
+        std::string_view unused;
+        const double ae = areaOfStiffened(c, plates, f, unused, none),
+                     next = reducedStress(c, qs * ae / c.p.a, fe, none) * c.p.a / ae;
+        const bool settled = std::abs(next - f) < 1e-13 * c.fy;
+        f = next;
+        if (settled) break;
+    }
+    return f;
+}
+
 template <class Sink> ColumnStrength before2016(const Context& c, double fe, Sink& sink)
 {
     ColumnStrength out;
@@ -211,38 +252,8 @@ template <class Sink> ColumnStrength before2016(const Context& c, double fe, Sin
         const double dt = given(sink, "d_t", Quantity::Ratio, c.s.d / c.s.t, "B4.1");
         qa = step(sink, "Q_a", "0.038*E/(F_y*d_t) + 2/3", "E7-19", Quantity::Ratio, 0.038 * c.e / (c.fy * dt) + 2.0 / 3);
     }
-    // Stiffened elements: f is F_cr with Q = 1 for webs, P_n/A_e for tubes, which follows by repetition.
-    NoTrace none;
-    const bool tube = c.s.kind == ShapeKind::Rhs;
-    const auto widths = [&](double f, std::string_view& clause, auto& to) {
-        const double root = std::sqrt(c.e / f);
-        double ae = ag;
-        for (size_t k = 0; k < plates.count; ++k) {
-            const Plate& p = plates.list[k];
-            if (!p.stiffened() || p.b / p.t <= (tube ? 1.40 : 1.49) * root) continue;
-            if (ae == ag) given(to, "A_e", Quantity::Area, ag);
-            clause = "E7.2";
-            to.note(p.name);
-            const double l = putPlate(p, to);
-            given(to, "f", Quantity::Stress, f, "E7.2");
-            const double be = tube ? step(to, "b_e", "min(b, 1.92*t*sqrt(E/f)*(1 - 0.38/lambda*sqrt(E/f)))", "E7-18",
-                                          Quantity::SectionLength, std::min(p.b, 1.92 * p.t * root * (1 - 0.38 / l * root)))
-                                   : step(to, "b_e", "min(b, 1.92*t*sqrt(E/f)*(1 - 0.34/lambda*sqrt(E/f)))", "E7-17",
-                                          Quantity::SectionLength, std::min(p.b, 1.92 * p.t * root * (1 - 0.34 / l * root)));
-            ae = step(to, "A_e", "A_e - n*(b - b_e)*t", "E7.2", Quantity::Area, ae - p.n * (p.b - be) * p.t);
-        }
-        return ae;
-    };
-    double f = tube ? c.fy : criticalStress(c, fe, none);
-    if (tube)
-        for (int k = 0; k < 100; ++k) {
-            std::string_view unused;
-            const double ae = widths(f, unused, none), next = reducedStress(c, qs * ae / ag, fe, none) * ag / ae;
-            const bool settled = std::abs(next - f) < 1e-13 * c.fy;
-            f = next;
-            if (settled) break;
-        }
-    if (const double ae = widths(f, out.clause, sink); ae < ag)
+    const double f = stressOfStiffened(c, plates, qs, fe);
+    if (const double ae = areaOfStiffened(c, plates, f, out.clause, sink); ae < ag)
         qa = step(sink, "Q_a", "A_e/A_g", "E7-16", Quantity::Ratio, ae / ag);
     double fcr = 0;
     if (out.clause.empty())

@@ -27,14 +27,18 @@ Strengths strengths(const Context& c, const Demands& d)
     NoTrace none;
     Strengths s;
     s.tension = tension(c, none);
-    s.sidedMajor = sided(c, Axis::Major), s.sidedMinor = sided(c, Axis::Minor);
-    s.major[0] = flexureMajor(c, none, Side::Plus), s.minor[0] = flexureMinor(c, none, Side::Plus);
+    s.sidedMajor = sided(c, Axis::Major);
+    s.sidedMinor = sided(c, Axis::Minor);
+    s.major[0] = flexureMajor(c, none, Side::Plus);
+    s.minor[0] = flexureMinor(c, none, Side::Plus);
     s.major[1] = s.sidedMajor ? flexureMajor(c, none, Side::Minus) : s.major[0];
     s.minor[1] = s.sidedMinor ? flexureMinor(c, none, Side::Minus) : s.minor[0];
-    s.shearMajor = shearMajor(c, none), s.shearMinor = shearMinor(c, none);
+    s.shearMajor = shearMajor(c, none);
+    s.shearMinor = shearMinor(c, none);
     s.tube = c.s.kind == ShapeKind::Rhs || c.s.kind == ShapeKind::Chs;
     if (s.tube) s.torsion = torsion(c, none);
-    s.ltbMajor = ltbApplies(c, Axis::Major), s.ltbMinor = ltbApplies(c, Axis::Minor);
+    s.ltbMajor = ltbApplies(c, Axis::Major);
+    s.ltbMinor = ltbApplies(c, Axis::Minor);
     s.unsymmetric = c.s.kind == ShapeKind::Angle;
     s.singleAxis = withinH13(c);
     s.outside = proportions(c);
@@ -152,7 +156,10 @@ template <class Sink> double pointwise(const Context& c, double p, double w, Sid
     const At* worst = &points[0];
     double h = -1;
     for (const At& x : points)
-        if (const double v = std::abs(p + x.fw * w + x.fz * z); v > h) h = v, worst = &x;
+        if (const double v = std::abs(p + x.fw * w + x.fz * z); v > h) {
+            h = v;
+            worst = &x;
+        }
     if constexpr (Sink::keeps) {
         sink.note(worst->name);
         given(sink, "r_a", Quantity::Ratio, p, "H2");

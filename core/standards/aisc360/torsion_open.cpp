@@ -70,7 +70,10 @@ OpenTorsion openTorsion(const Context& c, std::span<const double> x, const doubl
     const double normal = c.available(c.fy, c.safety.torsion);
     for (size_t i = 0; i < x.size(); ++i) {
         const double r = openTorsionAt(c, x, forces, twist, i, none);
-        if (!(r <= out.ratio)) out.ratio = r, out.at = x[i];
+        if (!(r <= out.ratio)) {
+            out.ratio = r;
+            out.at = x[i];
+        }
         out.warping = std::max(out.warping, c.e * w.wns * std::abs(twist.slope[i]) / normal);
     }
     return out;

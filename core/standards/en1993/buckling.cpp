@@ -158,7 +158,8 @@ template <class Sink> void latticeAngle(const Context& c, double af, const Colum
     const Mode v = mode("Buckling about the minor principal axis", c.p.iz, l.z, 0.35);
     const Mode a = mode("Buckling about the axis along the flat leg", c.p.igy, l.y, 0.50),
                b = mode("Buckling about the axis along the upright leg", c.p.igz, l.y, 0.50);
-    out.y = a.chi <= b.chi ? a : b, out.z = v;
+    out.y = a.chi <= b.chi ? a : b;
+    out.z = v;
 }
 
 } // namespace

@@ -12,14 +12,16 @@ namespace {
 
 LengthCurve columnCurveOf(const Context& c, const Strengths& s, const CheckOutcome& o)
 {
-    const ColumnLengths& l = s.spans[static_cast<size_t>(o.span)].lengths;
+    const ColumnLengths& l = s.spans[o.span].lengths;
     const bool minor = l.z / c.p.rz >= l.y / c.p.ry;
     const double now = minor ? l.z : l.y;
     NoTrace none;
     LengthCurve out;
     out.title = minor ? "Buckling resistance over the length about z" : "Buckling resistance over the length about y";
     out.quantity = Quantity::Force;
-    out.at = now, out.demand = o.demand, out.capacityNow = o.capacity;
+    out.at = now;
+    out.demand = o.demand;
+    out.capacityNow = o.capacity;
     out.length = curveLengths(std::max(1.6 * now, 60 * (minor ? c.p.rz : c.p.ry)));
     for (const double x : out.length)
         out.capacity.push_back(columnResistance(c, s.plates, s.effective, s.compressed == 4 ? 4 : 1,
@@ -36,7 +38,9 @@ LengthCurve momentCurve(const Context& c, const Strengths& s, const Demands& d, 
     NoTrace none;
     LengthCurve out;
     out.title = "Moment resistance over unbraced length";
-    out.at = lb, out.demand = o.demand, out.capacityNow = o.capacity;
+    out.at = lb;
+    out.demand = o.demand;
+    out.capacityNow = o.capacity;
     out.length = curveLengths(std::max(1.6 * lb, 60 * c.p.rz));
     Segment segment = segmentOf(d, set, k);
     const double own = segment.length;
@@ -78,7 +82,8 @@ std::optional<InteractionDiagram> interactionDiagramOf(const MemberInput& in, co
         if (s.ltb && a.a.my != 0) {
             const Critical m = criticalOf(c, segmentOf(d, set, k), none, b.my);
             b.ltb = lateralResistance(c, b.wy, m, d.spans[k].lb, b.my, none);
-            b.mcr = m.mcr, b.c1 = m.c1;
+            b.mcr = m.mcr;
+            b.c1 = m.c1;
         } else
             b.mcr = kUncovered;
         return b;
@@ -89,7 +94,8 @@ std::optional<InteractionDiagram> interactionDiagramOf(const MemberInput& in, co
     Beamcolumn own = beamcolumn(static_cast<size_t>(o.set));
     InteractionDiagram out;
     out.clause = o.clause;
-    out.compression = column(own), out.tension = s.tension.value;
+    out.compression = column(own);
+    out.tension = s.tension.value;
     // The surface for the set that governs, bent about y alone: along each axial share the moment at which the ratio is 1.
     own.mz = own.dmz = 0;
     for (int i = -40; i <= 40; ++i) {

@@ -96,25 +96,41 @@ template <class Sink> int plateClass(const Context& c, const Plate& p, const Pla
     double l1 = 0, l2 = 0, l3 = 0;
     std::string_view f1, f2, f3;
     if (p.internal) {
-        if (a > 0.5)
-            l1 = 396 * e / (13 * a - 1), l2 = 456 * e / (13 * a - 1), f1 = "396*epsilon/(13*alpha - 1)",
+        if (a > 0.5) {
+            l1 = 396 * e / (13 * a - 1);
+            l2 = 456 * e / (13 * a - 1);
+            f1 = "396*epsilon/(13*alpha - 1)";
             f2 = "456*epsilon/(13*alpha - 1)";
-        else
-            l1 = a > 0 ? 36 * e / a : 1e9, l2 = a > 0 ? 41.5 * e / a : 1e9, f1 = "36*epsilon/alpha", f2 = "41.5*epsilon/alpha";
-        if (psi > -1)
-            l3 = 42 * e / (0.67 + 0.33 * psi), f3 = "42*epsilon/(0.67 + 0.33*psi)";
-        else
-            l3 = 62 * e * (1 - psi) * std::sqrt(-psi), f3 = "62*epsilon*(1 - psi)*sqrt(-psi)";
+        } else {
+            l1 = a > 0 ? 36 * e / a : 1e9;
+            l2 = a > 0 ? 41.5 * e / a : 1e9;
+            f1 = "36*epsilon/alpha";
+            f2 = "41.5*epsilon/alpha";
+        }
+        if (psi > -1) {
+            l3 = 42 * e / (0.67 + 0.33 * psi);
+            f3 = "42*epsilon/(0.67 + 0.33*psi)";
+        } else {
+            l3 = 62 * e * (1 - psi) * std::sqrt(-psi);
+            f3 = "62*epsilon*(1 - psi)*sqrt(-psi)";
+        }
     } else {
         // Tip in compression; in tension the part in compression stands with its root.
         if (a <= 0)
             l1 = l2 = 1e9;
-        else if (x.tipCompressed)
-            l1 = 9 * e / a, l2 = 10 * e / a, f1 = "9*epsilon/alpha", f2 = "10*epsilon/alpha";
-        else
-            l1 = 9 * e / (a * std::sqrt(a)), l2 = 10 * e / (a * std::sqrt(a)), f1 = "9*epsilon/(alpha*sqrt(alpha))",
+        else if (x.tipCompressed) {
+            l1 = 9 * e / a;
+            l2 = 10 * e / a;
+            f1 = "9*epsilon/alpha";
+            f2 = "10*epsilon/alpha";
+        } else {
+            l1 = 9 * e / (a * std::sqrt(a));
+            l2 = 10 * e / (a * std::sqrt(a));
+            f1 = "9*epsilon/(alpha*sqrt(alpha))";
             f2 = "10*epsilon/(alpha*sqrt(alpha))";
-        l3 = 21 * e * std::sqrt(x.ksigma), f3 = "21*epsilon*sqrt(k_sigma)";
+        }
+        l3 = 21 * e * std::sqrt(x.ksigma);
+        f3 = "21*epsilon*sqrt(k_sigma)";
     }
     const double slender = p.c / p.t;
     if constexpr (Sink::keeps) {

@@ -8,8 +8,10 @@ SectionConstants constantsOf(const Context& c)
 {
     NoTrace none;
     SectionConstants k;
-    k.avz = shearArea(c, Axis::Y, none), k.avy = shearArea(c, Axis::Z, none);
-    k.vz = plasticShear(c, Axis::Y, none).value, k.vy = plasticShear(c, Axis::Z, none).value;
+    k.avz = shearArea(c, Axis::Y, none);
+    k.avy = shearArea(c, Axis::Z, none);
+    k.vz = plasticShear(c, Axis::Y, none).value;
+    k.vy = plasticShear(c, Axis::Z, none).value;
     if (shearBuckles(c, Axis::Y)) k.vb = shearBuckling(c, Axis::Y, none).value;
     if (shearBuckles(c, Axis::Z)) k.vbMinor = shearBuckling(c, Axis::Z, none).value;
     if (c.s.kind == ShapeKind::Rhs || c.s.kind == ShapeKind::Chs) k.tube = tubeTorsion(c, none).value;
@@ -17,7 +19,8 @@ SectionConstants constantsOf(const Context& c)
         // Shear flow T/(2Ah) in all walls; two of them carry the shear (EN 1993-1-5 5.5(1): the shear holds that of the
         // torque).
         const double h = c.s.h - c.s.t, b = c.s.b - c.s.t;
-        k.torqueZ = h / (h * b), k.torqueY = b / (h * b);
+        k.torqueZ = h / (h * b);
+        k.torqueY = b / (h * b);
     }
     return k;
 }
@@ -214,12 +217,17 @@ template <class Sink> Combined elastic(const Work& w, Sink& sink)
     double y = 0, z = 0, worst = -1;
     const auto at = [&](double py, double pz) {
         const double s = std::abs(w.s.a.n / p.a + w.s.a.my * pz / p.iy + w.s.a.mz * py / p.iz);
-        if (s > worst) worst = s, y = py, z = pz;
+        if (s > worst) {
+            worst = s;
+            y = py;
+            z = pz;
+        }
     };
     if (c.s.kind == ShapeKind::Angle) {
         const double co = std::cos(p.principal), si = std::sin(p.principal);
         const auto corner = [&](double a, double b) {
-            a -= p.cy, b -= p.cz;
+            a -= p.cy;
+            b -= p.cz;
             at(co * a - si * b, si * a + co * b);
         };
         corner(0, 0), corner(0, c.s.h), corner(c.s.t, c.s.h), corner(c.s.b, 0), corner(c.s.b, c.s.t);

@@ -33,7 +33,8 @@ Value legendre(size_t n, double x)
         const double p = static_cast<double>(2 * k + 1), q = static_cast<double>(k), r = static_cast<double>(k + 1);
         const Value c{(p * t * b.f - q * a.f) / r, (p * (2 * b.f + t * b.d) - q * a.d) / r,
                       (p * (4 * b.d + t * b.dd) - q * a.dd) / r};
-        a = b, b = c;
+        a = b;
+        b = c;
     }
     return b;
 }
@@ -74,7 +75,8 @@ struct Basis
         for (size_t s = 0; s < Segment::kSamples; ++s)
             for (size_t i = 0; i < kTerms; ++i) {
                 const Value v = twistFunction(w, i, static_cast<double>(s) / (Segment::kSamples - 1));
-                f[s][i] = v.f, d[s][i] = v.d;
+                f[s][i] = v.f;
+                d[s][i] = v.d;
             }
         constexpr size_t fine = 2001;
         for (size_t s = 0; s < fine; ++s) {
@@ -83,8 +85,10 @@ struct Basis
                 v[i] = twistFunction(w, i, static_cast<double>(s) / (fine - 1));
             const double weight = simpson(s, fine);
             for (size_t i = 0; i < kTerms; ++i)
-                for (size_t j = 0; j < kTerms; ++j)
-                    a1[i][j] += weight * v[i].d * v[j].d, a2[i][j] += weight * v[i].dd * v[j].dd;
+                for (size_t j = 0; j < kTerms; ++j) {
+                    a1[i][j] += weight * v[i].d * v[j].d;
+                    a2[i][j] += weight * v[i].dd * v[j].dd;
+                }
         }
     }
 };
@@ -126,7 +130,8 @@ double uncoupled(const Matrix& d, Matrix e)
 {
     Row x, y, scale;
     for (size_t i = 0; i < kTerms; ++i) {
-        scale[i] = 1 / std::sqrt(d[i][i]), x[i] = 1.0 / static_cast<double>(i + 1);
+        scale[i] = 1 / std::sqrt(d[i][i]);
+        x[i] = 1.0 / static_cast<double>(i + 1);
         for (size_t j = 0; j < i; ++j)
             e[j][i] = e[i][j];
     }
@@ -140,7 +145,9 @@ double uncoupled(const Matrix& d, Matrix e)
             y[i] = 0;
             for (size_t j = 0; j < kTerms; ++j)
                 y[i] += e[i][j] * x[j];
-            xx += x[i] * x[i], xy += x[i] * y[i], yy += y[i] * y[i];
+            xx += x[i] * x[i];
+            xy += x[i] * y[i];
+            yy += y[i] * y[i];
         }
         const double mu = xy / xx, norm = 1 / std::sqrt(yy);
         for (size_t i = 0; i < kTerms; ++i)
@@ -187,8 +194,10 @@ double solve(const SectionStiffness& s, const Segment& g, Warping warping, Plan 
     if (!coupled && warping == Warping::Free && plan == Plan::Free) return uncoupled(d, e);
     // The factor lies above 0, where the segment is stable; doubled until it is not, then halved in.
     double lo = 0, hi = uniformCriticalMoment(s, length, {1, 1});
-    for (int k = 0; k < 60 && stable(d, c, e, hi); ++k)
-        lo = hi, hi *= 2;
+    for (int k = 0; k < 60 && stable(d, c, e, hi); ++k) {
+        lo = hi;
+        hi *= 2;
+    }
     for (int k = 0; k < 60 && hi - lo > 1e-10 * hi; ++k) {
         const double mid = (lo + hi) / 2;
         (stable(d, c, e, mid) ? lo : hi) = mid;
@@ -240,7 +249,7 @@ Segment sampleSegment(std::span<const double> x, std::span<const double> my, std
     for (size_t k = 0; k + 1 < n; ++k) {
         if (x[k + 1] < from + 1e-9 * h || x[k] > to - 1e-9 * h) continue;
         const double load = vz[k] - vz[k + 1], at = std::clamp((x[k] + x[k + 1]) / 2, from, to);
-        out.q[static_cast<size_t>(std::lround((at - from) / h))] += load;
+        out.q[std::lround((at - from) / h)] += load;
     }
     return out;
 }

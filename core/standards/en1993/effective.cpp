@@ -39,11 +39,15 @@ Whole less(const Context& c, const std::vector<Gap>& gaps)
         const Plate& p = *g.plate;
         const double f = g.to - g.from, mid = (g.from + g.to) / 2, area = p.c * f * p.t;
         const double y = p.y1 + mid * (p.y2 - p.y1), z = p.z1 + mid * (p.z2 - p.z1);
-        a -= area, sy -= area * z, sz -= area * y;
-        iy -= area * (z * z + sqr(f * (p.z2 - p.z1)) / 12), iz -= area * (y * y + sqr(f * (p.y2 - p.y1)) / 12);
+        a -= area;
+        sy -= area * z;
+        sz -= area * y;
+        iy -= area * (z * z + sqr(f * (p.z2 - p.z1)) / 12);
+        iz -= area * (y * y + sqr(f * (p.y2 - p.y1)) / 12);
     }
     Whole w{a, sz / a, sy / a, iy, iz};
-    w.iy -= a * w.z * w.z, w.iz -= a * w.y * w.y;
+    w.iy -= a * w.z * w.z;
+    w.iz -= a * w.y * w.y;
     return w;
 }
 
@@ -163,7 +167,9 @@ Effective effectiveOf(const Context& c, const Plates& plates)
     if (c.s.kind == ShapeKind::Chs) out.uncovered = "a round tube of class 4 is a shell: EN 1993-1-6";
     if (c.s.kind == ShapeKind::None) out.uncovered = "a section without dimensions has no class: give \"shape\" and dimensions";
     const Whole axial = less(c, axialGaps(c, plates));
-    out.a = axial.a, out.eny = axial.z, out.enz = axial.y;
+    out.a = axial.a;
+    out.eny = axial.z;
+    out.enz = axial.y;
     for (const Side side : {Side::Plus, Side::Minus}) {
         const auto i = static_cast<size_t>(side);
         out.wy[i] = modulusOf(c, less(c, bendingGaps(c, plates, Axis::Y, side)), Axis::Y);

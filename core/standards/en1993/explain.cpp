@@ -139,7 +139,10 @@ private:
         for (size_t j = 0; j < d_.x.size(); ++j) {
             if (std::abs(d_.x[j] - o_.at) > 1e-9) continue;
             const Station s = stationOf(d_, set(), j);
-            if (const double r = ratio(s); r > most) most = r, worst = s;
+            if (const double r = ratio(s); r > most) {
+                most = r;
+                worst = s;
+            }
         }
         return worst;
     }
@@ -180,7 +183,8 @@ private:
         modulus(c_, s_.plates, s_.effective, a.cls, Axis::Z, a.a.mz >= 0 ? Side::Plus : Side::Minus, t_);
         if (s_.ltb && a.a.my != 0) {
             b.ltb = lateralSteps(a, b.wy);
-            b.mcr = mcr_.mcr, b.c1 = mcr_.c1;
+            b.mcr = mcr_.mcr;
+            b.c1 = mcr_.c1;
         } else
             b.mcr = kUncovered;
         stability(c_, b, t_);

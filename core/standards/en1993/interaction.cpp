@@ -10,7 +10,9 @@ MomentShape shapeOf(const Segment& s)
 {
     MomentShape out;
     constexpr size_t n = Segment::kSamples;
-    out.first = s.m[0], out.middle = s.m[n / 2], out.last = s.m[n - 1];
+    out.first = s.m[0];
+    out.middle = s.m[n / 2];
+    out.last = s.m[n - 1];
     out.loaded = s.loaded();
     // Deflection of the simple beam under the diagram: unit length, EI = 1, by the trapezoidal rule twice.
     std::array<double, n> slope{}, shift{};
@@ -126,6 +128,65 @@ template <class Sink> Factors annexB(const Context& c, const Beamcolumn& b, Sink
     return k;
 }
 
+// What of Table A.1 is known before the plasticity factors.
+struct AnnexATerms
+{
+    double wely, welz, wply, wplz, wy, wz, npl, alt, l0, cmy, cmz;
+};
+
+// C_yy to C_zz of Table A.1 and the factors of w beside them; 1 for classes 3 and 4.
+struct PlasticityA
+{
+    double cyy = 1, cyz = 1, czy = 1, czz = 1, fyz = 1, fzy = 1;
+};
+
+template <class Sink> PlasticityA plasticityA(const Context& c, const Beamcolumn& b, const AnnexATerms& t, Sink& sink)
+{
+    PlasticityA k;
+    if (b.cls >= 3) {
+        for (const std::string_view s : {"C_yy", "C_yz", "C_zy", "C_zz", "f_yz", "f_zy"})
+            given(sink, s, Quantity::Ratio, 1.0);
+        return k;
+    }
+    const auto& [wely, welz, wply, wplz, wy, wz, npl, alt, l0, cmy, cmz] = t;
+    const double lz = given(sink, "lambdabar_z", Quantity::Ratio, b.column.z.lambda),
+                 lm = given(sink, "lambda_max", Quantity::Ratio, std::max(b.column.y.lambda, lz), "max(λy, λz)");
+    const double mply = wply * c.fy / c.gammaM0(), mplz = wplz * c.fy / c.gammaM0();
+    const double ry = given(sink, "r_y", Quantity::Ratio, (b.my + b.dmy) / (b.ltb.chi * mply), "M_yEd/(χ_LT·M_pl,y,Rd)"),
+                 rz = given(sink, "r_z", Quantity::Ratio, (b.mz + b.dmz) / mplz, "M_zEd/M_pl,z,Rd");
+    const double bl = step(sink, "b_LT", "0.5*a_LT*lambdabar_0^2*r_y*r_z", "Table A.1", Quantity::Ratio,
+                           0.5 * alt * l0 * l0 * ry * rz),
+                 cl = step(sink, "c_LT", "10*a_LT*lambdabar_0^2/(5 + lambdabar_z^4)*r_y/C_my", "Table A.1", Quantity::Ratio,
+                           10 * alt * l0 * l0 / (5 + fourth(lz)) * ry / cmy),
+                 dl = step(sink, "d_LT", "2*a_LT*lambdabar_0/(0.1 + lambdabar_z^4)*r_y/C_my*r_z/C_mz", "Table A.1",
+                           Quantity::Ratio, 2 * alt * l0 / (0.1 + fourth(lz)) * ry / cmy * rz / cmz),
+                 el = step(sink, "e_LT", "1.7*a_LT*lambdabar_0/(0.1 + lambdabar_z^4)*r_y/C_my", "Table A.1", Quantity::Ratio,
+                           1.7 * alt * l0 / (0.1 + fourth(lz)) * ry / cmy);
+    k.cyy = step(
+        sink, "C_yy",
+        "max(W_ely/W_ply, 1 + (w_y - 1)*((2 - 1.6/w_y*C_my^2*lambda_max - 1.6/w_y*C_my^2*lambda_max^2)*n_pl - b_LT))",
+        "Table A.1", Quantity::Ratio,
+        std::max(wely / wply, 1 + (wy - 1) * ((2 - 1.6 / wy * cmy * cmy * lm - 1.6 / wy * cmy * cmy * lm * lm) * npl - bl)));
+    k.cyz =
+        step(sink, "C_yz", "max(0.6*sqrt(w_z/w_y)*W_elz/W_plz, 1 + (w_z - 1)*((2 - 14*C_mz^2*lambda_max^2/w_z^5)*n_pl - c_LT))",
+             "Table A.1", Quantity::Ratio,
+             std::max(0.6 * std::sqrt(wz / wy) * welz / wplz,
+                      1 + (wz - 1) * ((2 - 14 * cmz * cmz * lm * lm / (fourth(wz) * wz)) * npl - cl)));
+    k.czy =
+        step(sink, "C_zy", "max(0.6*sqrt(w_y/w_z)*W_ely/W_ply, 1 + (w_y - 1)*((2 - 14*C_my^2*lambda_max^2/w_y^5)*n_pl - d_LT))",
+             "Table A.1", Quantity::Ratio,
+             std::max(0.6 * std::sqrt(wy / wz) * wely / wply,
+                      1 + (wy - 1) * ((2 - 14 * cmy * cmy * lm * lm / (fourth(wy) * wy)) * npl - dl)));
+    k.czz =
+        step(sink, "C_zz",
+             "max(W_elz/W_plz, 1 + (w_z - 1)*(2 - 1.6/w_z*C_mz^2*lambda_max - 1.6/w_z*C_mz^2*lambda_max^2 - e_LT)*n_pl)",
+             "Table A.1", Quantity::Ratio,
+             std::max(welz / wplz, 1 + (wz - 1) * (2 - 1.6 / wz * cmz * cmz * lm - 1.6 / wz * cmz * cmz * lm * lm - el) * npl));
+    k.fyz = step(sink, "f_yz", "0.6*sqrt(w_z/w_y)", "Table A.1", Quantity::Ratio, 0.6 * std::sqrt(wz / wy));
+    k.fzy = step(sink, "f_zy", "0.6*sqrt(w_y/w_z)", "Table A.1", Quantity::Ratio, 0.6 * std::sqrt(wy / wz));
+    return k;
+}
+
 // Tables A.1 and A.2.
 template <class Sink> Factors annexA(const Context& c, const Beamcolumn& b, Sink& sink)
 {
@@ -176,57 +237,15 @@ template <class Sink> Factors annexA(const Context& c, const Beamcolumn& b, Sink
         cmy = step(sink, "C_my", "C_my0", "Table A.1", Quantity::Ratio, cmy0);
         cmlt = step(sink, "C_mLT", "1", "Table A.1", Quantity::Ratio, 1.0);
     }
-    const bool elastic = b.cls >= 3;
-    double cyy = 1, cyz = 1, czy = 1, czz = 1, fyz = 1, fzy = 1;
-    if (!elastic) {
-        const double lz = given(sink, "lambdabar_z", Quantity::Ratio, b.column.z.lambda),
-                     lm = given(sink, "lambda_max", Quantity::Ratio, std::max(b.column.y.lambda, lz), "max(λy, λz)");
-        const double mply = wply * c.fy / c.gammaM0(), mplz = wplz * c.fy / c.gammaM0();
-        const double ry = given(sink, "r_y", Quantity::Ratio, (b.my + b.dmy) / (b.ltb.chi * mply), "M_yEd/(χ_LT·M_pl,y,Rd)"),
-                     rz = given(sink, "r_z", Quantity::Ratio, (b.mz + b.dmz) / mplz, "M_zEd/M_pl,z,Rd");
-        const double bl = step(sink, "b_LT", "0.5*a_LT*lambdabar_0^2*r_y*r_z", "Table A.1", Quantity::Ratio,
-                               0.5 * alt * l0 * l0 * ry * rz),
-                     cl = step(sink, "c_LT", "10*a_LT*lambdabar_0^2/(5 + lambdabar_z^4)*r_y/C_my", "Table A.1", Quantity::Ratio,
-                               10 * alt * l0 * l0 / (5 + fourth(lz)) * ry / cmy),
-                     dl = step(sink, "d_LT", "2*a_LT*lambdabar_0/(0.1 + lambdabar_z^4)*r_y/C_my*r_z/C_mz", "Table A.1",
-                               Quantity::Ratio, 2 * alt * l0 / (0.1 + fourth(lz)) * ry / cmy * rz / cmz),
-                     el = step(sink, "e_LT", "1.7*a_LT*lambdabar_0/(0.1 + lambdabar_z^4)*r_y/C_my", "Table A.1",
-                               Quantity::Ratio, 1.7 * alt * l0 / (0.1 + fourth(lz)) * ry / cmy);
-        cyy =
-            step(sink, "C_yy",
-                 "max(W_ely/W_ply, 1 + (w_y - 1)*((2 - 1.6/w_y*C_my^2*lambda_max - 1.6/w_y*C_my^2*lambda_max^2)*n_pl - b_LT))",
-                 "Table A.1", Quantity::Ratio,
-                 std::max(wely / wply,
-                          1 + (wy - 1) * ((2 - 1.6 / wy * cmy * cmy * lm - 1.6 / wy * cmy * cmy * lm * lm) * npl - bl)));
-        cyz = step(sink, "C_yz",
-                   "max(0.6*sqrt(w_z/w_y)*W_elz/W_plz, 1 + (w_z - 1)*((2 - 14*C_mz^2*lambda_max^2/w_z^5)*n_pl - c_LT))",
-                   "Table A.1", Quantity::Ratio,
-                   std::max(0.6 * std::sqrt(wz / wy) * welz / wplz,
-                            1 + (wz - 1) * ((2 - 14 * cmz * cmz * lm * lm / (fourth(wz) * wz)) * npl - cl)));
-        czy = step(sink, "C_zy",
-                   "max(0.6*sqrt(w_y/w_z)*W_ely/W_ply, 1 + (w_y - 1)*((2 - 14*C_my^2*lambda_max^2/w_y^5)*n_pl - d_LT))",
-                   "Table A.1", Quantity::Ratio,
-                   std::max(0.6 * std::sqrt(wy / wz) * wely / wply,
-                            1 + (wy - 1) * ((2 - 14 * cmy * cmy * lm * lm / (fourth(wy) * wy)) * npl - dl)));
-        czz = step(
-            sink, "C_zz",
-            "max(W_elz/W_plz, 1 + (w_z - 1)*(2 - 1.6/w_z*C_mz^2*lambda_max - 1.6/w_z*C_mz^2*lambda_max^2 - e_LT)*n_pl)",
-            "Table A.1", Quantity::Ratio,
-            std::max(welz / wplz, 1 + (wz - 1) * (2 - 1.6 / wz * cmz * cmz * lm - 1.6 / wz * cmz * cmz * lm * lm - el) * npl));
-        fyz = step(sink, "f_yz", "0.6*sqrt(w_z/w_y)", "Table A.1", Quantity::Ratio, 0.6 * std::sqrt(wz / wy));
-        fzy = step(sink, "f_zy", "0.6*sqrt(w_y/w_z)", "Table A.1", Quantity::Ratio, 0.6 * std::sqrt(wy / wz));
-    } else {
-        for (const std::string_view s : {"C_yy", "C_yz", "C_zy", "C_zz", "f_yz", "f_zy"})
-            given(sink, s, Quantity::Ratio, 1.0);
-    }
+    const PlasticityA q = plasticityA(c, b, {wely, welz, wply, wplz, wy, wz, npl, alt, l0, cmy, cmz}, sink);
     Factors k{};
     k.yy = step(sink, "k_yy", "C_my*C_mLT*mu_y/(1 - N_Ed/N_cry)/C_yy", "Table A.1", Quantity::Ratio,
-                cmy * cmlt * muy / (1 - n / ny) / cyy);
+                cmy * cmlt * muy / (1 - n / ny) / q.cyy);
     k.yz = step(sink, "k_yz", "C_mz*mu_y/(1 - N_Ed/N_crz)/C_yz*f_yz", "Table A.1", Quantity::Ratio,
-                cmz * muy / (1 - pz) / cyz * fyz);
+                cmz * muy / (1 - pz) / q.cyz * q.fyz);
     k.zy = step(sink, "k_zy", "C_my*C_mLT*mu_z/(1 - N_Ed/N_cry)/C_zy*f_zy", "Table A.1", Quantity::Ratio,
-                cmy * cmlt * muz / (1 - n / ny) / czy * fzy);
-    k.zz = step(sink, "k_zz", "C_mz*mu_z/(1 - N_Ed/N_crz)/C_zz", "Table A.1", Quantity::Ratio, cmz * muz / (1 - pz) / czz);
+                cmy * cmlt * muz / (1 - n / ny) / q.czy * q.fzy);
+    k.zz = step(sink, "k_zz", "C_mz*mu_z/(1 - N_Ed/N_crz)/C_zz", "Table A.1", Quantity::Ratio, cmz * muz / (1 - pz) / q.czz);
     return k;
 }
 
@@ -247,8 +266,10 @@ template <class Sink> Stability generalMethod(const Context& c, const Beamcolumn
                  pm = b.ltbApplies ? b.my / b.mcr : 0;
     double lo = 0, hi = 1;
     const auto stable = [&](double a) { return a * pz < 1 && a * pt < 1 && (1 - a * pz) * (1 - a * pt) > sqr(a * pm); };
-    for (int i = 0; i < 60 && stable(hi); ++i)
-        lo = hi, hi *= 2;
+    for (int i = 0; i < 60 && stable(hi); ++i) {
+        lo = hi;
+        hi *= 2;
+    }
     for (int i = 0; i < 80; ++i) {
         const double mid = (lo + hi) / 2;
         (stable(mid) ? lo : hi) = mid;
@@ -256,7 +277,8 @@ template <class Sink> Stability generalMethod(const Context& c, const Beamcolumn
     const double cr = given(sink, "alpha_cr", Quantity::Ratio, lo, "least α of (1 - αN/Ncr,z)(1 - αN/Ncr,T) = (αM/Mcr)²");
     const double l = step(sink, "lambdabar_op", "sqrt(alpha_ult/alpha_cr)", "6.64", Quantity::Ratio, std::sqrt(ult / cr));
     const Curve column = columnCurve(c, Axis::Z), lateral = ltbCurve(c, false);
-    sink.note(curveName(column)), sink.note(curveName(lateral));
+    sink.note(curveName(column));
+    sink.note(curveName(lateral));
     const double x = given(sink, "chi", Quantity::Ratio, reductionFactor(imperfection(column), l), "6.3.1"),
                  y = given(sink, "chi_LT", Quantity::Ratio, b.ltbApplies ? reductionFactor(imperfection(lateral), l) : 1.0,
                            "6.3.2");

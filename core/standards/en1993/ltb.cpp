@@ -78,7 +78,8 @@ namespace {
 double uniformOpposite(const Context& c, const Segment& s, EndFixity ends)
 {
     Segment u;
-    u.length = s.length, u.largest = 1;
+    u.length = s.length;
+    u.largest = 1;
     u.m.fill(s.peak() > 0 ? -1.0 : 1.0);
     return criticalMoment(stiffnessOf(c), u, ends, 0);
 }

@@ -29,13 +29,15 @@ const std::vector<NationalParameters>& shippedNationalParameters()
         const auto file = nlohmann::json::parse(shippedFile("standards/en1993-national.json"));
         for (const auto& j : file.at("sets")) {
             NationalParameters n;
-            n.id = j.at("id"), n.title = j.at("title");
+            n.id = j.at("id");
+            n.title = j.at("title");
             for (const NationalKey& k : nationalKeys())
                 if (j.contains(k.key)) n.*k.value = j[std::string(k.key)];
             n.ltb = word(j, "ltb", ltbMethodNames(), n.ltb);
             n.interaction = word(j, "interaction", interactionMethodNames(), n.interaction);
             n.strength = word(j, "strength", strengthSourceNames(), n.strength);
-            n.momentShape = j.value("momentShape", n.momentShape), n.rolledOnly = j.value("rolledOnly", n.rolledOnly);
+            n.momentShape = j.value("momentShape", n.momentShape);
+            n.rolledOnly = j.value("rolledOnly", n.rolledOnly);
             for (const auto& l : j.value("deflection", nlohmann::json::array())) {
                 DeflectionLimit limit;
                 limit.kind = l.value("kind", "");

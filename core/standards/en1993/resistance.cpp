@@ -253,7 +253,9 @@ template <class Sink> FlangeMoments flangeMoments(const Context& c, Axis axis, d
     } else {
         const bool unequal = s.kind == ShapeKind::IUnequal;
         const double tb = unequal ? s.tf2 : s.tf;
-        first = s.b * s.tf, second = (unequal ? s.b2 : s.b) * tb, arm = s.h - s.tf / 2 - tb / 2;
+        first = s.b * s.tf;
+        second = (unequal ? s.b2 : s.b) * tb;
+        arm = s.h - s.tf / 2 - tb / 2;
     }
     const double loss = put("A_out", Quantity::Area, flangeLoss(c, axis), "EN 1993-1-5 4.4, compressed flange");
     const double both = put("A_2f", Quantity::Area, first + second, "both flanges"), fy = put("f_y", Quantity::Stress, c.fy),

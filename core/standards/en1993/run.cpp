@@ -40,8 +40,10 @@ public:
         double slenderness = 0;
         int span = -1;
         for (size_t k = 0; k < s_.spans.size(); ++k)
-            if (s_.spans[k].gross.slenderness > slenderness)
-                slenderness = s_.spans[k].gross.slenderness, span = static_cast<int>(k);
+            if (s_.spans[k].gross.slenderness > slenderness) {
+                slenderness = s_.spans[k].gross.slenderness;
+                span = static_cast<int>(k);
+            }
         slendernessOutcome(out_, kSlenderness, c_.in.brief, d_, slenderness, span, 0, 0, "6.3.1", "6.2.3");
         deflectionOutcome(out_, kDeflection, c_.in, d_, "7.2");
         spoilUncovered();
@@ -146,13 +148,15 @@ private:
         NoTrace none;
         const double my = std::abs(a.a.my), w = modulusOfClass(c_, s_, a.cls, Axis::Y, a.a.my);
         Lateral ltb;
-        ltb.value = w * c_.fy / c_.gammaM1(), ltb.clause = "6.3.2";
+        ltb.value = w * c_.fy / c_.gammaM1();
+        ltb.clause = "6.3.2";
         Critical critical{kUncovered, 1};
         if (s_.ltb && my > 0) {
             if (cap.mcrLeast > 0) {
                 const Lateral least = lateralResistance(c_, w, {cap.mcrLeast, 1}, d_.spans[k].lb, my, none);
                 if (least.chi >= 1 && ltbMethod(c_) != En1993Options::Ltb::Simplified) {
-                    ltb = least, critical = {cap.mcrLeast, 1};
+                    ltb = least;
+                    critical = {cap.mcrLeast, 1};
                 } else if (my / least.value <= out_.ratio(kLtb) && bound(a, cap, least, my) <= out_.ratio(kInteraction))
                     return;
             }
@@ -164,7 +168,9 @@ private:
         } else if (bound(a, cap, ltb, my) <= out_.ratio(kInteraction))
             return;
         Beamcolumn b = beamcolumnOf(c_, s_, d_, i, k, a);
-        b.ltb = ltb, b.mcr = critical.mcr, b.c1 = critical.c1;
+        b.ltb = ltb;
+        b.mcr = critical.mcr;
+        b.c1 = critical.c1;
         const Stability r = stability(c_, b, none);
         out_.take(kInteraction, r.ratio, r.ratio, 1.0, i, at, a.at, r.clause);
     }

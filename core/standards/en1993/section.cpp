@@ -60,7 +60,10 @@ void addAngle(const Context& c, Plates& out)
     const Shape& s = c.s;
     const double co = std::cos(c.p.principal), si = std::sin(c.p.principal);
     const auto leg = [&](std::string_view name, double length, double y1, double z1, double y2, double z2) {
-        y1 -= c.p.cy, y2 -= c.p.cy, z1 -= c.p.cz, z2 -= c.p.cz;
+        y1 -= c.p.cy;
+        y2 -= c.p.cy;
+        z1 -= c.p.cz;
+        z2 -= c.p.cz;
         out.add({name, false, length, s.t, co * y1 - si * z1, si * y1 + co * z1, co * y2 - si * z2, si * y2 + co * z2});
     };
     const double k = s.t + s.r;

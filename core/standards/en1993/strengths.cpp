@@ -33,9 +33,11 @@ Strengths strengths(const Context& c, const Demands& d)
     const int worst = std::max({s.compressed, s.classY[0], s.classY[1], s.classZ[0], s.classZ[1]});
     if (worst == 4)
         s.effective = effectiveOf(c, s.plates);
-    else
-        s.effective.a = c.p.a, s.effective.wy[0] = s.effective.wy[1] = c.p.wely,
+    else {
+        s.effective.a = c.p.a;
+        s.effective.wy[0] = s.effective.wy[1] = c.p.wely;
         s.effective.wz[0] = s.effective.wz[1] = c.p.welz;
+    }
     for (const Side side : {Side::Plus, Side::Minus}) {
         const auto i = static_cast<size_t>(side);
         s.bendingY[i] = bending(c, s.plates, s.effective, s.classY[i], Axis::Y, side, none);
@@ -50,7 +52,8 @@ Strengths strengths(const Context& c, const Demands& d)
         return w * c.fy / c.gammaM0();
     };
     s.leastN = (worst == 4 ? std::min(s.effective.a, c.p.a) : c.p.a) * c.fy / c.gammaM0();
-    s.leastMy = least(c.p.wply, c.p.wely, s.effective.wy), s.leastMz = least(c.p.wplz, c.p.welz, s.effective.wz);
+    s.leastMy = least(c.p.wply, c.p.wely, s.effective.wy);
+    s.leastMz = least(c.p.wplz, c.p.welz, s.effective.wz);
     const bool plain = loadHeight(c) == 0 && c.p.betay == 0;
     for (const Span& span : d.spans) {
         SpanStrength& x = s.spans.emplace_back();
@@ -98,7 +101,8 @@ Segment segmentOf(const Demands& d, size_t set, size_t span)
     Segment out = sampleSegment(x, my, vz, p.from, p.to, std::max(p.lb, 1e-6));
     if (p.cantilever) {
         // The free end is the member's; its factor of 2 stands for what the solution knows itself.
-        out.cantilever = true, out.length = p.to - p.from;
+        out.cantilever = true;
+        out.length = p.to - p.from;
         out.freeAtStart = p.from <= d.x.front() + 1e-9;
         if (out.freeAtStart)
             out.q.front() -= vz.front();
@@ -132,12 +136,17 @@ MomentShape laneShape(const Context& c, const Demands& d, size_t set, const Span
 {
     double from = p.from, to = p.to, longest = -1;
     for (const LaneSegment& s : c.in.lanes.of(axis))
-        if (s.from < p.to - 1e-9 && s.to > p.from + 1e-9 && s.span() > longest) longest = s.span(), from = s.from, to = s.to;
+        if (s.from < p.to - 1e-9 && s.to > p.from + 1e-9 && s.span() > longest) {
+            longest = s.span();
+            from = s.from;
+            to = s.to;
+        }
     const size_t n = d.x.size();
     const double* f = d.concurrent(set);
     const double *m = f + (minor ? 5 : 4) * n, *v = f + (minor ? 1 : 2) * n;
     MomentShape out;
-    out.first = momentAt(d, m, v, from, true), out.last = momentAt(d, m, v, to, false);
+    out.first = momentAt(d, m, v, from, true);
+    out.last = momentAt(d, m, v, to, false);
     out.middle = momentAt(d, m, v, (from + to) / 2, true);
     const double straight = (out.first + out.last) / 2,
                  most = std::max({std::abs(out.first), std::abs(out.last), std::abs(out.middle)});
@@ -172,12 +181,19 @@ Beamcolumn beamcolumnOf(const Context& c, const Strengths& s, const Demands& d, 
     Beamcolumn b;
     const SpanStrength& cap = s.spans[span];
     b.cls = x.cls;
-    b.n = x.a.n, b.my = std::abs(x.a.my), b.mz = std::abs(x.a.mz);
+    b.n = x.a.n;
+    b.my = std::abs(x.a.my);
+    b.mz = std::abs(x.a.mz);
     b.column = x.cls == 4 && s.compressed == 4 ? cap.effective : cap.gross;
     b.nrk = (x.cls == 4 ? s.effective.a : c.p.a) * c.fy;
-    b.wy = modulusOfClass(c, s, x.cls, Axis::Y, x.a.my), b.wz = modulusOfClass(c, s, x.cls, Axis::Z, x.a.mz);
-    b.myrk = b.wy * c.fy, b.mzrk = b.wz * c.fy;
-    if (x.cls == 4) b.dmy = b.n * std::abs(s.effective.eny), b.dmz = b.n * std::abs(s.effective.enz);
+    b.wy = modulusOfClass(c, s, x.cls, Axis::Y, x.a.my);
+    b.wz = modulusOfClass(c, s, x.cls, Axis::Z, x.a.mz);
+    b.myrk = b.wy * c.fy;
+    b.mzrk = b.wz * c.fy;
+    if (x.cls == 4) {
+        b.dmy = b.n * std::abs(s.effective.eny);
+        b.dmz = b.n * std::abs(s.effective.enz);
+    }
     b.ltbApplies = s.ltb;
     b.mcr0 = cap.mcr0;
     const Span& p = d.spans[span];
@@ -187,7 +203,8 @@ Beamcolumn beamcolumnOf(const Context& c, const Strengths& s, const Demands& d, 
             return l.from < p.to - 1e-9 && l.to > p.from + 1e-9 && !l.cantilever && l.length > l.span() * (1 + 1e-6);
         });
     };
-    b.swayY = sways(LengthAxis::Major), b.swayZ = sways(LengthAxis::Minor);
+    b.swayY = sways(LengthAxis::Major);
+    b.swayZ = sways(LengthAxis::Minor);
     b.y = laneShape(c, d, set, p, LengthAxis::Major, false);
     b.z = laneShape(c, d, set, p, LengthAxis::Minor, true);
     const size_t n = d.x.size();

@@ -1,98 +1,19 @@
 // Linear analysis of a building against CHOLMOD's own factor and solve of the same matrix; re-analysis after a size change;
 // second order of 50 combinations; 100 000 elements. Ratios within one run are what counts.
+#include "benchmarks/frames.h"
 #include "core/analysis/combinations.h"
 #include "core/analysis/factor.h"
 #include "core/analysis/linear.h"
 #include "core/analysis/solver.h"
-#include "core/sections/catalogue.h"
 
 #include <Eigen/CholmodSupport>
-#include <algorithm>
-#include <chrono>
 #include <fmt/format.h>
-#include <fstream>
 #include <thread>
 
 using namespace wr;
+using namespace wr::benchmark;
 
 namespace {
-
-double seconds(int times, auto&& work)
-{
-    double best = 1e9;
-    for (int k = 0; k < times; ++k) {
-        const auto begin = std::chrono::steady_clock::now();
-        work();
-        best = std::min(best, std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count());
-    }
-    return best;
-}
-
-double megabytes(const char* key)
-{
-    std::ifstream in("/proc/self/status");
-    std::string line;
-    while (std::getline(in, line))
-        if (line.starts_with(key)) return std::stod(line.substr(line.find(':') + 1)) / 1024;
-    return 0;
-}
-
-// A building of rigid joints, `along` × `across` bays, with floor loads and wind in every case.
-Frame building(int along, int across, int storeys, int cases, int combinations)
-{
-    Frame f;
-    Material m;
-    m.id = "S", m.e = 210e9, m.g = 81e9, m.density = 7850, m.fy = 355e6, m.fu = 490e6;
-    f.materials.push_back(m);
-    for (const char* name : {"HEB300", "IPE400", "IPE360", "HEB320"}) {
-        const CatalogueSection* c = shippedCatalogue().find(name);
-        FrameSection s;
-        s.id = s.name = c->designation, s.shape = c->shape, s.properties = c->properties();
-        f.sections.push_back(s);
-    }
-    const auto node = [&](int x, int y, int z) { return (z * (across + 1) + y) * (along + 1) + x; };
-    for (int z = 0; z <= storeys; ++z)
-        for (int y = 0; y <= across; ++y)
-            for (int x = 0; x <= along; ++x) {
-                Node n;
-                n.id = fmt::format("{}.{}.{}", x, y, z);
-                n.at = {6.0 * x, 6.0 * y, 3.6 * z};
-                if (z == 0)
-                    for (Support& s : n.support)
-                        s.held = true;
-                f.nodes.push_back(std::move(n));
-            }
-    const auto add = [&](int i, int j, int section) {
-        Element e;
-        e.id = fmt::format("{}", f.elements.size()), e.i = i, e.j = j, e.section = section, e.material = 0;
-        f.elements.push_back(std::move(e));
-    };
-    for (int z = 1; z <= storeys; ++z)
-        for (int y = 0; y <= across; ++y)
-            for (int x = 0; x <= along; ++x) {
-                add(node(x, y, z - 1), node(x, y, z), 0);
-                if (x > 0) add(node(x - 1, y, z), node(x, y, z), 1);
-                if (y > 0) add(node(x, y - 1, z), node(x, y, z), 2);
-            }
-    for (int c = 0; c < cases; ++c) {
-        LoadCase l;
-        l.id = fmt::format("C{}", c);
-        if (c == 0) l.selfWeight = 1;
-        for (size_t e = 0; e < f.elements.size(); ++e)
-            if (f.elements[e].section != 0 && (c < 4 || e % 7 == static_cast<size_t>(c % 7))) {
-                const Vec3 q{c % 3 == 2 ? 800.0 : 0.0, 0, -6000.0 + 100 * c};
-                l.line.push_back({static_cast<int>(e), LoadAxes::Global, 0, {}, q, q});
-            }
-        f.cases.push_back(std::move(l));
-    }
-    for (int k = 0; k < combinations; ++k) {
-        Combination u;
-        u.id = fmt::format("U{}", k);
-        u.terms = {{0, 1.2}, {1 + k % (cases - 1), 1.0 + 0.01 * k}};
-        f.combinations.push_back(std::move(u));
-    }
-    return f;
-}
 
 // Factor and solve of the same matrix with the same right-hand sides, by the library alone.
 double cholmodAlone(const Frame& f, const char* words)

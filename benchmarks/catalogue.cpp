@@ -22,8 +22,10 @@ int main()
         lines = bytes = 0;
         for (const ShippedFile& f : shippedFiles())
             if (f.name.starts_with("sections/"))
-                for (const char ch : f.text)
-                    lines += ch == '\n', ++bytes;
+                for (const char ch : f.text) {
+                    lines += ch == '\n';
+                    ++bytes;
+                }
         floor = std::min(floor, ms(begin));
         begin = clock::now();
         size_t n = 0;

@@ -1,4 +1,4 @@
-// Deflections of a member between its holds, made ready for any section: see Bow in core/standards/demand.h.
+// Deflections of a member between its holds, made ready for any section: see StretchDeflection in core/standards/demand.h.
 #pragma once
 
 #include "core/analysis/motion.h"
@@ -6,7 +6,7 @@
 
 namespace wr {
 
-struct BowInput
+struct DeflectionInput
 {
     const Frame& frame;
     const Member& member;
@@ -19,7 +19,7 @@ struct BowInput
 };
 
 // Section forces integrated twice along the whole member (its pieces are one line that bends through the joints), then measured
-// from the chords. Fills d.bows, d.service, d.splitFails.
-void bowsInto(const MemberPlan& plan, const BowInput& in, std::vector<double>& buffer, Demands& d);
+// from the chords. Fills d.deflections, d.service, d.splitFails.
+void deflectionsInto(const MemberPlan& plan, const DeflectionInput& in, std::vector<double>& buffer, Demands& d);
 
 } // namespace wr

@@ -1,4 +1,4 @@
-#include "core/checking/bows.h"
+#include "core/checking/member_deflections.h"
 
 #include <algorithm>
 #include <cmath>
@@ -13,7 +13,7 @@ bool permanent(Action a)
 }
 
 // The case a column of the table belongs to, or -1: a whole combination.
-int caseOf(const BowInput& in, int column)
+int caseOf(const DeflectionInput& in, int column)
 {
     const auto k = static_cast<size_t>(column);
     if (k < in.forces.columnCase.size() && in.forces.columnCase[k] >= 0) return in.forces.columnCase[k];
@@ -21,10 +21,10 @@ int caseOf(const BowInput& in, int column)
 }
 
 // The set without its permanent cases. `fails`: a column holds a whole combination with permanent cases in it.
-ForceSet variablePart(const BowInput& in, const ForceSet& s, bool& fails)
+ForceSet variablePart(const DeflectionInput& in, const ForceSet& s, bool& fails)
 {
-    const auto of = [&](int c) { return permanent(in.frame.cases[static_cast<size_t>(c)].action); };
-    const auto& terms = in.frame.combinations[static_cast<size_t>(s.combination)].terms;
+    const auto of = [&](int c) { return permanent(in.frame.cases[c].action); };
+    const auto& terms = in.frame.combinations[s.combination].terms;
     const bool mixed = std::any_of(terms.begin(), terms.end(), [&](const auto& t) { return t.second != 0 && of(t.first); });
     fails = false;
     ForceSet out = s;
@@ -45,26 +45,26 @@ struct Line
 };
 
 // Curvature per kelvin and metre of a set in one plane, by piece; empty where no case has a gradient.
-std::vector<double> heatOf(const BowInput& in, const ForceSet& part, bool variable, bool major)
+std::vector<double> heatOf(const DeflectionInput& in, const ForceSet& part, bool variable, bool major)
 {
     std::vector<double> out;
-    for (const auto& [c, factor] : in.frame.combinations[static_cast<size_t>(part.combination)].terms) {
-        const LoadCase& l = in.frame.cases[static_cast<size_t>(c)];
+    for (const auto& [c, factor] : in.frame.combinations[part.combination].terms) {
+        const LoadCase& l = in.frame.cases[c];
         if (l.thermal.empty() || (variable && permanent(l.action))) continue;
         for (const ThermalLoad& th : l.thermal)
             for (size_t p = 0; p < in.member.pieces.size(); ++p) {
                 const MemberPiece& piece = in.member.pieces[p];
                 if (piece.element != th.element) continue;
                 out.resize(in.member.pieces.size(), 0.0);
-                const Element& e = in.frame.elements[static_cast<size_t>(piece.element)];
-                const double alpha = in.frame.materials[static_cast<size_t>(e.material)].alpha;
+                const Element& e = in.frame.elements[piece.element];
+                const double alpha = in.frame.materials[e.material].alpha;
                 out[p] -= factor * alpha * (major ? th.gradientZ * piece.zSign : th.gradientY * piece.ySign);
             }
     }
     return out;
 }
 
-Line integrate(const std::vector<double>& x, const double* m, const double* v, const BowInput& in,
+Line integrate(const std::vector<double>& x, const double* m, const double* v, const DeflectionInput& in,
                const std::vector<double>& heat)
 {
     const size_t n = x.size();
@@ -101,7 +101,7 @@ double valueAt(const std::vector<double>& x, const std::vector<double>& w, doubl
 }
 
 // Turn of the frame at a member's end as the slope of its axis along z or y; false: not known.
-bool rootSlope(const BowInput& in, const ForceSet& part, bool major, bool atStart, double& slope)
+bool rootSlope(const DeflectionInput& in, const ForceSet& part, bool major, bool atStart, double& slope)
 {
     if (!in.motions) return false;
     const auto node = static_cast<size_t>(atStart ? in.member.startNode : in.member.endNode);
@@ -116,15 +116,15 @@ bool rootSlope(const BowInput& in, const ForceSet& part, bool major, bool atStar
     return true;
 }
 
-struct Place
+struct Stretch
 {
     double from, to;
     bool free, freeAtStart;
 };
 
-std::vector<Place> placesOf(const BowInput& in, bool major)
+std::vector<Stretch> stretchesOf(const DeflectionInput& in, bool major)
 {
-    std::vector<Place> out;
+    std::vector<Stretch> out;
     const auto& lane = in.lanes.of(major ? LengthAxis::Major : LengthAxis::Minor);
     if (in.betweenEnds && !lane.empty()) {
         const LaneSegment &a = lane.front(), &b = lane.back();
@@ -143,7 +143,7 @@ std::vector<Place> placesOf(const BowInput& in, bool major)
     return out;
 }
 
-// What a stretch is measured from: a chord through two held places, or the tangent at the root of a cantilever that turns by
+// What a stretch is measured from: a chord through two held stretches, or the tangent at the root of a cantilever that turns by
 // `turn` with the frame.
 struct Datum
 {
@@ -151,21 +151,23 @@ struct Datum
     double a = 0, b = 0, turn = 0;
     bool known = true;
 };
-Datum datumOf(const BowInput& in, const std::vector<Place>& places, const Place& p, const ForceSet& part, bool major)
+Datum datumOf(const DeflectionInput& in, const std::vector<Stretch>& stretches, const Stretch& p, const ForceSet& part,
+              bool major)
 {
     Datum out{true, p.from, p.to};
     if (!p.free) return out;
     const double root = p.freeAtStart ? p.to : p.from;
-    for (const Place& q : places)
+    for (const Stretch& q : stretches)
         if (!q.free && std::abs((p.freeAtStart ? q.from : q.to) - root) < 1e-9) return {true, q.from, q.to};
-    out.chord = false, out.a = root;
+    out.chord = false;
+    out.a = root;
     const bool atEnd = std::abs(root - (p.freeAtStart ? in.member.length : 0)) < 1e-6 * in.member.length;
     out.known = atEnd && rootSlope(in, part, major, !p.freeAtStart, out.turn);
     return out;
 }
 
 // One stretch, measured from its datum.
-void fill(Bow& b, const std::vector<double>& x, const Line& line, const Datum& datum)
+void fill(StretchDeflection& b, const std::vector<double>& x, const Line& line, const Datum& datum)
 {
     const auto measured = [&](const std::vector<double>& whole, const std::vector<double>* turns, double turn,
                               std::vector<double>& out) {
@@ -188,15 +190,16 @@ void fill(Bow& b, const std::vector<double>& x, const Line& line, const Datum& d
 
 } // namespace
 
-void bowsInto(const MemberPlan& plan, const BowInput& in, std::vector<double>& buffer, Demands& d)
+void deflectionsInto(const MemberPlan& plan, const DeflectionInput& in, std::vector<double>& buffer, Demands& d)
 {
-    d.bows.clear();
-    d.service = !in.sets.empty(), d.splitFails = false;
+    d.deflections.clear();
+    d.service = !in.sets.empty();
+    d.splitFails = false;
     const size_t n = plan.stations();
     const Vec3 up = in.frame.upward();
     const Axes& axes = in.member.axes;
     for (size_t i = 0; i < in.sets.size(); ++i) {
-        const ForceSet& set = in.forces.sets[static_cast<size_t>(in.sets[i])];
+        const ForceSet& set = in.forces.sets[in.sets[i]];
         for (const bool variable : {false, true}) {
             if (!(variable ? in.variable : in.total)) continue;
             bool fails = false;
@@ -207,17 +210,23 @@ void bowsInto(const MemberPlan& plan, const BowInput& in, std::vector<double>& b
             }
             combine(plan, part, buffer);
             for (const bool major : {true, false}) {
-                const std::vector<Place> places = placesOf(in, major);
-                if (places.empty()) continue;
+                const std::vector<Stretch> stretches = stretchesOf(in, major);
+                if (stretches.empty()) continue;
                 const double *m = buffer.data() + (major ? 4 : 5) * n, *v = buffer.data() + (major ? 2 : 1) * n;
                 const Line line = integrate(plan.x, m, v, in, heatOf(in, part, variable, major));
-                for (const Place& p : places) {
-                    const Datum datum = datumOf(in, places, p, part, major);
-                    Bow& b = d.bows.emplace_back();
-                    b.major = major, b.variable = variable, b.free = p.free, b.rootKnown = datum.chord || datum.known;
-                    b.from = p.from, b.to = p.to, b.set = static_cast<int>(i);
-                    b.kind = in.frame.combinations[static_cast<size_t>(set.combination)].kind;
-                    b.up = dot(major ? axes.z : axes.y, up), b.steep = std::abs(dot(axes.x, up));
+                for (const Stretch& p : stretches) {
+                    const Datum datum = datumOf(in, stretches, p, part, major);
+                    StretchDeflection& b = d.deflections.emplace_back();
+                    b.major = major;
+                    b.variable = variable;
+                    b.free = p.free;
+                    b.rootKnown = datum.chord || datum.known;
+                    b.from = p.from;
+                    b.to = p.to;
+                    b.set = static_cast<int>(i);
+                    b.kind = in.frame.combinations[set.combination].kind;
+                    b.up = dot(major ? axes.z : axes.y, up);
+                    b.steep = std::abs(dot(axes.x, up));
                     fill(b, plan.x, line, datum);
                 }
             }

@@ -1,0 +1,26 @@
+#include "app/shell/stop_pages.h"
+
+#include "app/bench/bench.h"
+#include "app/bench/frame_bench.h"
+#include "app/bench/member_bench.h"
+#include "app/bench/size_bench.h"
+#include "app/frame/frame_tables_view.h"
+#include "app/ledger/ledger.h"
+#include "app/size/candidate_view.h"
+
+namespace wr {
+
+std::vector<StopPage> stopPages(const StopParts& p)
+{
+    return {
+        {Stop::Frame, &p.bench.frame(), &p.tables, 62, [&tables = p.tables] { tables.setPage(tables.page()); }},
+        {Stop::Members, nullptr, &p.ledger, 72},
+        {Stop::Restraint, nullptr, &p.ledger, 72},
+        {Stop::Briefs, nullptr, &p.ledger, 72},
+        {Stop::Check, &p.bench.member(), &p.ledger, 72},
+        {Stop::Size, &p.bench.size(), &p.candidates, 46, [&size = p.bench.size()] { size.enter(); }},
+        {Stop::Report, nullptr, &p.ledger, 72},
+    };
+}
+
+} // namespace wr

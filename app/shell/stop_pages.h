@@ -1,0 +1,36 @@
+// What stands around the frame view at each stop: one row a stop. A new stop page is its files and its row in stop_pages.cpp.
+#pragma once
+
+#include "app/line/line_view.h"
+
+#include <functional>
+#include <vector>
+
+namespace wr {
+
+class Bench;
+class CandidateView;
+class FrameTablesView;
+class Ledger;
+
+struct StopPage
+{
+    Stop stop;
+    QWidget* bench;                     // the panel at the right; null: a page that says what will be done here
+    QWidget* lower;                     // the band under the frame
+    int picture;                        // percent of the height the frame view gets, until the engineer moves it
+    std::function<void()> entered = {}; // after riding there
+};
+
+struct StopParts
+{
+    Bench& bench;
+    Ledger& ledger;
+    CandidateView& candidates;
+    FrameTablesView& tables;
+};
+
+// In the order of the line.
+std::vector<StopPage> stopPages(const StopParts& parts);
+
+} // namespace wr

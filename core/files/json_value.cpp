@@ -1,0 +1,3 @@
+#include "core/files/json_value.h"
+
+template class nlohmann::basic_json<nlohmann::ordered_map>;
