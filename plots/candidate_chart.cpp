@@ -70,9 +70,9 @@ std::vector<int> fillCandidateChart(Chart& chart, const RungTable& table, int pr
                                                                                : isProposed        ? ", proposed"
                                                                                                    : ", now");
         const bool rightHalf = std::log(mass(r) / low) > 0.8 * std::log(high / low);
-        chart.addText(mass(r), y, rightHalf ? name + "   " : "   " + name,
+        chart.addText(mass(r), y, name,
                       (rightHalf ? Qt::AlignRight : Qt::AlignLeft) | (isProposed ? Qt::AlignTop : Qt::AlignBottom),
-                      isProposed ? t.violet : t.ink, true, true);
+                      isProposed ? t.violet : t.ink, true, true, {rightHalf ? -10.0 : 10.0, isProposed ? 2.0 : -2.0});
     }
     chart.setNumbers({QString::fromStdString(u.symbol(Quantity::MassPerLength)), "utilisation"}, {masses, utilisations});
     chart.readout = [order, words](double, double, int mark) { return mark < 0 ? QString() : words(order[mark]); };

@@ -100,11 +100,7 @@ Chart::Chart(const Theme& theme, QWidget* parent) : QCustomPlot(parent), theme_(
     xAxis->grid()->setVisible(false);
     yAxis->setTicks(true);
     yAxis->setTickLength(0, 0);
-    axisRect()->setMinimumMargins({38, 24, 10, 18});
-    connect(xAxis, qOverload<const QCPRange&>(&QCPAxis::rangeChanged), this, [this](const QCPRange& r) {
-        zoomed_ = std::abs(r.lower - wholeX_.lower) > 1e-9 * wholeX_.size() ||
-                  std::abs(r.upper - wholeX_.upper) > 1e-9 * wholeX_.size();
-    });
+    axisRect()->setMinimumMargins({38, 27, 10, 18});
 }
 
 void Chart::clear()
@@ -130,6 +126,7 @@ void Chart::setTitle(const QString& strong, const QString& more)
 {
     strongTitle_ = strong;
     title_ = more;
+    update();
 }
 
 void Chart::setWhole(double left, double right, double bottom, double top)
@@ -157,10 +154,16 @@ void Chart::addArea(const std::vector<double>& x, const std::vector<double>& y, 
     plottable(plottableCount() - 1)->setBrush(fill);
 }
 
-void Chart::addText(double x, double y, const QString& text, Qt::Alignment where, const QColor& ink, bool strong, bool backed)
+void Chart::addText(double x, double y, const QString& text, Qt::Alignment where, const QColor& ink, bool strong, bool backed,
+                    QPointF shift)
 {
     auto* item = new QCPItemText(this);
-    item->position->setCoords(x, y);
+    auto* anchor = new QCPItemTracer(this);
+    anchor->setStyle(QCPItemTracer::tsNone);
+    anchor->position->setCoords(x, y);
+    item->position->setParentAnchor(anchor->position);
+    item->position->setType(QCPItemPosition::ptAbsolute);
+    item->position->setCoords(shift);
     item->setPositionAlignment(where);
     item->setText(text);
     item->setColor(ink);
@@ -199,7 +202,7 @@ void Chart::applyWhole()
 void Chart::finish(bool same)
 {
     if (!same || !zoomed_) applyWhole();
-    replot();
+    if (!size().isEmpty()) replot();
 }
 
 int Chart::markAt(QPointF pixel, double within) const
@@ -280,7 +283,9 @@ void Chart::mouseMoveEvent(QMouseEvent* e)
 
 void Chart::mouseReleaseEvent(QMouseEvent* e)
 {
+    const QCPRange before = xAxis->range();
     QCustomPlot::mouseReleaseEvent(e);
+    zoomed_ = zoomed_ || xAxis->range() != before;
     if (e->button() == Qt::LeftButton && !mMouseHasMoved)
         if (const int mark = markAt(e->position(), 2 * kReach); mark >= 0) Q_EMIT markClicked(mark);
 }

@@ -38,7 +38,7 @@ public:
     void addLine(const std::vector<double>& x, const std::vector<double>& y, const QPen& pen);
     void addArea(const std::vector<double>& x, const std::vector<double>& y, const QColor& fill);
     void addText(double x, double y, const QString& text, Qt::Alignment where, const QColor& ink, bool strong = false,
-                 bool backed = false);
+                 bool backed = false, QPointF shift = {});                         // `shift` in px
     void addSymbol(double x, double y, const MathBox& symbol, QPointF shift = {}); // baseline at the place and a shift in px
     void addMark(const Mark& m);
     void setNumbers(const QStringList& heads, std::vector<std::vector<double>> columns); // what is copied as numbers

@@ -44,7 +44,7 @@ void fillLengthChart(Chart& chart, const LengthCurve& c, const UnitSystem& u)
     const QString length = QString::fromStdString(u.symbol(Quantity::Length)),
                   value = QString::fromStdString(u.symbol(c.quantity));
     chart.clear();
-    chart.setTitle(QString("%1, %2 over %3").arg(str(c.title), value, length));
+    chart.setTitle(QString("%1, %2").arg(str(c.title), value));
     const std::vector<double> x = shown(u, Quantity::Length, c.length), y = shown(u, c.quantity, c.capacity);
     const double at = u.show(Quantity::Length, c.at), now = u.show(c.quantity, c.capacityNow),
                  demand = u.show(c.quantity, c.demand);
@@ -63,6 +63,7 @@ void fillLengthChart(Chart& chart, const LengthCurve& c, const UnitSystem& u)
         const bool roomBelow = plain.back() > 0.15 * top;
         chart.addSymbol(x.back(), plain.back(), words, {-words.width - 2, roomBelow ? 12.0 : -5.0});
     }
+    chart.addText(x.back(), 0, length, Qt::AlignRight | Qt::AlignBottom, t.ink3);
     chart.addLine(x, y, QPen(t.utilisation(0.9), 2));
     const bool over = c.demand > c.capacityNow;
     chart.addLine({at, at}, {demand, now}, QPen(over ? t.red : t.violet, 1.2));
@@ -86,7 +87,7 @@ void fillInteractionChart(Chart& chart, const InteractionDiagram& d, int governi
 {
     const Theme& t = chart.theme();
     chart.clear();
-    chart.setTitle(QString("Axial force against moments, over their strengths, %1").arg(str(d.clause)));
+    chart.setTitle(QString("Axial force against moments, %1").arg(str(d.clause)));
     double right = 1.1, top = 1.1, bottom = 0;
     for (const InteractionDiagram::Point& p : d.points) {
         right = std::max(right, p.moment * 1.05);
@@ -146,7 +147,7 @@ double fillDeflectionChart(Chart& chart, const DeflectionCurve& c, const UnitSys
     const QString unit = QString::fromStdString(u.symbol(Quantity::Displacement)),
                   length = QString::fromStdString(u.symbol(Quantity::Length));
     chart.clear();
-    chart.setTitle(QString("%1, %2%3 along %4").arg(str(c.title), unit, c.camber > 0 ? " (before camber)" : "", length));
+    chart.setTitle(QString("%1, %2%3").arg(str(c.title), unit, c.camber > 0 ? " (before camber)" : ""));
     const std::vector<double> x = shown(u, Quantity::Length, c.x), w = shown(u, Quantity::Displacement, c.w);
     // Both sides as far as they are needed; the limit counts from the camber.
     const double sign = c.down ? 1 : -1, limit = sign * bent(c.limit + c.camber);
@@ -163,6 +164,7 @@ double fillDeflectionChart(Chart& chart, const DeflectionCurve& c, const UnitSys
     if (!(low + high > 0)) low = std::max(std::abs(limit), 1e-6);
     chart.yAxis->setRangeReversed(true);
     chart.setWhole(x.front(), x.back(), -high, low);
+    chart.addText(x.front(), c.down ? low : -high, length, Qt::AlignLeft | (c.down ? Qt::AlignBottom : Qt::AlignTop), t.ink3);
     chart.addLine({x.front(), x.back()}, {0, 0}, QPen(t.ink, 1.4)); // what it is measured from
     if (near) chart.addLine({x.front(), x.back()}, {limit, limit}, QPen(t.ink2, 1, Qt::DashLine));
     chart.addText(x.back(), near ? limit : (c.down ? low : -high),

@@ -11,6 +11,7 @@ constexpr int kHeight = 184;
 CheckChart::CheckChart(Document& doc, QWidget* parent) : Chart(paperTheme(), parent), doc_(doc)
 {
     setAccessibleName("Chart of the mode");
+    setFixedHeight(kHeight);
     setVisible(false);
     connect(this, &Chart::markClicked, this, [this](int mark) {
         if (diagram_) Q_EMIT choseSet(tableSet(mark));
@@ -32,7 +33,6 @@ void CheckChart::show(std::optional<size_t> member, int outcome)
         governing = o.set;
     }
     const bool any = curve_ || diagram_ || bent_;
-    setFixedHeight(any ? kHeight : 0);
     setVisible(any);
     setAccessibleDescription(describe());
     yAxis->setRangeReversed(false);

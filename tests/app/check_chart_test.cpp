@@ -3,6 +3,7 @@
 
 #include <QClipboard>
 #include <QComboBox>
+#include <QScrollArea>
 #include <QWheelEvent>
 
 using namespace wr;
@@ -111,12 +112,15 @@ TEST_CASE("chart: readout, zoom, whole again, numbers and picture to the clipboa
     clickMode(w, "ltb");
     CheckChart& chart = w.member().chart();
     REQUIRE(chart.curve());
+    for (QWidget* p = &chart; p; p = p->parentWidget()) // the chart stands below the modes
+        if (auto* area = qobject_cast<QScrollArea*>(p)) area->ensureWidgetVisible(&chart);
     w.paint();
     // Under the pointer: the length there and the strength of the curve, between its points.
     const LengthCurve& c = *chart.curve();
     const UnitSystem& u = w.doc().units();
     const double at = u.show(Quantity::Length, c.at), now = u.show(c.quantity, c.capacityNow);
     QTest::mouseMove(&chart, chart.pixelOf(at, 0.5 * now).toPoint());
+    REQUIRE(test::waitFor([&] { return !chart.reading().isEmpty(); }, 5000));
     const QStringList said = chart.reading().split(' ');
     REQUIRE(said.size() == 4);
     CHECK(said[0].toDouble() == Approx(at).epsilon(0.02));
@@ -147,7 +151,7 @@ TEST_CASE("chart: readout, zoom, whole again, numbers and picture to the clipboa
     QTest::keyClick(&chart, Qt::Key_C, Qt::ControlModifier);
     const QStringList rows = QApplication::clipboard()->text().split('\n', Qt::SkipEmptyParts);
     REQUIRE(rows.size() == static_cast<int>(c.length.size()) + 1);
-    CHECK(rows[0] == "length ft\tstrength kip·ft\tunder uniform moment kip·ft");
+    CHECK(rows[0].toStdString() == "length ft\tstrength kip·ft");
     CHECK(rows.back().split('\t')[0].toDouble() == Approx(u.show(Quantity::Length, c.length.back())));
     CHECK(rows.back().split('\t')[1].toDouble() == Approx(u.show(c.quantity, c.capacity.back())));
     chart.copyPicture();
