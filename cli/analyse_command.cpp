@@ -25,7 +25,8 @@ struct AnalyseArguments
 // Critical load factors into the answer. False if they could not be found.
 bool addBuckling(const AnalyseArguments& a, const Frame& f, Frame& answer, Progress& progress)
 {
-    const BucklingResult b = analyseBuckling(f, a.buckling, progress, 6, true);
+    const BucklingResult b =
+        analyseBuckling(f, {.modes = a.buckling, .cases = true, .shearDeformation = !a.choice.rigidInShear}, progress);
     printFindings(b.findings);
     const std::vector<WholeLoad> loads = wholeLoads(f, true);
     for (size_t c = 0; c < b.combinations.size(); ++c)
@@ -39,6 +40,7 @@ bool addVibration(const AnalyseArguments& a, const Frame& f, Frame& answer, Prog
 {
     VibrationOptions o;
     o.modes = a.modes;
+    o.shearDeformation = !a.choice.rigidInShear;
     o.consistent = a.mass == "consistent";
     const VibrationResult v = analyseVibration(f, o, progress);
     printFindings(v.findings);

@@ -54,7 +54,8 @@ Report run(const TablesArguments& a)
     write("forces", forceTable(f, r, loads));
     write("deflections", bendingTable(f, r, loads));
     if (a.buckling > 0) {
-        const BucklingResult b = analyseBuckling(f, a.buckling, progress);
+        const BucklingResult b =
+            analyseBuckling(f, {.modes = a.buckling, .shearDeformation = !a.choice.rigidInShear}, progress);
         printFindings(b.findings);
         std::vector<std::string> names;
         for (const WholeLoad& l : wholeLoads(f, false))
@@ -64,6 +65,7 @@ Report run(const TablesArguments& a)
     if (a.modes > 0) {
         VibrationOptions o;
         o.modes = a.modes;
+        o.shearDeformation = !a.choice.rigidInShear;
         const VibrationResult v = analyseVibration(f, o, progress);
         printFindings(v.findings);
         write("vibration", vibrationTable(v));

@@ -1,6 +1,7 @@
 // Small frames and members for tests, and the way from JSON text to a check.
 #pragma once
 
+#include "core/analysis/analyse.h"
 #include "core/analysis/linear.h"
 #include "core/checking/runner.h"
 #include "core/files/frame_reader.h"
@@ -47,15 +48,22 @@ inline AnalysisResult analysed(const Frame& f, AnalysisOptions o = {})
     return r;
 }
 
-inline std::unique_ptr<CheckModel> modelOf(Frame frame)
+// Given forces where the frame has results, else by that analysis (first order).
+inline std::unique_ptr<CheckModel> modelOf(Frame frame, const AnalysisChoice& choice = {})
 {
     auto f = std::make_shared<const Frame>(std::move(frame));
     auto t = std::make_shared<ForceTable>();
     std::vector<Finding> findings;
     if (!f->results.empty())
         *t = givenForces(*f, findings);
-    else
+    else if (choice == AnalysisChoice{})
         *t = analysed(*f).forces;
+    else {
+        SilentProgress p;
+        FrameForces r = analyseForces(*f, choice, p);
+        REQUIRE(r.ok);
+        *t = std::move(r.forces);
+    }
     return std::make_unique<CheckModel>(f, t, std::make_shared<const std::vector<Standard>>(shippedStandards()));
 }
 

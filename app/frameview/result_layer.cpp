@@ -118,7 +118,7 @@ void ResultLayer::findBuckling(int count)
     frame->combinations = {only};
     frame->results.clear();
     doc_.jobs().start("modes", [this, frame, count](Progress& progress) -> Jobs::Finish {
-        auto r = std::make_shared<BucklingResult>(analyseBuckling(*frame, count, progress));
+        auto r = std::make_shared<BucklingResult>(analyseBuckling(*frame, {.modes = count}, progress));
         return [this, r] {
             buckling_ = std::move(*r);
             std::vector<ModeShape> shapes;

@@ -164,7 +164,10 @@ public:
         w.forces.sizes = sizesFingerprint(f_);
         w.combinations.resize(list.size());
         for (size_t c = 0; c < list.size() && !progress_.cancelled(); ++c) {
-            if (list[c].combination >= 0) w.forces.sets.push_back({list[c].combination, -1, {{static_cast<int>(c), 1.0}}});
+            if (list[c].combination >= 0)
+                w.forces.sets.push_back({list[c].combination, -1, {{static_cast<int>(c), 1.0}}});
+            else
+                w.forces.columnCase[c] = list[c].loadCase;
             if (mine_(list[c])) combine(c, list[c]);
             progress_.at(0.6 + 0.4 * static_cast<double>(c + 1) / static_cast<double>(list.size()), "B1 and B2");
         }

@@ -43,10 +43,30 @@ private:
 
 } // namespace
 
-EigenPairs largestEigen(const SparseMatrix& a, const SparseMatrix& k, int count, const SymmetricFactor* factor)
+// All of them, for systems too small for an iteration.
+EigenPairs denseEigen(const SparseMatrix& a, const SparseMatrix& k, int count)
 {
     EigenPairs out;
+    const Eigen::MatrixXd full(a), stiffness(k); // the solver reads the lower triangles
+    const Eigen::GeneralizedSelfAdjointEigenSolver<Eigen::MatrixXd> solver(full, stiffness);
+    if (solver.info() != Eigen::Success) return out;
+    out.ok = true;
+    out.values = solver.eigenvalues().reverse().head(count);
+    out.vectors = solver.eigenvectors().rowwise().reverse().leftCols(count);
+    return out;
+}
+
+EigenPairs largestEigen(const SparseMatrix& a, const SparseMatrix& k, int count, const SymmetricFactor* factor)
+{
+    constexpr int kSmall = 60;
+    EigenPairs out;
     const auto n = static_cast<int>(k.rows());
+    if (n == 0 || a.nonZeros() == 0 || a.norm() == 0) { // nothing that could have a mode
+        out.ok = true;
+        out.vectors.resize(n, 0);
+        return out;
+    }
+    if (n <= kSmall) return denseEigen(a, k, std::min(count, n));
     count = std::min(count, n - 1);
     if (count < 1) return out;
     Spectra::SparseSymMatProd<double, Eigen::Lower> product(a);
@@ -56,8 +76,12 @@ EigenPairs largestEigen(const SparseMatrix& a, const SparseMatrix& k, int count,
     const int basis = std::min(n, std::max(2 * count + 12, 24));
     Spectra::SymGEigsSolver<decltype(product), Inverse, Spectra::GEigsMode::RegularInverse> solver(product, inverse, count,
                                                                                                    basis);
-    solver.init();
-    solver.compute(Spectra::SortRule::LargestAlge, 3000, 1e-10, Spectra::SortRule::LargestAlge);
+    try {
+        solver.init();
+        solver.compute(Spectra::SortRule::LargestAlge, 3000, 1e-10, Spectra::SortRule::LargestAlge);
+    } catch (const std::exception&) { // its start lay where the matrix gives nothing
+        return out;
+    }
     if (solver.info() != Spectra::CompInfo::Successful) return out;
     out.ok = true;
     out.values = solver.eigenvalues();

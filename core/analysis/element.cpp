@@ -229,8 +229,9 @@ Matrix12 ElementModel::globalMass(double perLength, double polarPerLength) const
     Matrix12 m = Matrix12::Zero();
     const double l = length_, ml = perLength * l;
     for (const auto& [d, total] : {std::pair{0, ml}, std::pair{3, polarPerLength * l}}) {
-        m(d, d) = m(d + 6, d + 6) = total / 3;
-        m(d, d + 6) = m(d + 6, d) = total / 6;
+        // The mean of the consistent and the lumped matrix: their errors have opposite signs, what is left is of fourth order.
+        m(d, d) = m(d + 6, d + 6) = total * 5 / 12;
+        m(d, d + 6) = m(d + 6, d) = total / 12;
     }
     if (axialOnly_) {
         m.block<3, 3>(3, 3).setZero(), m.block<3, 3>(9, 9).setZero();

@@ -4,12 +4,16 @@
 #include "core/analysis/eigen.h"
 #include "core/analysis/refine.h"
 #include "core/analysis/shares.h"
-#include "core/analysis/solver.h"
+#include "core/analysis/whole.h"
 #include "core/base/powers.h"
 
 #include <algorithm>
+#include <atomic>
 #include <cmath>
 #include <fmt/format.h>
+#include <mutex>
+#include <optional>
+#include <tbb/parallel_for.h>
 
 namespace wr {
 
@@ -23,11 +27,13 @@ struct Prestress
     bool compressed = false;
 };
 
-Prestress prestressOf(const FrameSystem& system, const CaseLoads& loads, const Eigen::VectorXd& u)
+Prestress prestressOf(const FrameSystem& system, const CaseLoads& loads, const Eigen::VectorXd& u,
+                      const std::vector<char>& active)
 {
     Prestress out;
     out.axial.resize(system.models().size());
     for (size_t e = 0; e < out.axial.size(); ++e) {
+        if (!active.empty() && !active[e]) continue;
         const ElementModel& m = system.models()[e];
         const Vector12 ends = m.stiffness() * m.toLocal(system.elementDisplacements(e, u)) + loads.fixed[e];
         out.axial[e] = (ends(6) - ends(0)) / 2;
@@ -57,54 +63,98 @@ std::vector<double> energyShares(const FrameSystem& system, const Refined& fine,
     return energy;
 }
 
+// One load of the buckling analysis: its prestress, then the modes of the elements that act under it.
+class BucklingLoad
+{
+public:
+    BucklingLoad(const WholeContext& context, const BucklingOptions& options, const WholeLoad& load)
+        : c_(context), o_(options), load_(load)
+    {
+    }
+
+    bool find(std::vector<BucklingMode>& out, std::vector<Finding>& findings)
+    {
+        const FrameSystem& system = c_.system;
+        const CaseLoads loads = combined(system, c_.cases, load_.terms);
+        Eigen::VectorXd u;
+        std::vector<char> active;
+        const FrameSolver* solver = &c_.linear;
+        FrameSolver own(system, c_.memory);
+        if (hasOneWay(c_.fine.frame)) {
+            CombinationOptions first;
+            first.shearDeformation = o_.shearDeformation;
+            WholeSolution whole(c_, first, load_, 1.0);
+            CombinationOutcome outcome;
+            if (!whole.displacementsOnly(outcome, findings)) return false;
+            u = whole.displacements();
+            active = whole.active();
+            if (std::any_of(active.begin(), active.end(), [](char a) { return !a; })) {
+                if (!own.factor(active, findings)) return false;
+                solver = &own;
+            }
+        } else
+            u = system.displacements(c_.linear.solveOnce(loads.rhs), loads.prescribed);
+        const Prestress stress = prestressOf(system, loads, u, active);
+        if (!stress.compressed) return true;
+        const SparseMatrix g = -(system.geometric(stress.axial, active) + system.scattered(stress.arms));
+        const EigenPairs found = largestEigen(g, solver->stiffness(), o_.modes, &solver->factorAtHand());
+        if (!found.ok) {
+            findings.push_back(finding("analysis.not-converged", load_.place, load_.name,
+                                       fmt::format("the buckling modes of {} could not be found", load_.name)));
+            return true;
+        }
+        for (Eigen::Index i = 0; i < found.values.size(); ++i) {
+            if (found.values(i) <= 1e-12) continue; // never under this load's sign
+            BucklingMode mode;
+            mode.factor = 1 / found.values(i);
+            const Eigen::VectorXd q = found.vectors.col(i);
+            shapeOf(system, q, c_.original.nodes.size(), mode.u, mode.r);
+            mode.energy = energyShares(system, c_.fine, c_.original.elements.size(), q);
+            out.push_back(std::move(mode));
+        }
+        return true;
+    }
+
+private:
+    const WholeContext& c_;
+    const BucklingOptions& o_;
+    const WholeLoad& load_;
+};
+
 } // namespace
 
-BucklingResult analyseBuckling(const Frame& f, int modes, Progress& progress, int pieces, bool withCases)
+BucklingResult analyseBuckling(const Frame& f, const BucklingOptions& o, Progress& progress)
 {
     BucklingResult out;
     out.findings = coverage(f);
     if (!out.findings.empty()) return out;
-    const Refined fine = refined(f, pieces);
-    FrameSystem system(fine.frame, true);
+    const Refined fine = refined(f, o.pieces);
+    FrameSystem system(fine.frame, o.shearDeformation);
     out.findings = system.faults();
     if (!out.findings.empty()) return out;
     const std::vector<CaseLoads> cases = makeCaseLoads(system, out.findings);
-    FrameSolver solver(system);
+    const auto memory = std::make_shared<AnalysisMemory>();
+    FrameSolver solver(system, memory);
     const bool good = !anyError(out.findings) && solver.factor({}, out.findings);
     placesOfOriginal(fine, f.nodes.size(), out.findings);
     if (!good) return out;
-    const std::vector<WholeLoad> list = wholeLoads(f, withCases);
+    const std::vector<WholeLoad> list = wholeLoads(f, o.cases);
     out.combinations.resize(list.size());
-    for (size_t c = 0; c < list.size(); ++c) {
-        if (progress.cancelled()) return out;
-        progress.at(static_cast<double>(c) / static_cast<double>(list.size()), "buckling");
-        const CaseLoads loads = combined(system, cases, list[c].terms);
-        const Prestress stress =
-            prestressOf(system, loads, system.displacements(solver.solveOnce(loads.rhs), loads.prescribed));
-        if (!stress.compressed) continue;
-        const SparseMatrix g = -(system.geometric(stress.axial) + system.scattered(stress.arms));
-        const EigenPairs found = largestEigen(g, solver.stiffness(), modes, &solver.factorAtHand());
-        if (!found.ok) {
-            out.findings.push_back(finding("analysis.not-converged", list[c].place, list[c].name,
-                                           fmt::format("the buckling modes of {} could not be found", list[c].name)));
-            continue;
-        }
-        for (Eigen::Index i = 0; i < found.values.size(); ++i) {
-            if (found.values(i) <= 1e-12) continue; // never under this combination's sign
-            BucklingMode mode;
-            mode.factor = 1 / found.values(i);
-            const Eigen::VectorXd q = found.vectors.col(i);
-            shapeOf(system, q, f.nodes.size(), mode.u, mode.r);
-            mode.energy = energyShares(system, fine, f.elements.size(), q);
-            out.combinations[c].push_back(std::move(mode));
-        }
-    }
-    if (std::any_of(f.elements.begin(), f.elements.end(), [](const Element& e) {
-            return e.behaviour == Behaviour::TensionOnly || e.behaviour == Behaviour::CompressionOnly;
-        }))
-        out.findings.push_back(finding("analysis.one-way-both", "/elements", "",
-                                       "one-way elements count as acting both ways in the buckling and vibration modes"));
-    out.ok = true;
+    const WholeContext context{f, fine, system, cases, solver, false, memory};
+    std::mutex guard;
+    std::atomic<size_t> done{0};
+    std::optional<OneThreadBlas> alone;
+    if (list.size() > 1) alone.emplace();
+    tbb::parallel_for(size_t{0}, list.size(), [&](size_t c) {
+        if (progress.cancelled()) return;
+        std::vector<Finding> own;
+        BucklingLoad(context, o, list[c]).find(out.combinations[c], own);
+        placesOfOriginal(fine, f.nodes.size(), own);
+        progress.at(static_cast<double>(++done) / static_cast<double>(list.size()), "buckling");
+        const std::lock_guard lock(guard);
+        out.findings.insert(out.findings.end(), own.begin(), own.end());
+    });
+    out.ok = !progress.cancelled();
     return out;
 }
 
@@ -161,7 +211,7 @@ VibrationResult analyseVibration(const Frame& f, const VibrationOptions& o, Prog
     out.findings = coverage(f);
     if (!out.findings.empty()) return out;
     const Refined fine = refined(f, o.pieces);
-    FrameSystem system(fine.frame, true);
+    FrameSystem system(fine.frame, o.shearDeformation);
     out.findings = system.faults();
     if (!out.findings.empty()) return out;
     const std::vector<Vec3> kilograms = nodalMasses(f, fine, system, o, out.mass);
@@ -191,6 +241,9 @@ VibrationResult analyseVibration(const Frame& f, const VibrationOptions& o, Prog
         shapeOf(system, q, f.nodes.size(), mode.u, mode.r);
         out.modes.push_back(std::move(mode));
     }
+    if (hasOneWay(f))
+        out.findings.push_back(finding("analysis.one-way-both", "/elements", "",
+                                       "one-way elements count as acting both ways in the vibration modes"));
     out.ok = true;
     return out;
 }

@@ -19,9 +19,17 @@ struct BucklingResult
     std::vector<std::vector<BucklingMode>> combinations; // per combination, then per case where asked; smallest factor first
 };
 
-// First-order axial forces of each combination, K + factor·Kg singular. One-way elements count as acting both ways, which a
-// note says.
-BucklingResult analyseBuckling(const Frame& f, int modes, Progress& progress, int pieces = 6, bool cases = false);
+struct BucklingOptions
+{
+    int modes = 1;  // of each load
+    int pieces = 8; // of each beam: the second mode of a column within 0.1 %
+    bool cases = false;
+    bool shearDeformation = true;
+};
+
+// First-order axial forces of each combination (and case), K + factor·Kg singular. One-way elements are those that act under
+// the load itself. Loads are solved beside each other with one factor.
+BucklingResult analyseBuckling(const Frame& f, const BucklingOptions& options, Progress& progress);
 
 struct VibrationMode
 {
@@ -45,7 +53,8 @@ struct VibrationOptions
     int modes = 6;
     bool consistent = true;
     std::vector<std::pair<int, double>> cases; // case, factor; empty: own mass
-    int pieces = 6;
+    int pieces = 8;
+    bool shearDeformation = true;
 };
 VibrationResult analyseVibration(const Frame& f, const VibrationOptions& options, Progress& progress);
 

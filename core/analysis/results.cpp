@@ -71,7 +71,7 @@ Frame withResults(const Frame& f, const FrameForces& r)
         g.loadCase = loadCase;
         g.secondOrder = r.forces.secondOrder;
         g.amplified = r.forces.amplified;
-        g.reducedStiffness = !r.outcomes.empty() && r.outcomes[terms.front().first].reduced;
+        g.reducedStiffness = !r.outcomes.empty() && !terms.empty() && r.outcomes[terms.front().first].reduced;
         out.results.push_back(std::move(g));
     };
     for (size_t c = 0; c < r.forces.columns; ++c)

@@ -52,6 +52,8 @@ public:
     explicit FrameSolver(const FrameSystem& system, std::shared_ptr<AnalysisMemory> memory = nullptr);
     // Factorises the stiffness of the elements that act; false: a mechanism, or no digits left, said in the findings.
     bool factor(const std::vector<char>& active, std::vector<Finding>& findings);
+    // The stiffness of the elements that act, not factorised: for factorWith().
+    void stiffnessOf(const std::vector<char>& active) { k_ = system_.stiffness(active, idle_); }
     // Factorises stiffness + extra (lower triangles); false: not positive definite.
     bool factorWith(const SparseMatrix& extra);
     const SparseMatrix& stiffness() const { return k_; }

@@ -17,7 +17,8 @@ int sense(const Element& e)
     return e.behaviour == Behaviour::TensionOnly ? 1 : e.behaviour == Behaviour::CompressionOnly ? -1 : 0;
 }
 
-constexpr int kSwitches = 8; // so often may a one-way element change its mind
+constexpr int kBlockTries = 3;  // block pivots without progress before single ones
+constexpr double kTrace = 1e-7; // of its stiffness that an idle element keeps where the rest is a mechanism
 
 std::vector<std::pair<int, double>> scaled(std::vector<std::pair<int, double>> terms, double scale)
 {
@@ -72,17 +73,98 @@ bool WholeSolution::run(CombinationOutcome& out, ForceTable& forces, size_t colu
     return true;
 }
 
+// Which one-way elements act is a linear complementarity problem: block pivoting, and where that does not come nearer, one
+// element at a time (Murty's least-index rule, which ends; Júdice and Pires 1994).
+bool WholeSolution::pivot(const std::vector<size_t>& wrong)
+{
+    if (wrong.empty()) return false;
+    if (wrong.size() < fewestWrong_) {
+        fewestWrong_ = wrong.size();
+        blockTries_ = kBlockTries;
+    }
+    if (blockTries_ > 0) {
+        --blockTries_;
+        for (const size_t e : wrong)
+            active_[e] = !active_[e];
+    } else
+        active_[wrong.back()] = !active_[wrong.back()];
+    return true;
+}
+
+// Factorises with the elements that act. Where those are a mechanism by themselves the idle ones keep a trace of their
+// stiffness: slack rods of a frame that nothing pushes sideways are no mechanism, and where something does, they stretch and
+// act again.
+bool WholeSolution::factorActive(std::vector<Finding>& findings)
+{
+    std::vector<Finding> own;
+    traces_ = false;
+    ownFactor_ = true;
+    if (own_.factor(active_, own)) {
+        findings.insert(findings.end(), own.begin(), own.end());
+        return true;
+    }
+    std::vector<std::pair<size_t, Matrix12>> idle;
+    for (size_t e = 0; e < active_.size(); ++e)
+        if (!active_[e]) idle.emplace_back(e, kTrace * c_.system.models()[e].globalStiffness());
+    std::vector<char> all(active_.size(), 1);
+    std::vector<Finding> unused;
+    if (!idle.empty() && own_.factor(all, unused)) { // its own softest mode, its idle rotations
+        own_.stiffnessOf(active_);
+        traceStiffness_ = c_.system.scattered(idle);
+        traces_ = own_.factorWith(traceStiffness_);
+    }
+    if (!traces_) findings.insert(findings.end(), own.begin(), own.end());
+    return traces_;
+}
+
+// What nothing holds moves far enough for idle elements to feel it: then it is a mechanism after all.
+bool WholeSolution::tracesVanish(double largest, std::vector<Finding>& findings) const
+{
+    if (!traces_) return true;
+    for (size_t e = 0; e < active_.size(); ++e) {
+        if (active_[e]) continue;
+        const double trace = kTrace * std::abs(meanAxial(e));
+        if (trace <= 1e-4 * largest + 1e-9) continue;
+        findings.push_back(finding("analysis.mechanism", fmt::format("/elements/{}", e), f_.elements[e].id,
+                                   fmt::format("under {} no one-way element that could act holds the frame at element {}: add "
+                                               "bracing, or let it act both ways",
+                                               load_.name, f_.elements[e].id)));
+        return false;
+    }
+    return true;
+}
+
+// Mean axial forces now; elements whose state does not go with them are listed.
+std::vector<double> WholeSolution::axialNow(std::vector<size_t>& wrong) const
+{
+    std::vector<double> now(active_.size(), 0.0);
+    double largest = 0;
+    for (size_t e = 0; e < now.size(); ++e) {
+        now[e] = meanAxial(e);
+        if (active_[e]) largest = std::max(largest, std::abs(now[e]));
+    }
+    for (size_t e = 0; e < now.size(); ++e) {
+        const int wanted = sense(f_.elements[e]);
+        // Acting against its sense: it lets go. Idle and stretched its own way: it acts again. What is only dust does neither.
+        const double force = now[e] * wanted;
+        if (wanted != 0 && (active_[e] ? force < -1e-9 * largest : force > 1e-9 * largest)) wrong.push_back(e);
+        if (!active_[e]) now[e] = 0;
+    }
+    return now;
+}
+
 bool WholeSolution::iterate(CombinationOutcome& out, std::vector<Finding>& findings)
 {
     const size_t n = f_.elements.size();
-    active_.assign(n, 1), axial_.assign(n, 0.0);
-    std::vector<int> switches(n, 0);
+    active_.assign(n, 1);
+    axial_.assign(n, 0.0);
+    const auto oneWay = std::count_if(f_.elements.begin(), f_.elements.end(), [](const Element& e) { return sense(e) != 0; });
+    const int most = o_.iterations + 4 * static_cast<int>(oneWay);
+    fewestWrong_ = n + 1;
     bool settled = false, refactor = false;
-    for (out.iterations = 1; out.iterations <= o_.iterations && !settled; ++out.iterations) {
-        if (refactor) {
-            if (!own_.factor(active_, findings)) return false;
-            ownFactor_ = true;
-        }
+    double largest = 0;
+    for (out.iterations = 1; out.iterations <= most && !settled; ++out.iterations) {
+        if (refactor && !factorActive(findings)) return false;
         if (refactor || out.iterations == 1) {
             const FrameSolver& with = ownFactor_ ? own_ : c_.linear;
             if (!with.idleMomentsVanish(
@@ -91,26 +173,15 @@ bool WholeSolution::iterate(CombinationOutcome& out, std::vector<Finding>& findi
         }
         const bool bent = o_.secondOrder && out.iterations > 1;
         if (!solveOnce(out, bent, findings)) return false;
-        refactor = false;
-        std::vector<double> now(n, 0.0);
-        double largest = 0, change = 0;
+        std::vector<size_t> wrong;
+        std::vector<double> now = axialNow(wrong);
+        refactor = pivot(wrong);
+        largest = 0;
+        double change = 0;
         for (size_t e = 0; e < n; ++e) {
-            const double force = meanAxial(e);
-            const int wanted = sense(f_.elements[e]);
-            if (wanted != 0 && switches[e] < kSwitches) {
-                // Acting against its sense: it lets go. Idle and stretched its own way: it acts again.
-                const bool acts = force * wanted > 0;
-                if (acts != static_cast<bool>(active_[e])) {
-                    active_[e] = acts;
-                    refactor = true;
-                    ++switches[e];
-                }
-            }
-            now[e] = active_[e] ? force : 0.0;
             largest = std::max(largest, std::abs(now[e]));
-        }
-        for (size_t e = 0; e < n; ++e)
             change = std::max(change, std::abs(now[e] - axial_[e]));
+        }
         out.change = largest > 0 ? change / largest : 0;
         const bool tauMoved = c_.reduced && updateTau(now);
         settled = !refactor && !tauMoved && (!o_.secondOrder || (bent && out.change < o_.tolerance));
@@ -121,33 +192,25 @@ bool WholeSolution::iterate(CombinationOutcome& out, std::vector<Finding>& findi
     --out.iterations;
     for (const auto& [piece, s] : softer_)
         out.leastTau = std::min(out.leastTau, s.tau);
-    if (!settled) {
-        findings.push_back(o_.secondOrder
-                               ? finding("analysis.not-converged", load_.place, load_.name,
-                                         fmt::format("combination {} does not settle in {} iterations (axial forces still "
-                                                     "change by {:.1e}): it is near its critical load",
-                                                     load_.name, o_.iterations, out.change))
-                               : finding("analysis.one-way", load_.place, load_.name,
-                                         fmt::format("the one-way elements of combination {} do not settle in {} "
-                                                     "iterations: its forces are not to be relied on",
-                                                     load_.name, o_.iterations)));
-        if (o_.secondOrder) return false;
-    }
-    for (size_t e = 0; e < n; ++e)
-        if (switches[e] >= kSwitches)
-            findings.push_back(finding("analysis.one-way", fmt::format("/elements/{}", e), f_.elements[e].id,
-                                       fmt::format("element {} keeps changing between acting and idle in combination {}: "
-                                                   "give it both senses or another place",
-                                                   f_.elements[e].id, load_.name)));
-    return true;
+    if (settled) return tracesVanish(largest, findings);
+    findings.push_back(o_.secondOrder
+                           ? finding("analysis.not-converged", load_.place, load_.name,
+                                     fmt::format("combination {} does not settle in {} iterations (axial forces still "
+                                                 "change by {:.1e}): it is near its critical load",
+                                                 load_.name, most, out.change))
+                           : finding("analysis.one-way", load_.place, load_.name,
+                                     fmt::format("the one-way elements of combination {} do not settle in {} "
+                                                 "iterations: it has no forces",
+                                                 load_.name, most)));
+    return false;
 }
 
 bool WholeSolution::solveOnce(CombinationOutcome& out, bool bent, std::vector<Finding>& findings)
 {
-    const Eigen::VectorXd rhs = rightHandSide();
+    const Eigen::VectorXd rhs = rightHandSide(bent);
     if (bent || !softer_.empty()) {
         if (!ownFactor_) own_.take(c_.linear);
-        if (!own_.factorWith(secondOrderStiffness())) {
+        if (!own_.factorWith(traces_ ? SparseMatrix(secondOrderStiffness() + traceStiffness_) : secondOrderStiffness())) {
             unstable(out, findings);
             return false;
         }
@@ -210,12 +273,16 @@ SparseMatrix WholeSolution::secondOrderStiffness() const
 void WholeSolution::unstable(CombinationOutcome& out, std::vector<Finding>& findings) const
 {
     static constexpr const char* words[6] = {"x", "y", "z", "a turn about x", "a turn about y", "a turn about z"};
-    const SparseMatrix& k = ownFactor_ ? own_.stiffness() : c_.linear.stiffness();
+    SparseMatrix k = ownFactor_ ? own_.stiffness() : c_.linear.stiffness();
+    std::vector<std::pair<size_t, Matrix12>> softened;
+    for (const auto& [e, s] : softer_)
+        softened.emplace_back(e, s.model.globalStiffness() - c_.system.models()[e].globalStiffness());
+    if (!softened.empty()) k += c_.system.scattered(softened);
     std::string factor;
     Eigen::VectorXd mode = q_;
     if (!firstAxial_.empty())
         if (const EigenPairs found = largestEigen(-c_.system.geometric(firstAxial_, active_), k, 1,
-                                                  ownFactor_ ? nullptr : &c_.linear.factorAtHand());
+                                                  ownFactor_ || !softened.empty() ? nullptr : &c_.linear.factorAtHand());
             found.ok && found.values(0) > 0) {
             mode = found.vectors.col(0);
             out.mode.factor = 1 / found.values(0);
@@ -252,9 +319,32 @@ Vector12 WholeSolution::idleFixed(size_t e) const
     return out;
 }
 
-Eigen::VectorXd WholeSolution::rightHandSide() const
+// The loads' right-hand side holds the elastic stiffness of all elements times what supports are moved by; here the rest:
+// geometric stiffness, softened bending, elements that do not act.
+void WholeSolution::addGivenDisplacements(bool bent, Eigen::VectorXd& rhs) const
+{
+    if (loads_.prescribed.isZero(0)) return;
+    const Eigen::VectorXd given = c_.system.displacements(Eigen::VectorXd::Zero(c_.system.unknowns()), loads_.prescribed);
+    for (size_t e = 0; e < f_.elements.size(); ++e) {
+        const Vector12 at = c_.system.elementDisplacements(e, given);
+        if (at.isZero(0)) continue;
+        const Matrix12 elastic = c_.system.models()[e].globalStiffness();
+        Matrix12 more = Matrix12::Zero();
+        if (!active_[e])
+            more -= elastic;
+        else {
+            if (softer_.contains(e)) more += model(e).globalStiffness() - elastic;
+            if (bent && axial_[e] != 0) more += model(e).globalGeometric(axial_[e]);
+            if (bent && !endForces_.empty() && model(e).hasOffsets()) more += model(e).offsetGeometric(endForces_[e]);
+        }
+        if (!more.isZero(0)) c_.system.scatter(e, more * at, -1, rhs);
+    }
+}
+
+Eigen::VectorXd WholeSolution::rightHandSide(bool bent) const
 {
     Eigen::VectorXd rhs = loads_.rhs;
+    addGivenDisplacements(bent, rhs);
     for (size_t e = 0; e < f_.elements.size(); ++e)
         if (!active_[e] && loads_.spans[e].elongation != 0)
             c_.system.scatter(e, c_.system.models()[e].toGlobal(idleFixed(e)), -1, rhs);

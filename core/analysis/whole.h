@@ -28,8 +28,18 @@ public:
     // Section forces go to a column of the table. False: not solved, the findings say why.
     bool run(CombinationOutcome& out, ForceTable& forces, size_t column, std::vector<Finding>& findings);
 
+    // Only what moves and which elements act; no forces.
+    bool displacementsOnly(CombinationOutcome& out, std::vector<Finding>& findings) { return iterate(out, findings); }
+    const Eigen::VectorXd& displacements() const { return u_; } // 6 per node of the divided frame
+    const std::vector<char>& active() const { return active_; } // per piece
+
 private:
     bool iterate(CombinationOutcome& out, std::vector<Finding>& findings);
+    bool pivot(const std::vector<size_t>& wrong);
+    bool factorActive(std::vector<Finding>& findings);
+    bool tracesVanish(double largest, std::vector<Finding>& findings) const;
+    std::vector<double> axialNow(std::vector<size_t>& wrong) const;
+    void addGivenDisplacements(bool bent, Eigen::VectorXd& rhs) const;
     bool solveOnce(CombinationOutcome& out, bool bent, std::vector<Finding>& findings);
     bool updateTau(const std::vector<double>& axial);
     SparseMatrix secondOrderStiffness() const;
@@ -41,7 +51,7 @@ private:
     Vector12 ends(size_t piece) const;
     Vector12 idleFixed(size_t piece) const;
     double meanAxial(size_t piece) const;
-    Eigen::VectorXd rightHandSide() const;
+    Eigen::VectorXd rightHandSide(bool bent) const;
 
     const WholeContext& c_;
     const Frame& f_; // divided
@@ -62,6 +72,10 @@ private:
         Vector12 fixed;
     };
     std::map<size_t, Softer> softer_; // pieces with τb < 1
+    size_t fewestWrong_ = 0;          // one-way elements in the wrong state, at best so far
+    int blockTries_ = 0;
+    bool traces_ = false; // idle elements keep a trace of their stiffness
+    SparseMatrix traceStiffness_;
     bool bent_ = false;
     Eigen::VectorXd q_, u_;
 };

@@ -1,6 +1,7 @@
 // EN 1993-1-1 5.2 and 5.3: whether the forces hold what the frame asks of them.
 #include "core/audit/stability.h"
 
+#include "core/analysis/combinations.h"
 #include "core/analysis/modes.h"
 
 #include <algorithm>
@@ -10,9 +11,6 @@
 namespace wr {
 
 namespace {
-
-// Beyond this many elements the eigenvalues of every combination take minutes.
-constexpr size_t kMostElements = 4000;
 
 const NationalParameters& nationalOf(const CheckModel& model)
 {
@@ -80,22 +78,20 @@ std::optional<Finding> criticalFactor(const CheckModel& model, Progress& progres
     const ForceTable& t = model.forces();
     const Frame& f = model.frame();
     if (!model.standard().key.starts_with("en1993") || t.empty() || t.given) return {};
-    if (f.elements.size() > kMostElements)
-        return finding(
-            "stability.drift", "", "",
-            fmt::format("α_cr (5.2.1) is not looked for in a frame of {} elements: see the buckling table", f.elements.size()));
-    const BucklingResult r = analyseBuckling(f, 1, progress, 2);
+    const BucklingResult r = analyseBuckling(f, {.modes = 1, .pieces = 2}, progress);
     if (!r.ok || progress.cancelled()) return {};
     const BucklingMode* worst = nullptr;
     size_t where = 0;
     const auto sets = model.setsFor(model.standard());
-    for (size_t k = 0; k < r.combinations.size() && k < f.combinations.size(); ++k) {
-        const bool counts =
-            std::any_of(sets.begin(), sets.end(), [&](int s) { return t.sets[s].combination == static_cast<int>(k); });
+    const std::vector<WholeLoad> loads = wholeLoads(f, false); // those that are on
+    for (size_t k = 0; k < r.combinations.size(); ++k) {
+        const int combination = loads[k].combination;
+        const bool counts = combination >= 0 &&
+                            std::any_of(sets.begin(), sets.end(), [&](int s) { return t.sets[s].combination == combination; });
         if (!counts || r.combinations[k].empty()) continue;
         if (!worst || r.combinations[k].front().factor < worst->factor) {
             worst = &r.combinations[k].front();
-            where = k;
+            where = static_cast<size_t>(combination);
         }
     }
     if (!worst) return {};

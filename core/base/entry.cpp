@@ -15,7 +15,7 @@ namespace {
 namespace pegtl = tao::pegtl;
 
 // A text is measures ("12 ft", "2 1/2 in", "85") with whatever arithmetic stands between them.
-namespace grammar {
+namespace entry_grammar {
 using namespace tao::pegtl;
 struct Whole : plus<digit>
 {
@@ -57,7 +57,7 @@ template <class Unit> struct Text : seq<star<sor<Measure<Unit>, Other>>, eof>
 template <class Rule> using Selector =
     parse_tree::selector<Rule, parse_tree::store_content::on<Measure<Simple>, Measure<Compound>, Whole, Dash, Numerator,
                                                              Denominator, Plain, Simple, Compound, Other>>;
-} // namespace grammar
+} // namespace entry_grammar
 
 // A number with its unit, as it was typed; what is missing is empty.
 struct Measure
@@ -70,12 +70,12 @@ Measure measure(const pegtl::parse_tree::node& n)
 {
     Measure m;
     for (const auto& part : n.children) {
-        if (part->is_type<grammar::Whole>()) m.whole = part->string();
-        if (part->is_type<grammar::Dash>()) m.dashed = true;
-        if (part->is_type<grammar::Numerator>()) m.numerator = part->string();
-        if (part->is_type<grammar::Denominator>()) m.denominator = part->string();
-        if (part->is_type<grammar::Plain>()) m.plain = part->string();
-        if (part->is_type<grammar::Simple>() || part->is_type<grammar::Compound>()) m.unit = part->string();
+        if (part->is_type<entry_grammar::Whole>()) m.whole = part->string();
+        if (part->is_type<entry_grammar::Dash>()) m.dashed = true;
+        if (part->is_type<entry_grammar::Numerator>()) m.numerator = part->string();
+        if (part->is_type<entry_grammar::Denominator>()) m.denominator = part->string();
+        if (part->is_type<entry_grammar::Plain>()) m.plain = part->string();
+        if (part->is_type<entry_grammar::Simple>() || part->is_type<entry_grammar::Compound>()) m.unit = part->string();
     }
     return m;
 }
@@ -126,15 +126,15 @@ std::expected<double, std::string> readEntry(std::string_view text, Quantity q, 
     if (s.size() > kLongest) return std::unexpected(fmt::format("\"{}…\" is too long for a number", s.substr(0, 20)));
     pegtl::memory_input input(s.data(), s.data() + s.size(), "entry");
     const auto root = q == Quantity::MassPerLength
-                          ? pegtl::parse_tree::parse<grammar::Text<grammar::Compound>, grammar::Selector>(input)
-                          : pegtl::parse_tree::parse<grammar::Text<grammar::Simple>, grammar::Selector>(input);
+                          ? pegtl::parse_tree::parse<entry_grammar::Text<entry_grammar::Compound>, entry_grammar::Selector>(input)
+                          : pegtl::parse_tree::parse<entry_grammar::Text<entry_grammar::Simple>, entry_grammar::Selector>(input);
     const bool inches = std::abs(u.factor(q) - kInch) < 1e-12 || std::abs(u.factor(q) - kFoot) < 1e-12;
     // Every "number unit" becomes a bracket in SI; brackets that follow each other with nothing between are added ("12 ft 6
     // in").
     std::string rebuilt, between;
     bool anyUnit = false, lastHadUnit = false;
     for (const auto& n : root->children) {
-        if (n->is_type<grammar::Other>()) {
+        if (n->is_type<entry_grammar::Other>()) {
             between += n->string();
             continue;
         }

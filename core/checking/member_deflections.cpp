@@ -122,6 +122,61 @@ struct Stretch
     bool free, freeAtStart;
 };
 
+// Does a support, or a column below a level member, keep an inner joint from moving along z or y? Whatever the lanes say of
+// buckling, nobody measures a deflection across it.
+bool keepsJoint(const DeflectionInput& in, int node, bool major)
+{
+    const Frame& f = in.frame;
+    const Node& n = f.nodes[node];
+    const Vec3 along = major ? in.member.axes.z : in.member.axes.y, up = f.upward();
+    constexpr double kAlong = 0.5;
+    for (int d = 0; d < 3; ++d) {
+        Vec3 held;
+        held[d] = 1;
+        if (n.supportAxes)
+            held = d == 0 ? n.supportAxes->x : d == 1 ? n.supportAxes->y : cross(n.supportAxes->x, n.supportAxes->y);
+        if (!n.support[d].free() && std::abs(dot(held, along)) > kAlong) return true;
+    }
+    const bool level = std::abs(dot(in.member.axes.x, up))<0.7071, downwards = std::abs(dot(along, up))> kAlong;
+    if (!level || !downwards) return false;
+    for (const Element& e : f.elements) {
+        if (e.i != node && e.j != node) continue;
+        const Vec3 away = normalized(f.nodes[e.i == node ? e.j : e.i].at - n.at);
+        if (dot(away, up) < -0.7071 && e.behaviour != Behaviour::TensionOnly) return true;
+    }
+    return false;
+}
+
+// Inner joints that a deflection is measured from, as places along the member.
+std::vector<double> keptJoints(const DeflectionInput& in, bool major)
+{
+    std::vector<double> out;
+    const Frame& f = in.frame;
+    for (size_t p = 0; p + 1 < in.member.pieces.size(); ++p) {
+        const MemberPiece& piece = in.member.pieces[p];
+        const Element& e = f.elements[piece.element];
+        if (keepsJoint(in, piece.reversed ? e.i : e.j, major)) out.push_back(piece.start + piece.length);
+    }
+    return out;
+}
+
+std::vector<Stretch> cutAtJoints(const std::vector<Stretch>& whole, const std::vector<double>& joints, double length)
+{
+    std::vector<Stretch> out;
+    const double eps = 1e-6 * length;
+    for (const Stretch& s : whole) {
+        double from = s.from;
+        for (const double at : joints) {
+            if (at <= from + eps || at >= s.to - eps) continue;
+            out.push_back({from, at, s.free && s.freeAtStart && from == s.from, s.freeAtStart});
+            from = at;
+        }
+        const bool whole1 = from == s.from;
+        out.push_back({from, s.to, s.free && (whole1 || !s.freeAtStart), s.freeAtStart && whole1});
+    }
+    return out;
+}
+
 std::vector<Stretch> stretchesOf(const DeflectionInput& in, bool major)
 {
     std::vector<Stretch> out;
@@ -140,7 +195,7 @@ std::vector<Stretch> stretchesOf(const DeflectionInput& in, bool major)
         if (start && end) continue; // held by nothing at all
         out.push_back({s.from, s.to, start || end, start});
     }
-    return out;
+    return cutAtJoints(out, keptJoints(in, major), in.member.length);
 }
 
 // What a stretch is measured from: a chord through two held stretches, or the tangent at the root of a cantilever that turns by

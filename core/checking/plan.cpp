@@ -21,7 +21,7 @@ void spansOf(const Lanes& lanes, MemberPlan& plan)
     const auto add = [&](const LaneSegment& s, bool isTop) {
         for (Span& p : plan.spans)
             if (std::abs(p.from - s.from) < 1e-9 && std::abs(p.to - s.to) < 1e-9 && std::abs(p.lb - s.length) < 1e-9 &&
-                p.cantilever == s.cantilever) {
+                p.cantilever == s.cantilever && p.freeAtStart == s.freeAtStart) {
                 (isTop ? p.top : p.bottom) = true;
                 return;
             }
@@ -30,6 +30,7 @@ void spansOf(const Lanes& lanes, MemberPlan& plan)
         p.to = s.to;
         p.lb = s.length;
         p.cantilever = s.cantilever;
+        p.freeAtStart = s.freeAtStart;
         (isTop ? p.top : p.bottom) = true;
         plan.spans.push_back(p);
     };
@@ -154,6 +155,18 @@ MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& t, 
                 }
         std::tie(s.axialFirst, s.axialLast) = range(plan.x, from, to, eps);
     }
+    for (const LengthAxis a : {LengthAxis::Major, LengthAxis::Minor})
+        for (const LaneSegment& seg : lanes.of(a)) {
+            if (seg.continuous) continue;
+            BendingSegment b;
+            b.major = a == LengthAxis::Major;
+            b.from = seg.from;
+            b.to = seg.to;
+            b.cantilever = seg.cantilever;
+            b.length = (seg.cantilever ? seg.k : std::min(seg.k, 1.0)) * seg.span();
+            std::tie(b.first, b.last) = range(plan.x, b.from, b.to, eps);
+            plan.bending.push_back(b);
+        }
     return plan;
 }
 
@@ -216,6 +229,42 @@ bool changes(const double* v, int first, int last)
     return *hi - *lo > 0.01 * std::max(std::abs(*lo), std::abs(*hi));
 }
 
+// From the largest shear to the nearest place on either side where it is zero or changes sign, else the member's end; the
+// longer of the two where both sides count.
+double shearLength(const double* v, const double* x, size_t n)
+{
+    size_t top = 0;
+    for (size_t i = 1; i < n; ++i)
+        if (std::abs(v[i]) > std::abs(v[top])) top = i;
+    if (v[top] == 0) return 0;
+    const auto way = [&](int step) {
+        for (auto i = static_cast<long>(top); i + step >= 0 && i + step < static_cast<long>(n); i += step) {
+            const double a = v[i], b = v[i + step];
+            if (a * b > 0) continue;
+            const double share = a == b ? 1.0 : a / (a - b);
+            return std::abs(x[i] + share * (x[i + step] - x[i]) - x[top]);
+        }
+        return std::abs((step > 0 ? x[n - 1] : x[0]) - x[top]);
+    };
+    return std::max(way(1), way(-1));
+}
+
+// Second-order effects of the member itself want the ends' moments and the thrust of every bending segment.
+void bendingDemands(const MemberPlan& plan, const double* f, BendingDemand* out)
+{
+    const size_t n = plan.stations();
+    for (size_t k = 0; k < plan.bending.size(); ++k) {
+        const BendingSegment& s = plan.bending[k];
+        const double *m = f + (s.major ? 4 : 5) * n, *v = f + (s.major ? 2 : 1) * n;
+        BendingDemand& d = out[k];
+        d.mFrom = m[s.first];
+        d.mTo = m[s.last];
+        for (int i = s.first; i <= s.last; ++i)
+            d.compression = std::max(d.compression, -f[i]);
+        d.loaded = changes(v, s.first, s.last);
+    }
+}
+
 void extremes(const MemberPlan& plan, const double* f, SetDemand& d)
 {
     const size_t n = plan.stations();
@@ -260,11 +309,22 @@ void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<cons
     const double* x = plan.x.data();
     out.x.clear();
     out.forces.clear();
+    out.shearLength = 0;
+    out.bending.clear();
+    out.bendingSets.clear();
+    const auto firstOrder = [&](int set) { return !plan.firstOrder.empty() && plan.firstOrder[set]; };
+    if (std::any_of(sets.begin(), sets.end(), firstOrder)) {
+        out.bending = plan.bending;
+        out.bendingSets.assign(sets.size() * plan.bending.size(), {});
+    }
     for (size_t i = 0; i < sets.size(); ++i) {
         combine(plan, forces.sets[sets[i]], buffer);
         const double *f = buffer.data(), *vy = f + n, *vz = f + 2 * n, *my = f + 4 * n, *mz = f + 5 * n;
         SetDemand& d = out.sets[i];
         extremes(plan, f, d);
+        d.firstOrder = firstOrder(sets[i]);
+        if (d.firstOrder) bendingDemands(plan, f, out.bendingSets.data() + i * plan.bending.size());
+        if (plan.shearLengths) out.shearLength = std::max({out.shearLength, shearLength(vz, x, n), shearLength(vy, x, n)});
         if ((plan.keepForces || d.torsion.value > 0) && out.forces.empty()) {
             out.x = plan.x;
             out.forces.resize(sets.size() * 6 * n);
@@ -273,10 +333,17 @@ void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<cons
         for (size_t k = 0; k < plan.spans.size(); ++k) {
             const Span& s = plan.spans[k];
             SpanDemand& p = out.of(i, k);
-            for (int j = s.axialFirst; j <= s.axialLast; ++j)
-                p.tension.take(f[j], x[j]), p.compression.take(-f[j], x[j]);
-            for (int j = s.first; j <= s.last; ++j)
-                takeMoment(my[j], x[j], p.top, p.bottom), takeMoment(mz[j], x[j], p.plus, p.minus);
+            for (int j = s.axialFirst; j <= s.axialLast; ++j) {
+                p.tension.take(f[j], x[j]);
+                p.compression.take(-f[j], x[j]);
+            }
+            double least = f[s.first];
+            for (int j = s.first; j <= s.last; ++j) {
+                takeMoment(my[j], x[j], p.top, p.bottom);
+                takeMoment(mz[j], x[j], p.plus, p.minus);
+                least = std::min(least, f[j]);
+            }
+            p.leastTension = std::max(0.0, least);
             p.a = std::abs(my[s.quarter[0]]);
             p.b = std::abs(my[s.quarter[1]]);
             p.c = std::abs(my[s.quarter[2]]);

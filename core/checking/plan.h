@@ -18,11 +18,14 @@ struct MemberPlan
     std::vector<double> values; // [column][component n vy vz t my mz][station], member axes
     size_t columns = 0;
     std::vector<Span> spans;
-    bool complete = true;    // no force missing in a used column
-    double turn = 0;         // rad, from the shape's own directions to y and z (angles)
-    bool aboutLegs = false;  // moments are about the shape's own directions, not about y and z
-    bool keepForces = false; // Demands::forces of every set, not only where there is torsion
-    double endPanel = 0;     // m, stiffener spacing: shear within it of either end is told apart
+    bool complete = true;                // no force missing in a used column
+    double turn = 0;                     // rad, from the shape's own directions to y and z (angles)
+    bool aboutLegs = false;              // moments are about the shape's own directions, not about y and z
+    bool keepForces = false;             // Demands::forces of every set, not only where there is torsion
+    bool shearLengths = false;           // Demands::shearLength is wanted
+    double endPanel = 0;                 // m, stiffener spacing: shear within it of either end is told apart
+    std::vector<BendingSegment> bending; // of the major and the minor lane
+    std::vector<char> firstOrder;        // per force set of the table: its moments want B1; empty: none does
     size_t stations() const { return x.size(); }
 };
 

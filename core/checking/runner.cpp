@@ -22,6 +22,7 @@ Steel steelOf(const Material& m, const Shape& s, bool byTable31)
     const Strength strength = byTable31 ? strengthByTable31(m, s) : strengthOf(m, s);
     out.fy = strength.fy;
     out.fu = strength.fu;
+    out.fyNominal = std::max(out.fy, nominalYield(m));
     if ((!m.grade.empty() || !m.steps.empty()) && !(out.fy > 0 && out.fu > 0))
         out.reason = fmt::format("{} states no strength for a thickness of {:.1f} mm: give fy and fu, or another grade",
                                  m.grade.empty() ? "material " + m.id : m.grade, thickestWall(s) * 1000);
@@ -48,6 +49,18 @@ void CheckReport::count(const std::vector<Member>& members)
     }
 }
 
+namespace {
+
+bool anyCompression(const ForceTable& t)
+{
+    constexpr double kLeast = 1.0; // N
+    for (size_t i = 0; i < t.values.size(); i += 6)
+        if (t.values[i] < -kLeast) return true;
+    return false;
+}
+
+} // namespace
+
 CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces,
                        std::shared_ptr<const std::vector<Standard>> standards,
                        std::shared_ptr<const std::vector<NodeMotion>> motions)
@@ -71,6 +84,7 @@ CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const
         standard_ = &standards_->front();
     }
     members_ = formMembers(f, findings_);
+    compressed_ = anyCompression(*forces_);
     const std::vector<std::vector<int>> at = elementsAtNodes(f);
     const DesignIndex design(f.design);
     for (size_t i = 0; i < members_.size(); ++i) {
@@ -162,6 +176,12 @@ MemberPlan CheckModel::plan(size_t member) const
                                 b.anglesAboutLegs() && s.shape.kind == ShapeKind::Angle);
     out.keepForces = standardOf(member).wantsStations;
     if (b.tensionField) out.endPanel = b.stiffenerSpacing.value_or(0);
+    out.shearLengths = s.shape.kind == ShapeKind::Chs;
+    if (standardOf(member).amplifiesMembers && !b.secondOrderIncluded) {
+        out.firstOrder.resize(forces_->sets.size());
+        for (size_t k = 0; k < out.firstOrder.size(); ++k)
+            out.firstOrder[k] = !forces_->inSecond(forces_->sets[k].combination);
+    }
     return out;
 }
 
@@ -230,7 +250,19 @@ MemberResult CheckModel::checkWith(size_t member, std::vector<double>& buffer, D
     if (forces_->empty()) return unchecked("the frame has no forces yet: analyse it");
     demandsInto(member, buffer, d);
     s.run(input(member), d, r);
+    warnOfSway(member, d, r);
     return r;
+}
+
+// First-order forces where the standard asks for second order: P-δ of the member is in its checks by now, what sway adds is
+// not.
+void CheckModel::warnOfSway(size_t member, const Demands& d, MemberResult& r) const
+{
+    const bool braced = frame_->design.swayX == false && frame_->design.swayY == false; // so stated, in both directions
+    if (braced || !compressed_ || !std::any_of(d.sets.begin(), d.sets.end(), [](const SetDemand& x) { return x.firstOrder; })) return;
+    if (r.status == Status::Ok) r.status = Status::Warned;
+    r.notes.push_back(fmt::format("First-order forces: {} is applied to the member's own moments, what sway adds is missing.",
+                                  standardOf(member).amplifiesMembers));
 }
 
 MemberResult CheckModel::check(size_t member) const

@@ -77,6 +77,7 @@ public:
 private:
     const NationalParameters* nationalOf(const std::string& stated, const std::string& brief);
     const NationalParameters* nationalFor(size_t member) const; // null: recommended values, or no EN standard
+    void warnOfSway(size_t member, const Demands& d, MemberResult& r) const;
     MemberResult checkWith(size_t member, std::vector<double>& buffer, Demands& d) const;
     void demandsInto(size_t member, std::vector<double>& buffer, Demands& d) const;
 
@@ -90,6 +91,7 @@ private:
     std::vector<Finding> findings_;
     std::vector<std::vector<int>> sets_; // per standard
     std::vector<int> service_;
+    bool compressed_ = false; // some element under some load: without, nothing amplifies sway
     std::vector<const Standard*> memberStandard_;
     std::vector<const Brief*> memberBrief_;
     std::vector<const NationalParameters*> memberNational_;

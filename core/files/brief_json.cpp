@@ -83,6 +83,7 @@ public:
         share(c_, "shearLag", b_.shearLag);
         b_.cb = c_.positive("cb");
         share(c_, "cm", b_.cm);
+        b_.secondOrderIncluded = c_.flag("secondOrderIncluded").value_or(false);
         if (const auto v = c_.number("torsionBelow")) {
             if (*v < 0 || *v > 0.2) c_.fault("frame.value", "torsionBelow", "must lie between 0 and 0.2");
             b_.torsionBelow = *v;
@@ -223,6 +224,7 @@ Json briefJson(const Brief& b, const UnitSystem& u)
     put("shearLag", b.shearLag);
     put("cb", b.cb);
     put("cm", b.cm);
+    if (b.secondOrderIncluded) j["secondOrderIncluded"] = true;
     put("torsionBelow", b.torsionBelow);
     put("slendernessCompression", b.slendernessCompression);
     put("slendernessTension", b.slendernessTension);

@@ -102,6 +102,7 @@ NationalParameters readNational(Cursor& c, std::string id, const UnitSystem& u, 
         n.interaction = v;
     if (const auto v = choice<O::Strength>(c, "strength", strengthSourceNames()); v != O::Strength::Unstated) n.strength = v;
     n.momentShape = c.flag("momentShape").value_or(n.momentShape);
+    n.kcFromC1 = c.flag("kcFromC1").value_or(n.kcFromC1);
     n.rolledOnly = c.flag("rolledOnly").value_or(n.rolledOnly);
     n.deflection = readDeflectionLimits(c.array("deflection"), c.at("deflection"), u, findings);
     n.extras = c.finish();
@@ -118,6 +119,7 @@ Json nationalJson(const NationalParameters& n, const UnitSystem& u)
     if (n.interaction != base.interaction) put(j, "interaction", n.interaction, interactionMethodNames());
     if (n.strength != base.strength) put(j, "strength", n.strength, strengthSourceNames());
     if (n.momentShape != base.momentShape) j["momentShape"] = n.momentShape;
+    if (n.kcFromC1 != base.kcFromC1) j["kcFromC1"] = n.kcFromC1;
     if (n.rolledOnly != base.rolledOnly) j["rolledOnly"] = n.rolledOnly;
     if (!n.deflection.empty()) j["deflection"] = deflectionLimitsJson(n.deflection, u);
     for (const auto& [key, text] : n.extras)

@@ -180,6 +180,7 @@ private:
             }
             if (const auto b = c.word("behaviour", behaviourFromName, "beam, axial, tension-only, compression-only"))
                 e.behaviour = *b;
+            if (e.section >= 0 && e.behaviour == Behaviour::Beam) needInertia(c, frame_.sections[e.section]);
             if (const Json* v = c.object("release")) {
                 Cursor r(*v, c.at("release"), findings_);
                 readRelease(r, "i", e.releaseI);
@@ -194,6 +195,17 @@ private:
             e.extras = c.finish();
             frame_.elements.push_back(std::move(e));
         });
+    }
+
+    // A beam bends and twists; a section of which only the area is known cannot.
+    void needInertia(Cursor& c, const FrameSection& s)
+    {
+        if (s.shape.kind != ShapeKind::None || s.stated.empty()) return;
+        for (const StatedKey& k : statedKeys())
+            if ((k.key == "iy" || k.key == "iz" || k.key == "it") && !(s.stated.*k.stated))
+                c.fault("frame.value", "section",
+                        fmt::format("section {} states no {}: state it in its properties, or let the element be axial",
+                                    inQuotes(s.id), inQuotes(k.key)));
     }
 
     void readDiaphragms()

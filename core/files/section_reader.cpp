@@ -94,7 +94,8 @@ public:
             }
             if (s.shape.kind == ShapeKind::None && stated)
                 for (const StatedKey& k : statedKeys())
-                    if ((k.key == "a" || k.key == "iy" || k.key == "iz" || k.key == "it") && !(s.stated.*k.stated))
+                    // Without moments of inertia it can serve elements that only push and pull.
+                    if (k.key == "a" && !(s.stated.*k.stated))
                         c.fault("frame.key-missing", "properties", inQuotes(k.key) + " must be stated where no shape gives it");
             s.extras = c.finish();
             if (sound) s.properties = computeProperties(s.shape, s.stated);

@@ -139,6 +139,7 @@ struct NationalParameters
     double lambdaLT0 = 0.4, beta = 0.75;                  // 6.3.2.3(1)
     double curveDAbove = 1000;                            // 6.3.2.3: rolled I deeper than this times b take curve d
     bool momentShape = true;                              // f of 6.3.2.3(2)
+    bool kcFromC1 = false;                                // k_c = 1/√C1 instead of Table 6.6
     bool rolledOnly = false;                              // 6.3.2.3 for rolled sections, 6.3.2.2 for welded ones
     double lambdaC0 = 0.5, kfl = 1.10;                    // 6.3.2.4
     En1993Options::Interaction interaction = En1993Options::Interaction::AnnexB; // 6.3.3(5) leaves the choice
@@ -174,6 +175,7 @@ struct Brief
     bool tensionField = false;              // post-buckling strength of webs in shear
     LoadHeight loadHeight = LoadHeight::Centroid;
     std::array<std::optional<double>, 5> k; // effective length factors by LengthAxis, where no length is given by hand
+    bool secondOrderIncluded = false;       // given forces hold all second-order effects, whatever their results say
     std::optional<double> cm;               // Cm stated instead of Eq. A-8-4, where B1 is asked for
     std::vector<std::string> leaveOut;      // checks that are not to be made, listed in the result
     AngleAxes angleAxes = AngleAxes::Principal;

@@ -41,7 +41,7 @@ std::vector<ForceSet> setsFromCases(const Frame& f)
         s.combination = static_cast<int>(c);
         for (const auto& [k, factor] : f.combinations[c].terms)
             if (factor != 0) s.terms.emplace_back(k, factor);
-        if (!s.terms.empty()) out.push_back(std::move(s));
+        out.push_back(std::move(s)); // without terms its forces are zero, which a finding says
     }
     return out;
 }
@@ -121,7 +121,7 @@ private:
             everySign(set, magnitudes.front().first, std::abs(magnitudes.front().second));
         else if (!stepped.empty())
             everyStep(set, *stepped.front().first, stepped.front().second);
-        else if (!set.terms.empty())
+        else
             t_.sets.push_back(set);
     }
 

@@ -4,6 +4,11 @@
 
 namespace wr {
 
+bool Frame::anySupport() const
+{
+    return std::any_of(nodes.begin(), nodes.end(), [](const Node& n) { return n.supported(); });
+}
+
 namespace {
 
 template <class E, size_t N> std::string_view nameOf(const std::array<std::pair<E, std::string_view>, N>& table, E value)

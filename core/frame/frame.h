@@ -188,6 +188,7 @@ struct Frame
     // Ends of the element itself, behind rigid offsets: stations, axes and length are theirs.
     Vec3 endI(const Element& e) const { return nodes[e.i].at + e.offsetI; }
     Vec3 endJ(const Element& e) const { return nodes[e.j].at + e.offsetJ; }
+    bool anySupport() const;
     double length(const Element& e) const { return norm(endJ(e) - endI(e)); }
     Vec3 upward() const { return up == Up::Z ? Vec3{0, 0, 1} : Vec3{0, 1, 0}; }
 };

@@ -38,6 +38,14 @@ Strength strengthOf(const Material& m, const Shape& s)
     return strengthFrom(m.grade.empty() ? nullptr : findGrade(m.grade), m, s);
 }
 
+double nominalYield(const Material& m)
+{
+    if (m.fy) return *m.fy;
+    if (!m.steps.empty()) return m.steps.front().fy;
+    const Grade* g = m.grade.empty() ? nullptr : findGrade(m.grade);
+    return g && !g->steps.empty() ? g->steps.front().fy : 0;
+}
+
 Strength strengthByTable31(const Material& m, const Shape& s)
 {
     const Grade* g = m.grade.empty() ? nullptr : findGrade(m.grade);

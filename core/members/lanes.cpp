@@ -177,7 +177,8 @@ std::vector<LaneSegment> laneOf(const Member& m, const DesignIndex& design, cons
         LaneSegment s;
         s.from = at[i];
         s.to = at[i + 1];
-        s.cantilever = (i == 0 && !startHeld) || (i + 2 == at.size() && !endHeld);
+        s.freeAtStart = i == 0 && !startHeld;
+        s.cantilever = s.freeAtStart || (i + 2 == at.size() && !endHeld);
         s.k = s.cantilever && column ? 2.0 : 1.0;
         if (const auto& stated = brief.k[static_cast<size_t>(axis)]) {
             s.k = *stated;
@@ -205,8 +206,11 @@ std::vector<LaneSegment> laneOf(const Member& m, const DesignIndex& design, cons
 Lanes buildLanes(const Frame& f, const Member& m, const DesignIndex& design, const std::vector<std::vector<int>>& elementsAt,
                  bool wholeFrame, const Brief& brief)
 {
+    // With given forces the file may hold a part of the frame only: an end where anything goes on is a fork end. Where nothing does, and
+    // the file knows supports, it is free.
     const auto held = [&](int node, const MemberPiece& last) {
-        return !wholeFrame || heldEnd(f, elementsAt[node], node, last);
+        if (wholeFrame) return heldEnd(f, elementsAt[node], node, last);
+        return f.nodes[node].supported() || elementsAt[node].size() > 1 || !f.anySupport();
     };
     const Holds holds = holdsOf(m, design, held(m.startNode, m.pieces.front()), held(m.endNode, m.pieces.back()));
     const auto nothing = [](const Held& h) { return !h.major && !h.minor && !h.top && !h.bottom && !h.twist; };

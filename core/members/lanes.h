@@ -14,12 +14,13 @@ namespace wr {
 
 struct LaneSegment
 {
-    double from = 0, to = 0; // m along the member
-    double k = 1;            // effective length factor
-    double length = 0;       // effective length, m
-    bool cantilever = false; // one end of it is free
-    bool byHand = false;     // factor or length given by the engineer
-    bool continuous = false; // held all along: its effective length is zero
+    double from = 0, to = 0;  // m along the member
+    double k = 1;             // effective length factor
+    double length = 0;        // effective length, m
+    bool cantilever = false;  // one end of it is free
+    bool freeAtStart = false; // the first one is
+    bool byHand = false;      // factor or length given by the engineer
+    bool continuous = false;  // held all along: its effective length is zero
     double span() const { return to - from; }
 };
 
@@ -37,7 +38,8 @@ struct Lanes
 };
 
 // `elementsAt`: elementsAtNodes(). An element that only continues the member's line (within 15°: steps and kinks) holds no end.
-// `wholeFrame`: the frame is analysed here, so an end with nothing at it is free; with given forces such an end is a fork end.
+// `wholeFrame`: the frame is analysed here, so an end that nothing holds is free; with given forces any element that goes on from there
+// holds it, and an end with nothing at all is free where the file has supports somewhere, else a fork end.
 // A lateral hold at one flange shortens minor-axis column buckling only where twist (or the other flange) is held too; LTB of a
 // flange is held by that flange or by twist. Factors of the brief stand where no length is given by hand.
 Lanes buildLanes(const Frame& f, const Member& m, const class DesignIndex& design,

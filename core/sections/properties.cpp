@@ -129,8 +129,16 @@ SectionProperties computeProperties(const Shape& s, const StatedProperties& stat
     }
     for (const StatedKey& k : statedKeys())
         if (const auto& v = stated.*k.stated) p.*k.value = *v;
-    if (stated.wely) p.welyTop = p.welyBottom = *stated.wely;
-    if (stated.welz) p.welzPlus = p.welzMinus = *stated.welz;
+    // A stated modulus is the smaller one, of the farther fibre; the nearer one keeps its own, which is never smaller.
+    const auto toFibres = [](double v, double& one, double& other) {
+        double& farther = one <= other ? one : other;
+        double& nearer = one <= other ? other : one;
+        const bool alike = std::abs(one - other) <= 1e-9 * (one + other); // also where no shape gives any
+        farther = v;
+        nearer = alike ? v : std::max(v, nearer);
+    };
+    if (stated.wely) toFibres(*stated.wely, p.welyTop, p.welyBottom);
+    if (stated.welz) toFibres(*stated.welz, p.welzPlus, p.welzMinus);
     if (p.a > 0) {
         p.ry = std::sqrt(p.iy / p.a);
         p.rz = std::sqrt(p.iz / p.a);

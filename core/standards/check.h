@@ -21,7 +21,8 @@ std::string_view statusWord(Status s); // as in the command line's answer
 struct Steel
 {
     double e = 0, g = 0, fy = 0, fu = 0;
-    std::string reason; // why there is no strength, else empty
+    std::string reason;   // why there is no strength, else empty
+    double fyNominal = 0; // of the thinnest plates: the grade's own number; 0: not known apart from fy
 };
 
 // One member as a standard sees it. References outlive the call.
@@ -131,6 +132,9 @@ struct Standard
     std::string_view title; // "AISC 360-22 LRFD"
     std::string_view basis; // of combinations it accepts
     bool wantsSecondOrder = true;
+    // How its checks add second-order effects of a member itself to first-order moments ("B1 (Appendix 8)"); null: they do not,
+    // or hold them anyway.
+    const char* amplifiesMembers = nullptr;
     std::string_view majorAxis, minorAxis; // its notation
     bool wantsStations = false;            // needs Demands::forces of every set
     std::vector<CheckRow> checks;

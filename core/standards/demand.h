@@ -30,6 +30,7 @@ struct Span
     double lb = 0;                    // unbraced length for LTB, m (factor included)
     bool top = false, bottom = false; // which flange's compression it belongs to
     bool cantilever = false;
+    bool freeAtStart = false;          // of a cantilever: its tip is the first end
     int first = 0, last = 0;           // stations, inclusive
     int quarter[3] = {0, 0, 0};        // stations at 1/4, 1/2, 3/4
     int axialFirst = 0, axialLast = 0; // stations of all column segments that overlap it
@@ -43,12 +44,31 @@ struct SpanDemand
     double a = 0, b = 0, c = 0;    // |my| at the quarter points
     double za = 0, zb = 0, zc = 0; // |mz| at the quarter points
     bool loaded = false;           // the shear changes inside: something acts between the holds
+    double leastTension = 0;       // tension everywhere between the holds, at least this much; 0: not pulled all along
     double largest() const { return top.value > bottom.value ? top.value : bottom.value; }
     const Extreme& minor() const { return plus.value >= minus.value ? plus : minus; }
 };
 
+// A stretch of a member between its holds in one plane of bending: where second-order effects of the member itself are
+// reckoned.
+struct BendingSegment
+{
+    bool major = true;
+    double from = 0, to = 0;
+    double length = 0; // m, without sway: the holds' distance, or less where a factor below 1 is stated; a free end doubles it
+    bool cantilever = false;
+    int first = 0, last = 0; // stations, inclusive
+};
+struct BendingDemand
+{
+    double mFrom = 0, mTo = 0; // moments at the two ends, by the fibre they compress
+    double compression = 0;    // the largest inside
+    bool loaded = false;       // something acts between the ends
+};
+
 struct SetDemand
 {
+    bool firstOrder = false; // and neither B1 nor anything like it is in the forces
     Extreme tension, compression, top, bottom, plus, minus, shearMajor, shearMinor, torsion; // shearMajor: |vz|
     Extreme shearUpright, shearFlat; // along the shape's own directions: differ from vz, vy for angles only
     Extreme shearEnd, shearInside;   // |vz| within and beyond one stiffener spacing of the ends, where that is stated
@@ -83,10 +103,13 @@ struct Demands
     ~Demands();
 
     std::vector<Span> spans;
-    std::vector<SetDemand> sets;      // per force set that counts
-    std::vector<SpanDemand> spanSets; // [set][span]
-    std::vector<int> setIndex;        // per row of `sets`: index into ForceTable::sets
-    bool valid = true;                // false: some force is missing (NaN)
+    std::vector<SetDemand> sets;            // per force set that counts
+    std::vector<SpanDemand> spanSets;       // [set][span]
+    std::vector<BendingSegment> bending;    // where some set is first order
+    std::vector<BendingDemand> bendingSets; // [set][bending segment]
+    double shearLength = 0;                 // m, the longest way from the largest shear of a set to where it vanishes
+    std::vector<int> setIndex;              // per row of `sets`: index into ForceTable::sets
+    bool valid = true;                      // false: some force is missing (NaN)
     // Concurrent forces of the sets that hold torsion, for sections that warp: stations (m) and [set][component][station];
     // empty where no set has any.
     std::vector<double> x, forces;
@@ -97,6 +120,7 @@ struct Demands
 
     const double* concurrent(size_t set) const { return forces.empty() ? nullptr : forces.data() + set * 6 * x.size(); }
 
+    const BendingDemand& bendingOf(size_t set, size_t segment) const { return bendingSets[set * bending.size() + segment]; }
     const SpanDemand& of(size_t set, size_t span) const { return spanSets[set * spans.size() + span]; }
     SpanDemand& of(size_t set, size_t span) { return spanSets[set * spans.size() + span]; }
 };

@@ -26,6 +26,17 @@ void Outcomes::unchecked(int row, std::string_view reason)
     o.reason = reason;
 }
 
+void Outcomes::spoilWithoutStrength(int interaction)
+{
+    constexpr std::string_view why = "the strength comes out as nothing or less: the section is outside what the formulas are "
+                                     "for; look at its dimensions and units";
+    for (CheckOutcome& o : r_.outcomes)
+        if (o.status == Status::Ok && std::isnan(o.ratio) && !(o.capacity > 0)) {
+            unchecked(o.check, why);
+            unchecked(interaction, why);
+        }
+}
+
 void Outcomes::notApplicable(int row, std::string_view reason)
 {
     CheckOutcome& o = at(row);

@@ -4,6 +4,7 @@
 #include "core/standards/check.h"
 
 #include <cmath>
+#include <limits>
 #include <span>
 
 namespace wr {
@@ -18,6 +19,8 @@ public:
     {
         CheckOutcome& o = at(row);
         if (std::isnan(o.ratio)) return; // a ratio that is no number is kept: it makes the check unchecked
+        // Formulas driven far outside what they are for give strengths below zero: with a demand that is no check at all.
+        if (!(capacity > 0) && demand > 0) ratio = std::numeric_limits<double>::quiet_NaN();
         if (!(ratio <= o.ratio) || o.set < 0) {
             o.ratio = ratio;
             o.demand = demand;
@@ -29,6 +32,8 @@ public:
         }
     }
     void unchecked(int row, std::string_view reason);
+    // Where a strength came out as nothing, what is made of it (axial force and bending) is unchecked too.
+    void spoilWithoutStrength(int interaction);
     void notApplicable(int row, std::string_view reason);
     void leaveOut(const Brief& b); // the brief's own wish, with a note each
 

@@ -14,7 +14,7 @@ namespace {
 BucklingResult buckled(const Frame& f, int modes = 2, bool cases = false)
 {
     SilentProgress p;
-    BucklingResult r = analyseBuckling(f, modes, p, 6, cases);
+    BucklingResult r = analyseBuckling(f, {.modes = modes, .cases = cases}, p);
     for (const Finding& x : r.findings)
         UNSCOPED_INFO(x.code << ": " << x.text);
     REQUIRE(r.ok);
@@ -147,7 +147,7 @@ TEST_CASE("modes: a mechanism is named before any mode is sought", "[analysis]")
 "elements":[{"id":"C","nodes":["1","2"],"section":"S","material":"M"}])",
         R"({"id":"G","nodal":[{"node":"2","f":[-5,0,0],"m":[0,0,0]}]})", R"(,"combinations":[{"id":"U","terms":{"G":1}}])"));
     SilentProgress p;
-    const BucklingResult b = analyseBuckling(f, 2, p);
+    const BucklingResult b = analyseBuckling(f, {.modes = 2}, p);
     CHECK_FALSE(b.ok);
     REQUIRE_FALSE(b.findings.empty());
     CHECK(b.findings.back().code == "analysis.mechanism");

@@ -69,7 +69,7 @@ double eulerFactor(const std::string& foot, const std::string& head)
             head + R"(}}],"elements":[{"id":"C","nodes":["1","2"],"section":"S","material":"M"}])",
         R"({"id":"G","nodal":[{"node":"2","f":[-1,0,0],"m":[0,0,0]}]})", R"(,"combinations":[{"id":"U","terms":{"G":1}}])"));
     SilentProgress p;
-    const BucklingResult r = analyseBuckling(f, 2, p);
+    const BucklingResult r = analyseBuckling(f, {.modes = 2}, p);
     for (const Finding& x : r.findings)
         UNSCOPED_INFO(x.code << ": " << x.text);
     REQUIRE(r.ok);
@@ -229,7 +229,7 @@ TEST_CASE("buckling: a portal with fixed feet that may sway, against its charact
         if (std::abs(elementAxes(f, e).y.y) < 0.5) e.roll = kPi / 2;
     // Columns are free to bow out of plane between their ends; the in-plane mode is the one that moves node 2 along x.
     SilentProgress p;
-    const BucklingResult r = analyseBuckling(f, 6, p);
+    const BucklingResult r = analyseBuckling(f, {.modes = 6}, p);
     REQUIRE(r.ok);
     double sway = 0;
     for (const BucklingMode& m : r.combinations[0])

@@ -140,7 +140,8 @@ TEST_CASE("chart: readout, zoom, whole again, numbers and picture to the clipboa
     CHECK(chart.xAxis->range().upper == right);
     // The wheel belongs to the page unless Ctrl is down.
     for (const auto& [modifier, zooms] : {std::pair{Qt::NoModifier, false}, {Qt::ControlModifier, true}}) {
-        QWheelEvent wheel(QPointF(a), chart.mapToGlobal(QPointF(a)), {}, {0, 120}, Qt::NoButton, modifier, Qt::NoScrollPhase, false);
+        QWheelEvent wheel(QPointF(a), chart.mapToGlobal(QPointF(a)), {}, {0, 120}, Qt::NoButton, modifier, Qt::NoScrollPhase,
+                          false);
         QApplication::sendEvent(&chart, &wheel);
         CHECK(chart.zoomed() == zooms);
         CHECK(wheel.isAccepted() == zooms);

@@ -96,7 +96,7 @@ TEST_CASE("properties of every catalogue section: finite strengths, more steel i
                 CHECK(x->available > 0);
                 CHECK(x->available <= 0.9 * a.input.steel.fy * std::max(a.section.wply, a.section.wplz) * (1 + 1e-9));
             }
-        CHECK(shearMajor(c, none).available > 0);
-        CHECK(shearMinor(c, none).available > 0);
+        CHECK(shearMajor(c, {}, none).available > 0);
+        CHECK(shearMinor(c, {}, none).available > 0);
     }
 }

@@ -207,7 +207,7 @@ TEST_CASE("EN 1993 6.3.3: Annex A and Annex B derived a second time", "[en1993][
         b.lt = b.y;
         const double got = stability(c, b, none).ratio;
 
-        const double cy = b.column.y.chi, cz = b.column.z.chi, by = b.column.y.lambda, bz = b.column.z.lambda;
+        const double cy = b.column.y.chi, cz = b.column.flexuralZ.chi, by = b.column.y.lambda, bz = b.column.flexuralZ.lambda;
         const double ny = b.n / (cy * b.nrk), nz = b.n / (cz * b.nrk);
         double kyy = 0, kyz = 0, kzy = 0, kzz = 0;
         const auto ratioOf = [](const MomentShape& m) {
@@ -245,7 +245,7 @@ TEST_CASE("EN 1993 6.3.3: Annex A and Annex B derived a second time", "[en1993][
             }
             kzy = std::max(0.0, kzy);
         } else {
-            const double ry = b.n / b.column.y.ncr, rz = b.n / b.column.z.ncr, rt = b.n / b.column.ncrT;
+            const double ry = b.n / b.column.y.ncr, rz = b.n / b.column.flexuralZ.ncr, rt = b.n / b.column.ncrT;
             const double muy = (1 - ry) / (1 - cy * ry), muz = (1 - rz) / (1 - cz * rz);
             const double wy = std::min(1.5, p.wply / p.wely), wz = std::min(1.5, p.wplz / p.welz), npl = b.n / b.nrk;
             const double alt = 1 - p.it / p.iy, l0 = std::sqrt(b.myrk / b.mcr0), lmax = std::max(by, bz);
@@ -432,7 +432,9 @@ TEST_CASE("EN 1993: curve over length and interaction diagram pass through the c
                     worst = std::max(worst, p.ratio);
                 CHECK_THAT(worst, WithinRel(o.ratio, 1e-9));
                 CHECK(x->surface.size() == 81);
-                CHECK_THAT(x->surface.back().first, WithinAbs(0.0, 0.02)); // at full compression nothing is left
+                // At full compression nothing is left; where twisting limits the column, 6.62 with flexural χ leaves something.
+                const bool twists = test::outcome(*model, r, m, "compression").clause == "6.3.1.4";
+                if (!twists) CHECK_THAT(x->surface.back().first, WithinAbs(0.0, 0.02));
             }
         }
     }
@@ -447,9 +449,10 @@ TEST_CASE("EN 1993 and AISC 360 see the depot alike: the same forces, two standa
     Frame f = test::frameOf(test::demo("sedge-lane"));
     for (Combination& c : f.combinations)
         c.basis.clear();
-    const auto european = test::modelOf(f);
+    const AnalysisChoice choice = choiceFor(f); // second order: else AISC 360 adds B1 of Appendix 8, EN 1993 its k factors only
+    const auto european = test::modelOf(f, choice);
     f.design.standard = "aisc360-22-lrfd";
-    const auto american = test::modelOf(f);
+    const auto american = test::modelOf(f, choice);
     int compared = 0;
     for (size_t m = 0; m < european->members().size(); ++m) {
         const double a = european->check(m).utilisation, b = american->check(m).utilisation;

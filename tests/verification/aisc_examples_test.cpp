@@ -236,23 +236,23 @@ TEST_CASE("Hand calculation: F8.2 and F7.2 slender and noncompact walls", "[aisc
 
 TEST_CASE("AISC G.1: W24x62 in shear", "[aisc360][G2.1]")
 {
-    both(Alone("W24X62", 50, 65), 306, 204, kKip, [](const Context& c) { return shearMajor(c, none).available; });
+    both(Alone("W24X62", 50, 65), 306, 204, kKip, [](const Context& c) { return shearMajor(c, {}, none).available; });
 }
 
 TEST_CASE("AISC G.4: HSS6x4x3/8 in shear (A500 Gr. B)", "[aisc360][G4]")
 {
-    both(Alone("HSS6X4X3/8", 46, 58), 86.0, 57.2, kKip, [](const Context& c) { return shearMajor(c, none).available; });
+    both(Alone("HSS6X4X3/8", 46, 58), 86.0, 57.2, kKip, [](const Context& c) { return shearMajor(c, {}, none).available; });
 }
 
 TEST_CASE("AISC G.5: HSS16.000x0.375 in shear, 16 ft to the point of zero shear (A500 Gr. B)", "[aisc360][G5]")
 {
     both(Alone(roundTube(16, 0.349), 42, 58, 16 * kFoot), 195, 130, kKip,
-         [](const Context& c) { return shearMajor(c, none).available; });
+         [](const Context& c) { return shearMajor(c, {}, none).available; });
 }
 
 TEST_CASE("AISC G.6: W21x48 in minor-axis shear", "[aisc360][G6]")
 {
-    both(Alone("W21X48", 50, 65), 189, 126, kKip, [](const Context& c) { return shearMinor(c, none).available; });
+    both(Alone("W21X48", 50, 65), 189, 126, kKip, [](const Context& c) { return shearMinor(c, {}, none).available; });
 }
 
 TEST_CASE("AISC H.1: W14x99, axial compression and biaxial bending by H1-1a", "[aisc360][H1.1]")

@@ -233,7 +233,7 @@ TEST_CASE("EN 1993 6.3.2: the three methods by hand", "[en1993][6.3.2]")
     EnAlone m("IPE400", 235);
     const auto lateral = [&](double mcr, double c1) {
         const Context c(m.input);
-        return lateralResistance(c, c.p.wply, {mcr, c1}, 5, 100e3, none);
+        return lateralResistance(c, c.p.wply, {mcr, c1, 1 / std::sqrt(c1)}, 5, 100e3, none);
     };
     const double w = m.section.wply, mcr = 200e3, l = std::sqrt(w * 235e6 / mcr);
     // General: h/b = 2.22 > 2, curve b.

@@ -13,6 +13,7 @@ template <bool Lrfd, int Edition> Standard make(std::string_view key, std::strin
     Standard s;
     s.key = key;
     s.title = title;
+    s.amplifiesMembers = "B1 (Appendix 8)";
     s.basis = Lrfd ? "lrfd" : "asd";
     s.majorAxis = "x";
     s.minorAxis = "y";

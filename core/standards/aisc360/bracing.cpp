@@ -112,7 +112,7 @@ private:
                 for (size_t k = 0; k < d_.spans.size(); ++k) {
                     if (!touches(d_.spans[k], p.at)) continue;
                     const SpanDemand& x = d_.of(i, k);
-                    const double m = x.largest(), cb = spanCb(c_, d_.spans[k], x, Axis::Major, m, none);
+                    const double m = x.largest(), cb = spanCb(c_, d_.spans[k], x, Axis::Major, none);
                     const BraceDemand b =
                         beamTorsionalBrace(c_, m, p.lbr, c_.p.ho, c_.in.length, static_cast<int>(points.size()), cb, none);
                     out = {std::max(out.strength, b.strength), std::max(out.stiffness, b.stiffness)};

@@ -74,13 +74,19 @@ template <class Sink> double elastic(const Context& c, std::string_view symbol, 
 
 } // namespace
 
-PairPart pairPart(const Shape& s)
+Shape onePart(const Shape& s)
 {
     Shape one = s;
     one.kind = ShapeKind::Angle;
     one.h = backLeg(s);
     one.b = outstandingLeg(s);
-    const SectionProperties p = computeProperties(one);
+    one.gap = 0;
+    return one;
+}
+
+PairPart pairPart(const Shape& s)
+{
+    const SectionProperties p = computeProperties(onePart(s));
     return {p.rz, std::sqrt(p.igz / p.a), 2 * p.cy + s.gap};
 }
 
@@ -145,6 +151,39 @@ void withTorsion(const Context& c, double sx, double sy, double lcz, Elastic& e,
     e.fcr = step(sink, "F_cr", "min(F_1, F_ft)", "E4", Quantity::Stress, std::min(flexural, ft));
 }
 
+// E6.2(a): between connectors a part may not be more slender than three quarters of the pair. Where it is, the two are no
+// built-up member: each carries by itself over the whole length.
+template <class Sink> bool partsApart(const Context& c, double lcy, double governing, Sink& sink)
+{
+    if (!c.pair()) return false;
+    const double local = c.in.brief.connectorSpacing.value_or(lcy) / pairPart(c.s).ri;
+    if (local <= 0.75 * governing * (1 + 1e-9)) return false;
+    sink.heading("Slenderness of the parts between connectors", "E6.2");
+    given(sink, "s_i", Quantity::Ratio, local, "E6.2");
+    given(sink, "s", Quantity::Ratio, governing);
+    step(sink, "s_lim", "0.75*s", "E6.2", Quantity::Ratio, 0.75 * governing);
+    sink.note(
+        "a/r_i exceeds three quarters of the pair's slenderness, which E6.2 does not allow: the two angles carry one by one. "
+        "State closer connectors in the brief to count them as a pair.");
+    return true;
+}
+
+template <class Sink> Compression onePartTwice(const Context& c, double lcx, double lcy, double lcz, Sink& sink)
+{
+    const Shape shape = onePart(c.s);
+    const SectionProperties section = computeProperties(shape);
+    Brief brief = c.in.brief;
+    brief.aisc360.oneLeg = Aisc360Options::OneLeg::No;
+    const MemberInput in{shape, section, c.in.steel, c.in.lanes, brief, c.in.length, c.in.national};
+    const Context one(in, {c.lrfd, c.edition});
+    const double length = std::max(lcx, lcy);
+    Compression out = compressionBy(one, Modes::All, length, length, lcz, sink);
+    out.clause = "E6.2";
+    given(sink, "P_c1", Quantity::Force, out.available);
+    out.available = step(sink, "P_c", "2*P_c1", "E6.2", Quantity::Force, 2 * out.available);
+    return out;
+}
+
 } // namespace
 
 template <class Sink> Compression compressionBy(const Context& c, Modes modes, double lcx, double lcy, double lcz, Sink& sink)
@@ -167,6 +206,7 @@ template <class Sink> Compression compressionBy(const Context& c, Modes modes, d
     } else {
         double sx = 0, sy = 0;
         out.slenderness = slendernessOfAxes(c, modes, lcx, lcy, out, sx, sy, sink);
+        if (partsApart(c, lcy, out.slenderness, sink)) return onePartTwice(c, lcx, lcy, lcz, sink);
         e.fe = elastic(c, "F_e", "pi()^2*E/s^2", out.slenderness, sink);
         const bool twists = modes != Modes::InPlane && (!doublySymmetricI(c.s) || lcz > lcy * (1 + 1e-9));
         if (twists) withTorsion(c, sx, sy, lcz, e, out, sink);

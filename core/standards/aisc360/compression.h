@@ -31,6 +31,7 @@ struct PairPart
     double h = 0;   // between the centroids of the two
 };
 PairPart pairPart(const Shape& s);
+Shape onePart(const Shape& s); // one angle of a pair
 
 // E4: elastic torsional or flexural-torsional buckling stress, Pa; infinite where the section does not buckle so. fex, fey:
 // flexural ones.

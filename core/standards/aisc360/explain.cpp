@@ -36,10 +36,12 @@ public:
             ratio("P_r", "P_r/P_c", Quantity::Force);
             break;
         case kFlexureMajor:
+            amplified(-1, Axis::Major);
             flexureMajor(c_, t_, side(s_.major, set_ ? &set_->top : nullptr, set_ ? &set_->bottom : nullptr, s_.sidedMajor));
             ratio("M_r", "M_r/M_c", Quantity::Moment);
             break;
         case kFlexureMinor:
+            amplified(-1, Axis::Minor);
             flexureMinor(c_, t_, side(s_.minor, set_ ? &set_->plus : nullptr, set_ ? &set_->minus : nullptr, s_.sidedMinor));
             ratio("M_r", "M_r/M_c", Quantity::Moment);
             break;
@@ -49,11 +51,11 @@ public:
             ratio("M_r", "M_r/M_c", Quantity::Moment);
             break;
         case kShearMajor:
-            shearMajor(c_, t_);
+            shearMajor(c_, d_, t_);
             ratio("V_r", o_.clause == "G2.2" || o_.clause == "G3.2" ? "V_r/V_ci" : "V_r/V_c", Quantity::Force);
             break;
         case kShearMinor:
-            shearMinor(c_, t_);
+            shearMinor(c_, d_, t_);
             ratio("V_r", "V_r/V_c", Quantity::Force);
             break;
         case kTorsionRow:
@@ -89,6 +91,16 @@ private:
     }
     const SpanDemand& demand() const { return d_.of(static_cast<size_t>(o_.set), static_cast<size_t>(o_.span)); }
 
+    // B1 of first-order moments, where it is more than nothing.
+    void amplified(int span, Axis axis)
+    {
+        if (s_.b1.empty() || !set_ || !set_->firstOrder) return;
+        const auto set = static_cast<size_t>(o_.set);
+        if (const int k = governingSegment(c_, d_, set, span, axis); k >= 0) {
+            b1(c_, d_.bending[k], d_.bendingOf(set, static_cast<size_t>(k)), t_);
+            t_.note("The moments below are first-order moments times B1; what sway adds (B2) is not in them.");
+        }
+    }
     // Cb and lateral-torsional buckling of one moment.
     void lateralOf(Axis axis, const Met& m, double raise = 1)
     {
@@ -98,19 +110,23 @@ private:
             axis == Axis::Major ? s_.spans[o_.span].major[static_cast<size_t>(m.ltbSide)] : s_.spans[o_.span].minor;
         if (kept.curve != Ltb::Curve::NoCb && kept.curve != Ltb::Curve::YieldNoCb) {
             t_.heading("Moment along the segment", "F1");
-            cb = spanCb(c_, *span_, demand(), axis, m.moment.m, t_) * raise;
+            cb = spanCb(c_, *span_, demand(), axis, t_) * raise;
         }
         if (m.ltbSide != m.moment.side)
-            t_.note("The stem is compressed somewhere in the segment: F9.2(b) counts for both signs.");
+            t_.note(c_.s.kind == ShapeKind::Angle
+                        ? "The long leg is compressed somewhere in the segment: beta_w is negative for both signs (F10.2)."
+                        : "The stem is compressed somewhere in the segment: F9.2(b) counts for both signs.");
         lateralTorsional(c_, span_->lb, cb, t_, m.ltbSide, axis);
     }
     void lateral()
     {
         const auto i = static_cast<size_t>(o_.set), k = static_cast<size_t>(o_.span);
-        const MetPair major = meet(c_, s_, d_, i, k, Axis::Major), minor = meet(c_, s_, d_, i, k, Axis::Minor);
+        const double raise = tensionCb(c_, span_->lb, demand().leastTension);
+        const MetPair major = meet(c_, s_, d_, i, k, Axis::Major, raise), minor = meet(c_, s_, d_, i, k, Axis::Minor);
         const Met &a = major.worstLtb(), &b = minor.worstLtb();
         const bool useMinor = s_.ltbMinor && (!s_.ltbMajor || b.moment.m / b.ltb > a.moment.m / a.ltb);
-        lateralOf(useMinor ? Axis::Minor : Axis::Major, useMinor ? b : a);
+        amplified(o_.span, useMinor ? Axis::Minor : Axis::Major);
+        lateralOf(useMinor ? Axis::Minor : Axis::Major, useMinor ? b : a, useMinor ? 1 : raise);
     }
     double warping() const
     {
@@ -124,9 +140,13 @@ private:
         NoTrace none;
         const double w = warping();
         const Interaction pushed = interactionOf(c_, s_, d_, i, k, false, w, none);
-        const bool pulled = demand().tension.value > 0 && interactionOf(c_, s_, d_, i, k, true, w, none).h > pushed.h;
-        const double raise = pulled ? tensionCb(c_, span_->lb, demand().tension.value) : 1;
+        const bool onlyPulled = demand().leastTension > 0 && !(demand().compression.value > 0);
+        const bool pulled =
+            demand().tension.value > 0 && (onlyPulled || interactionOf(c_, s_, d_, i, k, true, w, none).h > pushed.h);
+        const double raise = tensionCb(c_, span_->lb, demand().leastTension);
         const MetPair major = meet(c_, s_, d_, i, k, Axis::Major, raise), minor = meet(c_, s_, d_, i, k, Axis::Minor);
+        amplified(o_.span, Axis::Major);
+        amplified(o_.span, Axis::Minor);
         flexureMajor(c_, t_, major.worst().moment.side);
         lateralOf(Axis::Major, major.worst(), raise);
         flexureMinor(c_, t_, minor.worst().moment.side);

@@ -6,6 +6,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <vector>
 
 namespace wr::aisc360 {
 
@@ -112,6 +113,8 @@ struct CompressedToe
     bool shortLeg = false, equal = false;
 };
 CompressedToe compressedToe(const Context& c, Axis axis, Side side);
+// All compressed toes: about the minor axis of an unequal angle both, the longer leg's first.
+std::vector<CompressedToe> compressedToes(const Context& c, Axis axis, Side side);
 
 // M_p = F_y Z with its steps.
 template <class Sink> double plasticMoment(const Context& c, bool major, std::string_view equation, Sink& sink)

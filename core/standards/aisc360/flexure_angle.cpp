@@ -52,6 +52,20 @@ CompressedToe compressedToe(const Context& c, Axis axis, Side side)
     return out;
 }
 
+std::vector<CompressedToe> compressedToes(const Context& c, Axis axis, Side side)
+{
+    std::vector<CompressedToe> out{compressedToe(c, axis, side)};
+    if (axis != Axis::Minor || c.in.brief.anglesAboutLegs() || !(out[0].leg > 0) || out[0].equal) return out;
+    // About the minor axis both toes are compressed together, each with its own leg and modulus.
+    const AnglePoints p = anglePoints(c);
+    const bool upright = c.s.h > c.s.b; // the first is the longer leg
+    const double sign = side == Side::Plus ? 1 : -1;
+    const double reach =
+        upright ? std::max(sign * p.flat.y, sign * p.flatInner.y) : std::max(sign * p.upright.y, sign * p.uprightInner.y);
+    if (reach > 0) out.push_back({upright ? c.s.b : c.s.h, angleBending(c, axis).inertia / reach, true, false});
+    return out;
+}
+
 template <class Sink> double legBuckling(const Context& c, double lambda, double modulus, Sink& sink)
 {
     const double l = given(sink, "lambda", Quantity::Ratio, lambda, "B4.1"),
@@ -95,8 +109,8 @@ template <class Sink> Flexure angleFlexure(const Context& c, Axis axis, Side sid
     const double s = given(sink, "S", Quantity::SectionModulus, angleBending(c, axis).modulus);
     const double my = step(sink, "M_y", "F_y*S", "F10", Quantity::Moment, c.fy * s);
     double mn = step(sink, "M_n", "1.5*M_y", "F10-1", Quantity::Moment, 1.5 * my);
-    const CompressedToe toe = compressedToe(c, axis, side);
-    if (toe.leg > 0 && toe.leg / c.s.t > 0.54 * c.root()) {
+    for (const CompressedToe& toe : compressedToes(c, axis, side)) {
+        if (!(toe.leg > 0) || toe.leg / c.s.t <= 0.54 * c.root()) continue;
         sink.heading("Leg local buckling", "F10.3");
         double sc = toe.modulus;
         if (aboutLegsUnheld(c)) {

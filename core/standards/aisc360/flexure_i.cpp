@@ -245,7 +245,8 @@ template <class Sink> void throughHoles(const Context& c, const IBending& b, Fle
         return;
     }
     given(sink, "M_c1", Quantity::Moment, out.available);
-    const double sx = given(sink, "S_x", Quantity::SectionModulus, b.sxt);
+    // The symbols of chapter F have S_x as the minimum elastic section modulus about the x axis.
+    const double sx = given(sink, "S_x", Quantity::SectionModulus, std::min(b.sxc, b.sxt));
     const double mn = step(sink, "M_n", "F_u*A_fn/A_fg*S_x", "F13-1", Quantity::Moment, fu * afn / afg * sx);
     const double m = availableMoment(c, mn, sink);
     if (m < out.available) out.clause = "F13.1";

@@ -28,7 +28,7 @@ double slenderWebs(const Context& c, double width, double depth, double modulus,
     const double s = given(sink, "S", Quantity::SectionModulus, modulus);
     double m = step(sink, "M_nw", "R_pg*F_y*S", "F7-7", Quantity::Moment, rpg * c.fy * s);
     if (lambdaF > 1.12 * c.root()) {
-        const double k = given(sink, "k_c", Quantity::Ratio, std::clamp(4 / std::sqrt(lambdaW), 0.35, 0.76), "F7.3");
+        const double k = given(sink, "k_c", Quantity::Ratio, 4.0, "F7.3(c)");
         const double l = given(sink, "lambda", Quantity::Ratio, lambdaF, "B4.1");
         const double fcr = step(sink, "F_cr", "min(F_y, 0.9*E*k_c/lambda^2)", "F7-9", Quantity::Stress,
                                 std::min(c.fy, 0.9 * c.e * k / (l * l)));

@@ -5,6 +5,7 @@
 #include "core/standards/aisc360/section.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace wr::aisc360 {
 
@@ -24,18 +25,33 @@ template <class Sink> double interaction(double pr, double pc, double mrx, doubl
     return sink.put({"H", "P_r/(2*P_c) + M_rx/M_cx + M_ry/M_cy", "H1-1b", Quantity::Ratio}, p / 2 + (mrx / mcx + mry / mcy));
 }
 
+// A sum of one ratio and the square of another, a + b², is 1 where the loads times 1/λ just fit: above 1 that λ is told instead
+// of the sum, which grows with the square; at or below 1 the standard's own sum.
+template <class Sink> double factorOnLoads(double sum, const Label& label, double a, double b, Sink& sink)
+{
+    if (sum <= 1) return sum;
+    sink.note("Above 1 a square exaggerates: the factor by which the loads are too large.");
+    return sink.put(label, (a + std::sqrt(a * a + 4 * b * b)) / 2);
+}
+
 // H1-3: out-of-plane buckling of doubly symmetric rolled compact members bent about the major axis. mcx: strength in
-// lateral-torsional buckling with Cb = 1; Cb·Mcx does not exceed the plastic one, mp.
-template <class Sink> double outOfPlane(double pr, double pcy, double mr, double mcx, double cb, double mp, Sink& sink)
+// lateral-torsional buckling with Cb = 1; Cb·Mcx may be larger than the plastic moment (user note of H1.3).
+template <class Sink> double outOfPlane(double pr, double pcy, double mr, double mcx, double cb, Sink& sink)
 {
     if constexpr (Sink::keeps) {
-        sink.put({"P_r", "", "H1.3", Quantity::Force}, pr), sink.put({"P_cy", "", "H1.3", Quantity::Force}, pcy);
-        sink.put({"M_rx", "", "H1.3", Quantity::Moment}, mr), sink.put({"M_cx", "", "H1.3", Quantity::Moment}, mcx);
-        sink.put({"C_b", "", "F1", Quantity::Ratio}, cb), sink.put({"M_px", "", "F2.1", Quantity::Moment}, mp);
+        sink.put({"P_r", "", "H1.3", Quantity::Force}, pr);
+        sink.put({"P_cy", "", "H1.3", Quantity::Force}, pcy);
+        sink.put({"M_rx", "", "H1.3", Quantity::Moment}, mr);
+        sink.put({"M_cx", "", "H1.3", Quantity::Moment}, mcx);
+        sink.put({"C_b", "", "F1", Quantity::Ratio}, cb);
     }
-    const double p = pr / pcy, m = mr / std::min(cb * mcx, mp);
-    return sink.put({"H", "P_r/P_cy*(1.5 - 0.5*P_r/P_cy) + (M_rx/min(C_b*M_cx, M_px))^2", "H1-3", Quantity::Ratio},
-                    p * (1.5 - 0.5 * p) + m * m);
+    const double p = pr / pcy, m = mr / (cb * mcx);
+    const double h = sink.put({"H", "P_r/P_cy*(1.5 - 0.5*P_r/P_cy) + (M_rx/(C_b*M_cx))^2", "H1-3", Quantity::Ratio},
+                              p * (1.5 - 0.5 * p) + m * m);
+    if (h <= 1) return h;
+    sink.note("Above 1 a square exaggerates: the factor by which the loads are too large.");
+    return sink.put({"H", "(1.5*P_r/P_cy + sqrt(0.25*(P_r/P_cy)^2 + 4*(M_rx/(C_b*M_cx))^2))/2", "H1-3", Quantity::Ratio},
+                    (1.5 * p + std::sqrt(0.25 * p * p + 4 * m * m)) / 2);
 }
 // H1-2 of 2005: out-of-plane buckling, Mcx with its Cb.
 template <class Sink> double outOfPlane2005(double pr, double pco, double mr, double mcx, Sink& sink)
@@ -44,7 +60,9 @@ template <class Sink> double outOfPlane2005(double pr, double pco, double mr, do
         sink.put({"P_r", "", "H1.3", Quantity::Force}, pr), sink.put({"P_co", "", "H1.3", Quantity::Force}, pco);
         sink.put({"M_rx", "", "H1.3", Quantity::Moment}, mr), sink.put({"M_cx", "", "H1.3", Quantity::Moment}, mcx);
     }
-    return sink.put({"H", "P_r/P_co + (M_rx/M_cx)^2", "H1-2", Quantity::Ratio}, pr / pco + (mr / mcx) * (mr / mcx));
+    return factorOnLoads(
+        sink.put({"H", "P_r/P_co + (M_rx/M_cx)^2", "H1-2", Quantity::Ratio}, pr / pco + (mr / mcx) * (mr / mcx)),
+        {"H", "(P_r/P_co + sqrt((P_r/P_co)^2 + 4*(M_rx/M_cx)^2))/2", "H1-2", Quantity::Ratio}, pr / pco, mr / mcx, sink);
 }
 
 // H3-6: tubes where the torsion exceeds a fifth of the torsional strength; moments about both axes are added.
@@ -59,8 +77,14 @@ template <class Sink> double interactionTorsion(double pr, double pc, double mrx
         sink.put({"T_r", "", "H3.2", Quantity::Moment}, tr), sink.put({"T_c", "", "H3.2", Quantity::Moment}, tc);
     }
     const double shear = vr / vc + tr / tc;
-    return sink.put({"H", "P_r/P_c + M_rx/M_cx + M_ry/M_cy + (V_r/V_c + T_r/T_c)^2", "H3-6", Quantity::Ratio},
-                    pr / pc + (mrx / mcx + mry / mcy) + shear * shear);
+    const double normal = pr / pc + (mrx / mcx + mry / mcy);
+    const double h = sink.put({"H", "P_r/P_c + M_rx/M_cx + M_ry/M_cy + (V_r/V_c + T_r/T_c)^2", "H3-6", Quantity::Ratio},
+                              normal + shear * shear);
+    return factorOnLoads(
+        h,
+        {"H", "(P_r/P_c + M_rx/M_cx + M_ry/M_cy + sqrt((P_r/P_c + M_rx/M_cx + M_ry/M_cy)^2 + 4*(V_r/V_c + T_r/T_c)^2))/2",
+         "H3-6", Quantity::Ratio},
+        normal, shear, sink);
 }
 
 } // namespace wr::aisc360

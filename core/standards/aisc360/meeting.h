@@ -41,16 +41,17 @@ inline MetPair meet(const Context& c, const Strengths& s, const Demands& d, size
     for (size_t k = 0; k < m.count; ++k) {
         Met& y = out.list[k];
         y.moment = m.list[k];
+        y.moment.m *= s.b1.of(set, span, axis);
         const auto side = static_cast<size_t>(y.moment.side);
         y.local = (major ? s.major : s.minor)[side].available;
         y.ltbSide = y.moment.side;
         if (major ? !s.ltbMajor : !s.ltbMinor) continue;
         const Ltb& l = major ? cap.major[side] : cap.minor;
         double nominal = l.nominal(y.moment.cb * cbFactor);
-        if (major && side == 0 && stemCompressedAnywhere(c, x))
-            if (const double other = cap.major[1].nominal(1); other < nominal) {
+        if (const auto worse = major ? sideOfWholeSegment(c, x) : std::nullopt; worse && *worse != y.moment.side)
+            if (const double other = cap.major[static_cast<size_t>(*worse)].nominal(y.moment.cb * cbFactor); other < nominal) {
                 nominal = other;
-                y.ltbSide = Side::Minus;
+                y.ltbSide = *worse;
             }
         y.ltb = c.available(nominal, c.safety.flexure);
     }
@@ -111,10 +112,9 @@ double singleAxis(const Context& c, const SpanStrength& cap, double axial, const
     given(sink, "H_in", Quantity::Ratio, in, "H1.3(a)");
     sink.note("H1.3(b): out of the plane of bending.");
     const Ltb& ltb = cap.major[static_cast<size_t>(mx.moment.side)];
-    const double by = c.edition <= 2005
-                          ? outOfPlane2005(axial, cap.outOfPlane, mx.moment.m, mx.ltb, sink)
-                          : outOfPlane(axial, cap.outOfPlane, mx.moment.m, c.available(ltb.nominal(1), c.safety.flexure),
-                                       mx.moment.cb, mx.local, sink);
+    const double by = c.edition <= 2005 ? outOfPlane2005(axial, cap.outOfPlane, mx.moment.m, mx.ltb, sink)
+                                        : outOfPlane(axial, cap.outOfPlane, mx.moment.m,
+                                                     c.available(ltb.nominal(1), c.safety.flexure), mx.moment.cb, sink);
     given(sink, "H_out", Quantity::Ratio, by, "H1.3(b)");
     return step(sink, "H", "max(H_in, H_out)", "H1.3", Quantity::Ratio, std::max(in, by));
 }
@@ -129,7 +129,7 @@ template <class Sink> Interaction interactionOf(const Context& c, const Strength
     const SpanStrength& cap = s.spans[span];
     const Extreme& axial = pulled ? x.tension : x.compression;
     const double pc = pulled ? s.tension.available : cap.compression.available;
-    const double raise = pulled ? tensionCb(c, d.spans[span].lb, axial.value) : 1;
+    const double raise = tensionCb(c, d.spans[span].lb, x.leastTension);
     const MetPair major = meet(c, s, d, set, span, Axis::Major, raise), minor = meet(c, s, d, set, span, Axis::Minor);
     const Met &mx = major.worst(), &my = minor.worst();
     Interaction out;

@@ -22,7 +22,8 @@ void spanChecks(const Context& c, const Demands& d, const Strengths& s, size_t i
         best.take(kCompressionRow, x.compression.value / cap.compression.available, x.compression.value,
                   cap.compression.available, i, at, x.compression.at, cap.compression.clause);
         const auto ltb = [&](Axis axis) {
-            const MetPair pair = meet(c, s, d, i, k, axis);
+            const double raise = axis == Axis::Major ? tensionCb(c, d.spans[k].lb, x.leastTension) : 1;
+            const MetPair pair = meet(c, s, d, i, k, axis, raise);
             for (size_t n = 0; n < pair.count; ++n) {
                 const Met& m = pair.list[n];
                 const Ltb& l = axis == Axis::Major ? cap.major[static_cast<size_t>(m.ltbSide)] : cap.minor;
@@ -34,6 +35,7 @@ void spanChecks(const Context& c, const Demands& d, const Strengths& s, size_t i
         NoTrace none;
         for (const bool pulled : {false, true}) {
             if (pulled && !(x.tension.value > 0)) continue;
+            if (!pulled && x.leastTension > 0 && !(x.compression.value > 0)) continue; // pulled all along
             const Interaction h = interactionOf(c, s, d, i, k, pulled, warping, none);
             best.take(kInteraction, h.h, h.h, 1.0, i, at, h.at, h.clause);
         }
@@ -43,15 +45,16 @@ void spanChecks(const Context& c, const Demands& d, const Strengths& s, size_t i
 void setChecks(const Context& c, const Demands& d, const Strengths& s, size_t i, Outcomes& best)
 {
     const SetDemand& x = d.sets[i];
-    const auto take = [&](Row row, const Extreme& e, double capacity, std::string_view clause) {
-        best.take(row, e.value / capacity, e.value, capacity, i, -1, e.at, clause);
+    const auto take = [&](Row row, const Extreme& e, double capacity, std::string_view clause, double raise = 1) {
+        best.take(row, raise * e.value / capacity, raise * e.value, capacity, i, -1, e.at, clause);
     };
     take(kTensionRow, x.tension, s.tension.available, s.tension.clause);
     const auto moments = [&](Row row, const std::array<Flexure, 2>& f, const Extreme& plus, const Extreme& minus,
                              bool sidedSection) {
-        if (!sidedSection) return take(row, plus.value >= minus.value ? plus : minus, f[0].available, f[0].clause);
-        take(row, plus, f[0].available, f[0].clause);
-        take(row, minus, f[1].available, f[1].clause);
+        const double raise = s.b1.of(i, row == kFlexureMajor ? Axis::Major : Axis::Minor);
+        if (!sidedSection) return take(row, plus.value >= minus.value ? plus : minus, f[0].available, f[0].clause, raise);
+        take(row, plus, f[0].available, f[0].clause, raise);
+        take(row, minus, f[1].available, f[1].clause, raise);
     };
     moments(kFlexureMajor, s.major, x.top, x.bottom, s.sidedMajor);
     moments(kFlexureMinor, s.minor, x.plus, x.minus, s.sidedMinor);
@@ -161,6 +164,7 @@ void runChecks(Method m, const MemberInput& in, const Demands& d, MemberResult& 
     slendernessAdvice(c, d, s, best);
     deflectionOutcome(best, kDeflection, in, d, m.edition >= 2016 ? "L2" : "L3");
     spoilUncovered(s, d, best);
+    best.spoilWithoutStrength(kInteraction);
     best.leaveOut(in.brief);
     r.settle();
 }

@@ -77,7 +77,8 @@ std::string proportions(const Context& c)
                " % of the flanges' inertia about the minor axis: outside 10 to 90 % (F13.2)";
     const double h = webDepth(s), web = h / s.tw;
     if (web <= 5.70 * c.root()) return {};
-    double most = 260;
+    // F13-4 is for a/h above 1.5, which no stiffeners at all are too; 260 besides without them.
+    double most = std::min(260.0, 0.40 * c.e / c.fy);
     std::string_view why = "without stiffeners";
     if (const auto a = c.in.brief.stiffenerSpacing) {
         most = *a / h <= 1.5 ? 12.0 * c.root() : 0.40 * c.e / c.fy;

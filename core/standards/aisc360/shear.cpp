@@ -160,14 +160,16 @@ template <class Sink> Shear tubeWalls(const Context& c, bool major, Sink& sink)
     return {availableShear(c, c.safety.shear, vn, sink), "G4", {}, 0};
 }
 
-template <class Sink> Shear roundShear(const Context& c, Sink& sink)
+template <class Sink> Shear roundShear(const Context& c, const Demands& demands, Sink& sink)
 {
     sink.heading("Shear of the round tube", "G5");
     const double e = sink.put({"E", "", "", Quantity::Stress}, c.e), fy = sink.put({"F_y", "", "", Quantity::Stress}, c.fy);
     const double dt = sink.put({"d_t", "", "", Quantity::Ratio}, c.s.d / c.s.t),
                  d = sink.put({"D", "", "", Quantity::SectionLength}, c.s.d);
-    const double lv = sink.put({"L_v", "", "G5", Quantity::Length}, c.in.length);
-    sink.note("L_v is taken as the member's length, which is on the safe side.");
+    // The longest of all combinations, so that one strength serves them all; without shear the member's length.
+    const double lv =
+        sink.put({"L_v", "", "G5", Quantity::Length}, demands.shearLength > 0 ? demands.shearLength : c.in.length);
+    sink.note("L_v is the distance from the largest to zero shear, the longest of all combinations.");
     const double fcr = sink.put(
         {"F_cr", "min(0.6*F_y, max(1.6*E/(sqrt(L_v/D)*d_t^1.25), 0.78*E/d_t^1.5))", "G5-2", Quantity::Stress},
         std::min(0.6 * fy, std::max(1.6 * e / (std::sqrt(lv / d) * std::pow(dt, 1.25)), 0.78 * e / std::pow(dt, 1.5))));
@@ -178,7 +180,7 @@ template <class Sink> Shear roundShear(const Context& c, Sink& sink)
 
 } // namespace
 
-template <class Sink> Shear shearMajor(const Context& c, Sink& sink)
+template <class Sink> Shear shearMajor(const Context& c, const Demands& demands, Sink& sink)
 {
     if (c.in.brief.aisc360.webOpenings)
         return {kUncovered, "G7", "web openings are stated: their effect on shear is to be found by G7", 0};
@@ -187,7 +189,7 @@ template <class Sink> Shear shearMajor(const Context& c, Sink& sink)
     case ShapeKind::IUnequal:
     case ShapeKind::Channel: return iWeb(c, sink);
     case ShapeKind::Rhs: return tubeWalls(c, true, sink);
-    case ShapeKind::Chs: return roundShear(c, sink);
+    case ShapeKind::Chs: return roundShear(c, demands, sink);
     case ShapeKind::Tee: return leg(c, c.s.h, c.s.tw, 1, sink);
     case ShapeKind::Angle: return leg(c, c.s.h, c.s.t, 1, sink);
     case ShapeKind::DoubleAngle: return leg(c, backLeg(c.s), c.s.t, 2, sink);
@@ -199,7 +201,7 @@ template <class Sink> Shear shearMajor(const Context& c, Sink& sink)
     return {kUncovered, "G", "a section without dimensions has no shear area by chapter G: give \"shape\" and dimensions", 0};
 }
 
-template <class Sink> Shear shearMinor(const Context& c, Sink& sink)
+template <class Sink> Shear shearMinor(const Context& c, const Demands& demands, Sink& sink)
 {
     switch (c.s.kind) {
     case ShapeKind::I:
@@ -207,7 +209,7 @@ template <class Sink> Shear shearMinor(const Context& c, Sink& sink)
     case ShapeKind::Channel:
     case ShapeKind::Tee: return flanges(c, sink);
     case ShapeKind::Rhs: return tubeWalls(c, false, sink);
-    case ShapeKind::Chs: return roundShear(c, sink);
+    case ShapeKind::Chs: return roundShear(c, demands, sink);
     case ShapeKind::Angle: return leg(c, c.s.b, c.s.t, 1, sink);
     case ShapeKind::DoubleAngle: return leg(c, outstandingLeg(c.s), c.s.t, 2, sink);
     case ShapeKind::Cruciform: return crossPlate(c, false, sink);
@@ -261,10 +263,10 @@ template <class Sink> Shear torsion(const Context& c, Sink& sink)
             0};
 }
 
-template Shear shearMajor<NoTrace>(const Context&, NoTrace&);
-template Shear shearMajor<Trace>(const Context&, Trace&);
-template Shear shearMinor<NoTrace>(const Context&, NoTrace&);
-template Shear shearMinor<Trace>(const Context&, Trace&);
+template Shear shearMajor<NoTrace>(const Context&, const Demands&, NoTrace&);
+template Shear shearMajor<Trace>(const Context&, const Demands&, Trace&);
+template Shear shearMinor<NoTrace>(const Context&, const Demands&, NoTrace&);
+template Shear shearMinor<Trace>(const Context&, const Demands&, Trace&);
 template Shear torsion<NoTrace>(const Context&, NoTrace&);
 template Shear torsion<Trace>(const Context&, Trace&);
 

@@ -16,9 +16,9 @@ struct Shear
 
 // Shear along local z (in the web of an I); of an angle along its upright leg. c.in.length stands for Lv of G5, on the safe
 // side.
-template <class Sink> Shear shearMajor(const Context& c, Sink& sink);
+template <class Sink> Shear shearMajor(const Context& c, const Demands& demands, Sink& sink);
 // Along local y; of an angle along its flat leg.
-template <class Sink> Shear shearMinor(const Context& c, Sink& sink);
+template <class Sink> Shear shearMinor(const Context& c, const Demands& demands, Sink& sink);
 // H3.1: torsional strength of tubes.
 template <class Sink> Shear torsion(const Context& c, Sink& sink);
 

@@ -33,8 +33,8 @@ Strengths strengths(const Context& c, const Demands& d)
     s.minor[0] = flexureMinor(c, none, Side::Plus);
     s.major[1] = s.sidedMajor ? flexureMajor(c, none, Side::Minus) : s.major[0];
     s.minor[1] = s.sidedMinor ? flexureMinor(c, none, Side::Minus) : s.minor[0];
-    s.shearMajor = shearMajor(c, none);
-    s.shearMinor = shearMinor(c, none);
+    s.shearMajor = shearMajor(c, d, none);
+    s.shearMinor = shearMinor(c, d, none);
     s.tube = c.s.kind == ShapeKind::Rhs || c.s.kind == ShapeKind::Chs;
     if (s.tube) s.torsion = torsion(c, none);
     s.ltbMajor = ltbApplies(c, Axis::Major);
@@ -62,10 +62,11 @@ Strengths strengths(const Context& c, const Demands& d)
         }
         if (s.ltbMinor) x.minor = lateralTorsional(c, span.lb, 1.0, none, Side::Plus, Axis::Minor);
     }
+    s.b1 = Amplification(c, d);
     return s;
 }
 
-template <class Sink> double spanCb(const Context& c, const Span& span, const SpanDemand& d, Axis axis, double m, Sink& sink)
+template <class Sink> double spanCb(const Context& c, const Span& span, const SpanDemand& d, Axis axis, Sink& sink)
 {
     if (c.in.brief.cb) {
         sink.note("C_b is stated in the brief.");
@@ -93,12 +94,6 @@ template <class Sink> double spanCb(const Context& c, const Span& span, const Sp
         cb = step(sink, "C_b", "C_b/1.4", "Comm. F1", Quantity::Ratio, cb / 1.4);
     else if (major && c.in.brief.loadHeight == LoadHeight::Bottom && d.loaded && largest > 0)
         cb = step(sink, "C_b", "1.4*C_b", "Comm. F1", Quantity::Ratio, 1.4 * cb);
-    if (m < largest && largest > 0) {
-        given(sink, "M_r", Quantity::Moment, m, "F1");
-        cb = step(sink, "C_b", "max(1, C_b*M_r/M_max)", "F1", Quantity::Ratio, std::max(1.0, cb * m / largest));
-        sink.note("The largest moment of the segment compresses the other fibre; C_b is referred to the moment that compresses "
-                  "this one.");
-    }
     return cb;
 }
 
@@ -111,7 +106,7 @@ SpanMoments spanMoments(const Context& c, const Span& span, const SpanDemand& d,
     const bool seesPlus = !major || span.top, seesMinus = !major || span.bottom;
     const auto add = [&](Side side, const Extreme& e) {
         SpanMoment& x = out.list[out.count++];
-        x = {side, e.value, e.at, spanCb(c, span, d, axis, e.value, none)};
+        x = {side, e.value, e.at, spanCb(c, span, d, axis, none)};
     };
     if (seesPlus && seesMinus && !sidedSection) {
         const bool first = plus.value >= minus.value;
@@ -130,27 +125,30 @@ double tensionCb(const Context& c, double lb, double tension)
     return std::sqrt(1 + alpha * tension / pey);
 }
 
-bool stemCompressedAnywhere(const Context& c, const SpanDemand& d)
+std::optional<Side> sideOfWholeSegment(const Context& c, const SpanDemand& d)
 {
-    return (c.s.kind == ShapeKind::Tee || c.pair()) && d.bottom.value > 1e-9 * d.top.value;
+    if (!(d.top.value > 1e-9 * d.bottom.value) || !(d.bottom.value > 1e-9 * d.top.value)) return std::nullopt;
+    if (c.s.kind == ShapeKind::Tee || c.pair()) return Side::Minus;
+    if (c.s.kind != ShapeKind::Angle || c.in.brief.anglesAboutLegs() || aboutLegsUnheld(c)) return std::nullopt;
+    const CompressedToe plus = compressedToe(c, Axis::Major, Side::Plus);
+    if (plus.equal) return std::nullopt;
+    return plus.shortLeg ? Side::Minus : Side::Plus; // where the long leg is the compressed one
 }
 
 template <class Sink> double pointwise(const Context& c, double p, double w, Side wSide, double z, Side zSide, Sink& sink)
 {
     const AnglePoints a = anglePoints(c);
     const double sw = wSide == Side::Plus ? 1 : -1, sz = zSide == Side::Plus ? 1 : -1;
-    // At a toe the available stress goes with the toe's own modulus, so the ratio is that of the moments; at the heel, which
-    // may lie near an axis, it is taken down with the stress there.
-    const AngleBending bw = angleBending(c, Axis::Major), bz = angleBending(c, Axis::Minor);
-    const double heelW = std::clamp(std::abs(a.heel.z) * bw.modulus / bw.inertia, 0.0, 1.0),
-                 heelZ = std::clamp(std::abs(a.heel.y) * bz.modulus / bz.inertia, 0.0, 1.0);
+    // H2 adds f_r/F_c of each moment at a point; both stresses go with the point's own modulus, which cancels: the ratio is
+    // that of the moments, with the sign of the stress there, and nothing where the point lies on the axis.
+    const double size = std::max(c.s.h, c.s.b);
     struct At
     {
         std::string_view name;
         double fw, fz;
     };
-    const auto sign = [](double v) { return v < 0 ? -1.0 : 1.0; };
-    const std::array<At, 3> points{{{"At the heel.", sw * sign(a.heel.z) * heelW, sz * sign(a.heel.y) * heelZ},
+    const auto sign = [&](double v) { return std::abs(v) < 1e-6 * size ? 0.0 : v < 0 ? -1.0 : 1.0; };
+    const std::array<At, 3> points{{{"At the heel.", sw * sign(a.heel.z), sz * sign(a.heel.y)},
                                     {"At the toe of the upright leg.", sw * sign(a.upright.z), sz * sign(a.upright.y)},
                                     {"At the toe of the flat leg.", sw * sign(a.flat.z), sz * sign(a.flat.y)}}};
     const At* worst = &points[0];
@@ -169,8 +167,8 @@ template <class Sink> double pointwise(const Context& c, double p, double w, Sid
     return step(sink, "H", "abs(r_a + r_w + r_z)", "H2-1", Quantity::Ratio, h);
 }
 
-template double spanCb<NoTrace>(const Context&, const Span&, const SpanDemand&, Axis, double, NoTrace&);
-template double spanCb<Trace>(const Context&, const Span&, const SpanDemand&, Axis, double, Trace&);
+template double spanCb<NoTrace>(const Context&, const Span&, const SpanDemand&, Axis, NoTrace&);
+template double spanCb<Trace>(const Context&, const Span&, const SpanDemand&, Axis, Trace&);
 template double pointwise<NoTrace>(const Context&, double, double, Side, double, Side, NoTrace&);
 template double pointwise<Trace>(const Context&, double, double, Side, double, Side, Trace&);
 

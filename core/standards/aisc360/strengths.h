@@ -2,12 +2,14 @@
 // and by its printed calculation (explain.cpp) alike.
 #pragma once
 
+#include "core/standards/aisc360/appendix8.h"
 #include "core/standards/aisc360/compression.h"
 #include "core/standards/aisc360/flexure.h"
 #include "core/standards/aisc360/shear.h"
 #include "core/standards/aisc360/tension.h"
 
 #include <array>
+#include <optional>
 #include <vector>
 
 namespace wr::aisc360 {
@@ -41,11 +43,12 @@ struct Strengths
     bool singleAxis = false;                     // H1.3 is asked for and the section is within it
     std::string outside;                         // F13.2, why not; else empty
     std::vector<SpanStrength> spans;
+    Amplification b1; // on moments of first-order sets
 };
 Strengths strengths(const Context& c, const Demands& d);
 
-// The moment of one sign in a span and the Cb that goes with it. Where the segment's largest moment is of the other sign, Cb is
-// referred to the demand and never taken below 1.
+// The moment of one sign in a span and the Cb that goes with it: F1-1 of the whole segment, for either flange (F1: in reverse
+// curvature each flange is checked with the largest moment that compresses it).
 struct SpanMoment
 {
     Side side = Side::Plus;
@@ -59,12 +62,14 @@ struct SpanMoments
     size_t count = 0;
 };
 SpanMoments spanMoments(const Context& c, const Span& span, const SpanDemand& d, Axis axis, bool sided);
-// Cb of a moment m in that span with its steps (F1-1, load height, other sign).
-template <class Sink> double spanCb(const Context& c, const Span& span, const SpanDemand& d, Axis axis, double m, Sink& sink);
+// Cb of that span with its steps (F1-1, load height).
+template <class Sink> double spanCb(const Context& c, const Span& span, const SpanDemand& d, Axis axis, Sink& sink);
 // H1.2: factor on Cb of doubly symmetric members in tension.
 double tensionCb(const Context& c, double lb, double tension);
-// Both signs of moment occur in a span of a tee or pair: F9.2(b) then counts for both.
-bool stemCompressedAnywhere(const Context& c, const SpanDemand& d);
+// Where both signs of moment occur in a span, the side whose lateral-torsional buckling counts for both: the compressed stem of
+// a tee or pair (F9.2(b)), the compressed long leg of an unequal angle (F10.2: β_w is negative where it is compressed anywhere
+// along the segment). Nothing where each sign has its own.
+std::optional<Side> sideOfWholeSegment(const Context& c, const SpanDemand& d);
 
 // H2: largest sum at heel and toes. p: signed axial ratio, compression positive; w, z: ratios of the moments that compress the
 // stated side. The trace shows the worst point.

@@ -28,7 +28,8 @@ double bowImperfection(Curve c, bool plastic)
 Curve columnCurve(const Context& c, Axis axis)
 {
     const Shape& s = c.s;
-    const bool y = axis == Axis::Y, high = c.fy >= 460e6 * (1 - 1e-9); // S460
+    const bool y = axis == Axis::Y,
+               high = std::max(c.fy, c.in.steel.fyNominal) >= 460e6 * (1 - 1e-9); // S460, by the grade: thick plates have less
     switch (s.kind) {
     case ShapeKind::I:
     case ShapeKind::IUnequal: {
@@ -187,6 +188,7 @@ Column columnResistance(const Context& c, const Plates& plates, const Effective&
     const double af = a * c.fy;
     if (c.s.kind == ShapeKind::Angle && c.options.latticeAngle) {
         latticeAngle(c, af, l, out, sink);
+        out.flexuralZ = out.z;
         out.clause = "BB.1.2";
     } else {
         if ((c.s.kind == ShapeKind::Rhs || c.s.kind == ShapeKind::Chs) && c.s.process == Process::Unstated)
@@ -195,6 +197,7 @@ Column columnResistance(const Context& c, const Plates& plates, const Effective&
         given(sink, "chi_y", Quantity::Ratio, out.y.chi);
         out.z = flexural(c, Axis::Z, af, l.z, sink);
         given(sink, "chi_z", Quantity::Ratio, out.z.chi);
+        out.flexuralZ = out.z;
         if (twists(c)) {
             sink.heading("Torsional and flexural-torsional buckling", "6.3.1.4");
             out.ncrT = torsional(c, l.t, sink);

@@ -31,6 +31,7 @@ struct Column
     std::string_view clause;
     std::string_view uncovered;
     Mode y, z;       // flexural; z the lower of flexural and flexural-torsional
+    Mode flexuralZ;  // about z alone: χ_z of 6.62 and Annexes A and B
     double ncrT = 0; // torsional alone (Annex A), infinite where the section does not twist
     double slenderness = 0;
 };

@@ -129,8 +129,9 @@ template <class Sink> int plateClass(const Context& c, const Plate& p, const Pla
             f1 = "9*epsilon/(alpha*sqrt(alpha))";
             f2 = "10*epsilon/(alpha*sqrt(alpha))";
         }
-        l3 = 21 * e * std::sqrt(x.ksigma);
-        f3 = "21*epsilon*sqrt(k_sigma)";
+        const bool evenly = psi >= 1 - 1e-6; // the table's own row for compression; 21·sqrt(0.43) is 13.77
+        l3 = evenly ? 14 * e : 21 * e * std::sqrt(x.ksigma);
+        f3 = evenly ? "14*epsilon" : "21*epsilon*sqrt(k_sigma)";
     }
     const double slender = p.c / p.t;
     if constexpr (Sink::keeps) {

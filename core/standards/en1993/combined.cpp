@@ -54,14 +54,6 @@ template <class Sink> Resistance tubeTorsion(const Context& c, Sink& sink)
 
 namespace {
 
-// 6.2.8(3): ρ.
-template <class Sink> double shearReduction(std::string_view symbol, std::string_view v, std::string_view vpl,
-                                            std::string_view formula, double ved, double vrd, Sink& sink)
-{
-    given(sink, v, Quantity::Force, ved), given(sink, vpl, Quantity::Force, vrd, "6.2.6");
-    return step(sink, symbol, formula, "6.2.8(3)", Quantity::Ratio, ved > 0.5 * vrd ? sqr(2 * ved / vrd - 1) : 0.0);
-}
-
 struct Work
 {
     const Context& c;
@@ -80,6 +72,89 @@ template <class Sink> void putForces(const Work& w, Sink& sink)
     sink.note(w.s.a.n >= 0 ? "N_Ed is compression." : "N_Ed is tension.");
 }
 
+// ρ of 6.2.8(3) along z and y at this place; 0 where the plates that carry the shear buckle (EN 1993-1-5 7.1 then).
+struct ShearShares
+{
+    double z = 0, y = 0;
+};
+ShearShares shearShares(const Work& w)
+{
+    const double leaves = torsionLeaves(w.k, w.s.t);
+    const auto share = [&](double v, double plastic, double buckling) {
+        if (buckling < kUncovered || v <= 0.5 * plastic * leaves) return 0.0;
+        return std::min(1.0, sqr(2 * v / (plastic * leaves) - 1));
+    };
+    return {share(w.s.vz, w.k.vz, w.k.vb), share(w.s.vy, w.k.vy, w.k.vbMinor)};
+}
+
+template <class Sink> ShearShares putShearShares(const Work& w, Sink& sink)
+{
+    const ShearShares r = shearShares(w);
+    if constexpr (Sink::keeps) {
+        const double leaves = torsionLeaves(w.k, w.s.t);
+        const auto one = [&](std::string_view symbol, std::string_view v, std::string_view vpl, std::string_view formula,
+                             double ved, double vrd, double buckling, double rho) {
+            if (buckling < kUncovered) {
+                given(sink, symbol, Quantity::Ratio, 0.0, "7.1 of EN 1993-1-5 instead");
+                return;
+            }
+            given(sink, v, Quantity::Force, ved);
+            given(sink, vpl, Quantity::Force, vrd, "6.2.6");
+            step(sink, symbol, rho > 0 ? formula : "0", "6.2.8(3)", Quantity::Ratio, rho);
+        };
+        one("rho_z", "V_zEd", "V_zRd", "min(1, (2*V_zEd/V_zRd - 1)^2)", w.s.vz, w.k.vz * leaves, w.k.vb, r.z);
+        one("rho_y", "V_yEd", "V_yRd", "min(1, (2*V_yEd/V_yRd - 1)^2)", w.s.vy, w.k.vy * leaves, w.k.vbMinor, r.y);
+    }
+    return r;
+}
+
+// What the plates that carry a shear have of the section's moduli: 6.2.8(3) lowers the yield strength of these plates only.
+struct ShearParts
+{
+    double plasticY = 0, plasticZ = 0; // of W_pl about y (shear along z), about z (shear along y)
+    double elasticY = 0, elasticZ = 0; // share of I
+};
+ShearParts shearParts(const Context& c)
+{
+    const Shape& s = c.s;
+    ShearParts out;
+    switch (s.kind) {
+    case ShapeKind::I:
+    case ShapeKind::IUnequal:
+    case ShapeKind::Channel: {
+        const double bottom = s.kind == ShapeKind::IUnequal ? s.tf2 : s.tf, bb = s.kind == ShapeKind::IUnequal ? s.b2 : s.b;
+        // Web from its top to its foot, heights above the centroid; zp: the equal-area axis.
+        const double top = s.h / 2 - s.tf - c.p.cz, foot = -s.h / 2 + bottom - c.p.cz, hw = top - foot;
+        out.plasticY = s.tw * (sqr(top - c.p.zp) + sqr(c.p.zp - foot)) / 2;
+        out.elasticY = s.tw * (cube(hw) / 12 + hw * sqr((top + foot) / 2)) / c.p.iy;
+        if (s.kind == ShapeKind::Channel) {
+            // Flanges about z: what the web leaves.
+            const double web = hw * s.tw * sqr(c.p.cy - s.tw / 2);
+            out.plasticZ = std::max(0.0, c.p.wplz - hw * s.tw * std::abs(c.p.cy - s.tw / 2));
+            out.elasticZ = std::max(0.0, 1 - web / c.p.iz);
+        } else {
+            out.plasticZ = (s.tf * sqr(s.b) + bottom * sqr(bb)) / 4;
+            out.elasticZ = (s.tf * cube(s.b) + bottom * cube(bb)) / 12 / c.p.iz;
+        }
+        return out;
+    }
+    case ShapeKind::Rhs: {
+        const double h = s.h - 2 * s.t, b = s.b - 2 * s.t;
+        out.plasticY = s.t * sqr(h) / 2;
+        out.plasticZ = s.t * sqr(b) / 2;
+        out.elasticY = s.t * cube(h) / 6 / c.p.iy;
+        out.elasticZ = s.t * cube(b) / 6 / c.p.iz;
+        return out;
+    }
+    case ShapeKind::Chs:
+        // The shear area is 2A/π of A, next to the axis: its share of the area is more than its share of the modulus.
+        out.plasticY = out.plasticZ = 2 / kPi * c.p.wply;
+        out.elasticY = out.elasticZ = 2 / kPi;
+        return out;
+    default: return {c.p.wply, c.p.wplz, 1, 1}; // the whole section
+    }
+}
+
 // Resistances reduced for shear, 6.2.8 and 6.2.10.
 struct Reduced
 {
@@ -88,34 +163,31 @@ struct Reduced
 template <class Sink> Reduced reducedForShear(const Work& w, Sink& sink)
 {
     const Context& c = w.c;
-    const double leaves = torsionLeaves(w.k, w.s.t), m0 = c.gammaM0();
-    const double rz = w.k.vb < kUncovered ? given(sink, "rho_z", Quantity::Ratio, 0.0, "7.1 of EN 1993-1-5 instead")
-                                          : shearReduction("rho_z", "V_zEd", "V_zRd",
-                                                           w.s.vz > 0.5 * w.k.vz * leaves ? "(2*V_zEd/V_zRd - 1)^2" : "0",
-                                                           w.s.vz, w.k.vz * leaves, sink);
-    const double ry = w.k.vbMinor < kUncovered ? given(sink, "rho_y", Quantity::Ratio, 0.0, "7.1 of EN 1993-1-5 instead")
-                                               : shearReduction("rho_y", "V_yEd", "V_yRd",
-                                                                w.s.vy > 0.5 * w.k.vy * leaves ? "(2*V_yEd/V_yRd - 1)^2" : "0",
-                                                                w.s.vy, w.k.vy * leaves, sink);
+    const double m0 = c.gammaM0();
+    const ShearShares rho = putShearShares(w, sink);
     const double fy = given(sink, "f_y", Quantity::Stress, c.fy);
     given(sink, "gamma_M0", Quantity::Ratio, m0, "6.1");
     const double a = given(sink, "A", Quantity::Area, c.p.a), az = given(sink, "A_vz", Quantity::Area, w.k.avz),
                  ay = given(sink, "A_vy", Quantity::Area, w.k.avy);
     Reduced r{};
-    r.n = step(sink, "N_Rd", "(A - min(1, rho_z)*A_vz - min(1, rho_y)*A_vy)*f_y/gamma_M0", "6.2.10(3)", Quantity::Force,
-               (a - std::min(1.0, rz) * az - std::min(1.0, ry) * ay) * fy / m0);
+    r.n = step(sink, "N_Rd", "max(0, A - rho_z*A_vz - rho_y*A_vy)*f_y/gamma_M0", "6.2.10(3)", Quantity::Force,
+               std::max(0.0, a - rho.z * az - rho.y * ay) * fy / m0);
     const double wy = given(sink, "W_ply", Quantity::SectionModulus, c.p.wply),
                  wz = given(sink, "W_plz", Quantity::SectionModulus, c.p.wplz);
+    const ShearParts part = shearParts(c);
     if (c.doublySymmetricI()) {
         const double hw = given(sink, "h_w", Quantity::SectionLength, webClear(c.s)),
                      tw = given(sink, "t_w", Quantity::SectionLength, c.s.tw);
-        r.my = step(sink, "M_yRd", "(W_ply - min(1, rho_z)*(h_w*t_w)^2/(4*t_w))*f_y/gamma_M0", "6.30", Quantity::Moment,
-                    (wy - std::min(1.0, rz) * sqr(hw * tw) / (4 * tw)) * fy / m0);
-    } else
-        r.my = step(sink, "M_yRd", "(1 - min(1, rho_z))*W_ply*f_y/gamma_M0", "6.29", Quantity::Moment,
-                    (1 - std::min(1.0, rz)) * wy * fy / m0);
-    r.mz = step(sink, "M_zRd", "(1 - min(1, rho_y))*W_plz*f_y/gamma_M0", "6.29", Quantity::Moment,
-                (1 - std::min(1.0, ry)) * wz * fy / m0);
+        r.my = step(sink, "M_yRd", "(W_ply - rho_z*(h_w*t_w)^2/(4*t_w))*f_y/gamma_M0", "6.30", Quantity::Moment,
+                    (wy - rho.z * sqr(hw * tw) / (4 * tw)) * fy / m0);
+    } else {
+        const double web = given(sink, "W_vy", Quantity::SectionModulus, part.plasticY, "of the plates along z");
+        r.my = step(sink, "M_yRd", "(W_ply - rho_z*W_vy)*f_y/gamma_M0", "6.2.8(3)", Quantity::Moment,
+                    (wy - rho.z * web) * fy / m0);
+    }
+    const double flanges = given(sink, "W_vz", Quantity::SectionModulus, part.plasticZ, "of the plates along y");
+    r.mz = step(sink, "M_zRd", "(W_plz - rho_y*W_vz)*f_y/gamma_M0", "6.2.8(3)", Quantity::Moment,
+                (wz - rho.y * flanges) * fy / m0);
     return r;
 }
 
@@ -125,6 +197,30 @@ template <class Sink> double biaxial(double my, double mny, double mz, double mn
     given(sink, "alpha", Quantity::Ratio, alpha, "6.2.9.1(6)"), given(sink, "beta", Quantity::Ratio, beta, "6.2.9.1(6)");
     const double value = std::pow(my / mny, alpha) + std::pow(mz / mnz, beta);
     return step(sink, "r_M", "(M_yEd/M_Ny)^alpha + (M_zEd/M_Nz)^beta", "6.41", Quantity::Ratio, value);
+}
+
+// The factor by which both moments of 6.41 are too large: λ with (a/λ)^α + (b/λ)^β = 1.
+double momentsTooLarge(double a, double b, double alpha, double beta)
+{
+    double lo = std::max(a, b), hi = a + b;
+    for (int i = 0; i < 60; ++i) {
+        const double mid = (lo + hi) / 2;
+        (std::pow(a / mid, alpha) + std::pow(b / mid, beta) > 1 ? lo : hi) = mid;
+    }
+    return hi;
+}
+
+// Utilisation by 6.41: the sum itself up to 1; above it a sum of powers exaggerates, and the factor on the moments stands.
+template <class Sink> Combined biaxialRatio(double n, double a, double b, double alpha, double beta, Sink& sink)
+{
+    const double sum = std::pow(a, alpha) + std::pow(b, beta);
+    if (sum <= 1)
+        return {
+            step(sink, "ratio", "max(n, M_yEd/M_Ny, M_zEd/M_Nz, r_M)", "6.2.9.1(6)", Quantity::Ratio, std::max({n, a, b, sum})),
+            "6.2.9.1"};
+    const double factor =
+        given(sink, "r_f", Quantity::Ratio, momentsTooLarge(a, b, alpha, beta), "both moments over this just meet 6.41");
+    return {step(sink, "ratio", "max(n, r_f)", "6.2.9.1(6)", Quantity::Ratio, std::max(n, factor)), "6.2.9.1"};
 }
 
 // 6.41 is a sum of powers: what the loads could be multiplied by is not its inverse. For one moment the ratio itself; for two
@@ -156,10 +252,7 @@ template <class Sink> Combined plasticI(const Work& w, const Reduced& r, Sink& s
     if (mz == 0) return {step(sink, "ratio", "max(n, M_yEd/M_Ny)", "6.31", Quantity::Ratio, std::max(n, my / mny)), "6.2.9.1"};
     if (my == 0) return {step(sink, "ratio", "max(n, M_zEd/M_Nz)", "6.31", Quantity::Ratio, std::max(n, mz / mnz)), "6.2.9.1"};
     biaxial(my, mny, mz, mnz, 2, std::max(1.0, 5 * n), sink);
-    const double sum = sqr(my / mny) + std::pow(mz / mnz, std::max(1.0, 5 * n));
-    return {step(sink, "ratio", "max(n, M_yEd/M_Ny, M_zEd/M_Nz, r_M)", "6.2.9.1(6)", Quantity::Ratio,
-                 std::max({n, my / mny, mz / mnz, sum})),
-            "6.2.9.1"};
+    return biaxialRatio(n, my / mny, mz / mnz, 2, std::max(1.0, 5 * n), sink);
 }
 
 template <class Sink> Combined plasticTube(const Work& w, const Reduced& r, Sink& sink)
@@ -186,10 +279,7 @@ template <class Sink> Combined plasticTube(const Work& w, const Reduced& r, Sink
         mnz = step(sink, "M_Nz", "M_zRd*(1 - n^1.7)", "6.2.9.1(5)", Quantity::Moment, r.mz * (1 - std::pow(n, 1.7)));
     }
     biaxial(my, mny, mz, mnz, power, power, sink);
-    const double sum = std::pow(my / mny, power) + std::pow(mz / mnz, power);
-    return {step(sink, "ratio", "max(n, M_yEd/M_Ny, M_zEd/M_Nz, r_M)", "6.2.9.1(6)", Quantity::Ratio,
-                 std::max({n, my / mny, mz / mnz, sum})),
-            "6.2.9.1"};
+    return biaxialRatio(n, my / mny, mz / mnz, power, power, sink);
 }
 
 // 6.2.9.1(3) for a flat bar bent about one axis; anything else by the sum of 6.2.1(7).
@@ -209,14 +299,27 @@ template <class Sink> Combined plasticSum(const Work& w, const Reduced& r, Sink&
             "6.2.1(7)"};
 }
 
-// 6.2.9.2: the largest stress at the extreme fibres; for angles at heel and toes. fy reduced where shear is large.
+// 6.2.9.2: the largest stress at the extreme fibres; for angles at heel and toes, of a round tube where both moments meet.
+// Shear lowers the strength of the plates that carry it (6.2.8(3)): the stress is that of the section without that share of
+// them.
 template <class Sink> Combined elastic(const Work& w, Sink& sink)
 {
     const Context& c = w.c;
     const SectionProperties& p = c.p;
+    const ShearShares rho = putShearShares(w, sink);
+    const ShearParts part = shearParts(c);
+    const double area = p.a - rho.z * w.k.avz - rho.y * w.k.avy, iy = p.iy * (1 - rho.z * part.elasticY),
+                 iz = p.iz * (1 - rho.y * part.elasticZ);
+    const double fy = given(sink, "f_y", Quantity::Stress, c.fy),
+                 m0 = given(sink, "gamma_M0", Quantity::Ratio, c.gammaM0(), "6.1");
+    if (!(area > 0 && iy > 0 && iz > 0)) {
+        sink.note("The shear takes all there is.");
+        const double v = std::max(w.s.vz / w.k.vz, w.s.vy / w.k.vy);
+        return {given(sink, "ratio", Quantity::Ratio, std::max(v, 1.0), "6.2.6"), "6.2.8"};
+    }
     double y = 0, z = 0, worst = -1;
     const auto at = [&](double py, double pz) {
-        const double s = std::abs(w.s.a.n / p.a + w.s.a.my * pz / p.iy + w.s.a.mz * py / p.iz);
+        const double s = std::abs(w.s.a.n / area + w.s.a.my * pz / iy + w.s.a.mz * py / iz);
         if (s > worst) {
             worst = s;
             y = py;
@@ -230,29 +333,35 @@ template <class Sink> Combined elastic(const Work& w, Sink& sink)
             b -= p.cz;
             at(co * a - si * b, si * a + co * b);
         };
-        corner(0, 0), corner(0, c.s.h), corner(c.s.t, c.s.h), corner(c.s.b, 0), corner(c.s.b, c.s.t);
+        corner(0, 0);
+        corner(0, c.s.h);
+        corner(c.s.t, c.s.h);
+        corner(c.s.b, 0);
+        corner(c.s.b, c.s.t);
+    } else if (c.s.kind == ShapeKind::Chs || c.s.kind == ShapeKind::BarRound) {
+        const double m = std::hypot(w.s.a.my / iy, w.s.a.mz / iz), r = c.s.d / 2;
+        for (const double sign : {1.0, -1.0})
+            if (m > 0)
+                at(sign * r * w.s.a.mz / iz / m, sign * r * w.s.a.my / iy / m);
+            else
+                at(0, sign * r);
     } else
         for (const double pz : {p.iy / p.welyTop, -p.iy / p.welyBottom})
             for (const double py : {p.iz / p.welzPlus, -p.iz / p.welzMinus})
                 at(py, pz);
-    const double leaves = torsionLeaves(w.k, w.s.t);
-    const double rz = w.k.vb < kUncovered || w.s.vz <= 0.5 * w.k.vz * leaves ? 0.0 : sqr(2 * w.s.vz / (w.k.vz * leaves) - 1),
-                 ry = w.k.vbMinor < kUncovered || w.s.vy <= 0.5 * w.k.vy * leaves ? 0.0
-                                                                                  : sqr(2 * w.s.vy / (w.k.vy * leaves) - 1);
-    given(sink, "A", Quantity::Area, p.a), given(sink, "I_y", Quantity::Inertia, p.iy),
-        given(sink, "I_z", Quantity::Inertia, p.iz);
+    given(sink, "A", Quantity::Area, area, rho.z + rho.y > 0 ? "less what shear takes" : "");
+    given(sink, "I_y", Quantity::Inertia, iy, rho.z > 0 ? "less what shear takes" : "");
+    given(sink, "I_z", Quantity::Inertia, iz, rho.y > 0 ? "less what shear takes" : "");
     if constexpr (Sink::keeps) {
         sink.note("At the fibre with the largest stress; forces with their signs, compression positive.");
-        given(sink, "N", Quantity::Force, w.s.a.n), given(sink, "M_y", Quantity::Moment, w.s.a.my),
-            given(sink, "M_z", Quantity::Moment, w.s.a.mz);
-        given(sink, "y", Quantity::SectionLength, y), given(sink, "z", Quantity::SectionLength, z);
+        given(sink, "N", Quantity::Force, w.s.a.n);
+        given(sink, "M_y", Quantity::Moment, w.s.a.my);
+        given(sink, "M_z", Quantity::Moment, w.s.a.mz);
+        given(sink, "y", Quantity::SectionLength, y);
+        given(sink, "z", Quantity::SectionLength, z);
     }
     const double sigma = step(sink, "sigma", "abs(N/A + M_y*z/I_y + M_z*y/I_z)", "6.2.9.2", Quantity::Stress, worst);
-    const double rho = given(sink, "rho", Quantity::Ratio, std::min(0.999, std::max(rz, ry)), "6.2.8(3)"),
-                 fy = given(sink, "f_y", Quantity::Stress, c.fy),
-                 m0 = given(sink, "gamma_M0", Quantity::Ratio, c.gammaM0(), "6.1");
-    return {step(sink, "ratio", "sigma/((1 - rho)*f_y/gamma_M0)", "6.42", Quantity::Ratio, sigma / ((1 - rho) * fy / m0)),
-            "6.2.9.2"};
+    return {step(sink, "ratio", "sigma/(f_y/gamma_M0)", "6.42", Quantity::Ratio, sigma / (fy / m0)), "6.2.9.2"};
 }
 
 // 6.2.9.3. Tension acts on the whole section.
@@ -272,11 +381,23 @@ template <class Sink> Combined effectiveSection(const Work& w, Sink& sink)
                  wz = given(sink, "W_effz", Quantity::SectionModulus,
                             w.s.a.mz != 0 ? w.e.wz[side(w.s.a.mz)] : std::min(w.e.wz[0], w.e.wz[1]), "EN 1993-1-5 4.3(4)");
     const double n = std::abs(w.s.a.n), my = std::abs(w.s.a.my), mz = std::abs(w.s.a.mz);
+    // 6.2.8(3): the plates that carry the shear count with (1 - ρ) of their strength, here too where they do not buckle.
+    const ShearShares rho = putShearShares(w, sink);
+    const ShearParts part = shearParts(c);
+    const double vy = given(sink, "W_vy", Quantity::SectionModulus, part.elasticY * c.p.wely, "of the plates along z"),
+                 vz = given(sink, "W_vz", Quantity::SectionModulus, part.elasticZ * c.p.welz, "of the plates along y"),
+                 az = given(sink, "A_vz", Quantity::Area, w.k.avz), ay = given(sink, "A_vy", Quantity::Area, w.k.avy);
+    const double na = a - rho.z * az - rho.y * ay, my0 = wy - rho.z * vy, mz0 = wz - rho.y * vz;
+    if (!(na > 0 && my0 > 0 && mz0 > 0)) {
+        sink.note("The shear takes all there is.");
+        const double v = std::max(w.s.vz / w.k.vz, w.s.vy / w.k.vy);
+        return {given(sink, "ratio", Quantity::Ratio, std::max(v, 1.0), "6.2.6"), "6.2.8"};
+    }
     return {
-        step(
-            sink, "ratio",
-            "N_Ed/(A_eff*f_y/gamma_M0) + (M_yEd + N_Ed*e_Ny)/(W_effy*f_y/gamma_M0) + (M_zEd + N_Ed*e_Nz)/(W_effz*f_y/gamma_M0)",
-            "6.44", Quantity::Ratio, (n / a + (my + n * ey) / wy + (mz + n * ez) / wz) / (fy / m0)),
+        step(sink, "ratio",
+             "N_Ed/((A_eff - rho_z*A_vz - rho_y*A_vy)*f_y/gamma_M0) + (M_yEd + N_Ed*e_Ny)/((W_effy - rho_z*W_vy)*f_y/gamma_M0) "
+             "+ (M_zEd + N_Ed*e_Nz)/((W_effz - rho_y*W_vz)*f_y/gamma_M0)",
+             "6.44", Quantity::Ratio, (n / na + (my + n * ey) / my0 + (mz + n * ez) / mz0) / (fy / m0)),
         "6.2.9.3"};
 }
 

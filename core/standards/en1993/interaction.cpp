@@ -68,7 +68,7 @@ template <class Sink> void putCommon(const Context& c, const Beamcolumn& b, Sink
     given(sink, "N_Rk", Quantity::Force, b.nrk, "Table 6.7"), given(sink, "M_yRk", Quantity::Moment, b.myrk, "Table 6.7"),
         given(sink, "M_zRk", Quantity::Moment, b.mzrk, "Table 6.7");
     given(sink, "chi_y", Quantity::Ratio, b.column.y.chi, "6.3.1"),
-        given(sink, "chi_z", Quantity::Ratio, b.column.z.chi, "6.3.1"),
+        given(sink, "chi_z", Quantity::Ratio, b.column.flexuralZ.chi, "6.3.1, flexural"),
         given(sink, "chi_LT", Quantity::Ratio, b.ltb.chi, "6.3.2");
     given(sink, "gamma_M1", Quantity::Ratio, c.gammaM1(), "6.1");
 }
@@ -77,7 +77,9 @@ template <class Sink> void putCommon(const Context& c, const Beamcolumn& b, Sink
 template <class Sink> Factors annexB(const Context& c, const Beamcolumn& b, Sink& sink)
 {
     const bool elastic = b.cls >= 3;
-    const bool stiff = !b.ltbApplies && !(c.iShape() || c.s.kind == ShapeKind::Channel || c.s.kind == ShapeKind::Tee);
+    // Table B.1: hollow sections, and whatever is held against twist all along.
+    const bool stiff = c.options.torsionHeld || c.s.kind == ShapeKind::Rhs ||
+                       (!b.ltbApplies && !(c.iShape() || c.s.kind == ShapeKind::Channel || c.s.kind == ShapeKind::Tee));
     const auto stated = c.in.brief.cm;
     if (stated)
         sink.note("C_m is stated in the brief.");
@@ -88,11 +90,11 @@ template <class Sink> Factors annexB(const Context& c, const Beamcolumn& b, Sink
                  cmz = given(sink, "C_mz", Quantity::Ratio, factor(b.z, b.swayZ), "Table B.3"),
                  cmlt = given(sink, "C_mLT", Quantity::Ratio, factor(b.lt, false), "Table B.3");
     const double ly = given(sink, "lambdabar_y", Quantity::Ratio, b.column.y.lambda, "6.3.1"),
-                 lz = given(sink, "lambdabar_z", Quantity::Ratio, b.column.z.lambda, "6.3.1");
+                 lz = given(sink, "lambdabar_z", Quantity::Ratio, b.column.flexuralZ.lambda, "6.3.1");
     const double ny = step(sink, "n_y", "N_Ed/(chi_y*N_Rk/gamma_M1)", "Annex B", Quantity::Ratio,
                            b.n / (b.column.y.chi * b.nrk / c.gammaM1())),
                  nz = step(sink, "n_z", "N_Ed/(chi_z*N_Rk/gamma_M1)", "Annex B", Quantity::Ratio,
-                           b.n / (b.column.z.chi * b.nrk / c.gammaM1()));
+                           b.n / (b.column.flexuralZ.chi * b.nrk / c.gammaM1()));
     Factors k{};
     const std::string_view first = stiff ? "Table B.1" : "Table B.2";
     if (elastic) {
@@ -149,7 +151,7 @@ template <class Sink> PlasticityA plasticityA(const Context& c, const Beamcolumn
         return k;
     }
     const auto& [wely, welz, wply, wplz, wy, wz, npl, alt, l0, cmy, cmz] = t;
-    const double lz = given(sink, "lambdabar_z", Quantity::Ratio, b.column.z.lambda),
+    const double lz = given(sink, "lambdabar_z", Quantity::Ratio, b.column.flexuralZ.lambda),
                  lm = given(sink, "lambda_max", Quantity::Ratio, std::max(b.column.y.lambda, lz), "max(λy, λz)");
     const double mply = wply * c.fy / c.gammaM0(), mplz = wplz * c.fy / c.gammaM0();
     const double ry = given(sink, "r_y", Quantity::Ratio, (b.my + b.dmy) / (b.ltb.chi * mply), "M_yEd/(χ_LT·M_pl,y,Rd)"),
@@ -192,7 +194,7 @@ template <class Sink> Factors annexA(const Context& c, const Beamcolumn& b, Sink
 {
     const SectionProperties& p = c.p;
     const double n = b.n, ny = given(sink, "N_cry", Quantity::Force, b.column.y.ncr),
-                 nz = given(sink, "N_crz", Quantity::Force, b.column.z.ncr);
+                 nz = given(sink, "N_crz", Quantity::Force, b.column.flexuralZ.ncr);
     const bool twists = b.column.ncrT < kUncovered;
     const double pz = n / nz, pt = twists ? n / given(sink, "N_crT", Quantity::Force, b.column.ncrT) : 0.0;
     if (!(n < 0.999 * std::min(ny, nz)) || !(pt < 0.999)) {
@@ -202,7 +204,7 @@ template <class Sink> Factors annexA(const Context& c, const Beamcolumn& b, Sink
     const double muy = step(sink, "mu_y", "(1 - N_Ed/N_cry)/(1 - chi_y*N_Ed/N_cry)", "Table A.1", Quantity::Ratio,
                             (1 - n / ny) / (1 - b.column.y.chi * n / ny)),
                  muz = step(sink, "mu_z", "(1 - N_Ed/N_crz)/(1 - chi_z*N_Ed/N_crz)", "Table A.1", Quantity::Ratio,
-                            (1 - pz) / (1 - b.column.z.chi * pz));
+                            (1 - pz) / (1 - b.column.flexuralZ.chi * pz));
     const double wely = given(sink, "W_ely", Quantity::SectionModulus, p.wely),
                  welz = given(sink, "W_elz", Quantity::SectionModulus, p.welz),
                  wply = given(sink, "W_ply", Quantity::SectionModulus, p.wply),
@@ -255,14 +257,18 @@ template <class Sink> Stability generalMethod(const Context& c, const Beamcolumn
 {
     sink.heading("General method, out of plane", "6.3.4");
     putCommon(c, b, sink);
-    const double share = step(sink, "s_u", "N_Ed/(chi_y*N_Rk) + M_yEd/M_yRk", "6.3.4(2)", Quantity::Ratio,
-                              b.n / (b.column.y.chi * b.nrk) + (b.my + b.dmy) / b.myrk);
+    // In plane the member itself: its bow and second-order moment by 6.61 without lateral-torsional buckling.
+    NoTrace none;
+    const double kyy = given(sink, "k_yy", Quantity::Ratio, b.n > 0 ? std::max(1.0, annexB(c, b, none).yy) : 1.0,
+                             "Annex B, not below 1: the section itself has to hold M_y");
+    const double share = step(sink, "s_u", "N_Ed/(chi_y*N_Rk) + k_yy*M_yEd/M_yRk", "6.3.4(2)", Quantity::Ratio,
+                              b.n / (b.column.y.chi * b.nrk) + kyy * (b.my + b.dmy) / b.myrk);
     if (!(share > 0)) {
         step(sink, "ratio", "gamma_M1*M_zEd/M_zRk", "6.3.4", Quantity::Ratio, c.gammaM1() * (b.mz + b.dmz) / b.mzrk);
         return {c.gammaM1() * (b.mz + b.dmz) / b.mzrk, "6.3.4"};
     }
     const double ult = step(sink, "alpha_ult", "1/s_u", "6.3.4(2)", Quantity::Ratio, 1 / share);
-    const double pz = b.n / b.column.z.ncr, pt = b.column.ncrT < kUncovered ? b.n / b.column.ncrT : 0,
+    const double pz = b.n / b.column.flexuralZ.ncr, pt = b.column.ncrT < kUncovered ? b.n / b.column.ncrT : 0,
                  pm = b.ltbApplies ? b.my / b.mcr : 0;
     double lo = 0, hi = 1;
     const auto stable = [&](double a) { return a * pz < 1 && a * pt < 1 && (1 - a * pz) * (1 - a * pt) > sqr(a * pm); };
@@ -307,7 +313,7 @@ template <class Sink> Stability stability(const Context& c, const Beamcolumn& b,
         Quantity::Ratio, m1 * (b.n / (b.column.y.chi * b.nrk) + k.yy * my / (b.ltb.chi * b.myrk) + k.yz * mz / b.mzrk));
     const double second = step(
         sink, "r_62", "N_Ed/(chi_z*N_Rk/gamma_M1) + k_zy*M_yEd/(chi_LT*M_yRk/gamma_M1) + k_zz*M_zEd/(M_zRk/gamma_M1)", "6.62",
-        Quantity::Ratio, m1 * (b.n / (b.column.z.chi * b.nrk) + k.zy * my / (b.ltb.chi * b.myrk) + k.zz * mz / b.mzrk));
+        Quantity::Ratio, m1 * (b.n / (b.column.flexuralZ.chi * b.nrk) + k.zy * my / (b.ltb.chi * b.myrk) + k.zz * mz / b.mzrk));
     return {step(sink, "ratio", "max(r_61, r_62)", "6.3.3(4)", Quantity::Ratio, std::max(first, second)),
             first >= second ? "6.61" : "6.62"};
 }

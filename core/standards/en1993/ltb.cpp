@@ -56,6 +56,29 @@ double loadHeight(const Context& c)
     return -c.p.zs;
 }
 
+double correctionFactor(const Segment& s)
+{
+    constexpr size_t n = Segment::kSamples;
+    const double first = s.m[0], last = s.m[n - 1], middle = s.m[n / 2], quarter = s.m[n / 4];
+    if (s.cantilever) return 1;
+    if (!s.loaded()) {
+        const double large = std::abs(first) > std::abs(last) ? first : last, small = large == first ? last : first;
+        return large == 0 ? 1 : 1 / (1.33 - 0.33 * small / large);
+    }
+    const double sag = middle - (first + last) / 2; // of the loads alone
+    // 0.25 for a distributed load, 0 for one at mid-span; anything between counts as distributed, whose factors are larger.
+    const double shape = sag != 0 ? (quarter - (0.75 * first + 0.25 * last) - 0.5 * sag) / sag : 1;
+    const bool atMiddle = std::abs(shape) < 0.02;
+    // An end moment over that at mid-span: 0 simple; -2 (distributed) or -1 (at mid-span) fixed; propped -2 and -1.2.
+    const double a = middle != 0 ? first / middle : 0, b = middle != 0 ? last / middle : 0;
+    if (a > 0.02 || b > 0.02 || middle == 0) return 1;
+    const double fixed = atMiddle ? -1.0 : -2.0, propped = atMiddle ? -1.2 : -2.0;
+    const auto near = [](double v, double wanted) { return std::abs(v - wanted) <= 0.05 * std::max(1.0, std::abs(wanted)); };
+    if (near(a, fixed) && near(b, fixed)) return atMiddle ? 0.77 : 0.90;
+    if ((near(a, propped) && near(b, 0)) || (near(a, 0) && near(b, propped))) return atMiddle ? 0.82 : 0.91;
+    return atMiddle ? 0.86 : 0.94;
+}
+
 namespace {
 
 template <class Sink> double uniform(const Context& c, double length, EndFixity ends, Sink& sink)
@@ -106,6 +129,7 @@ template <class Sink> Critical criticalOf(const Context& c, const Segment& s, Si
         out.mcr = step(sink, "M_cr", "C_1*(sqrt(M_0^2 + (N_z*d_z)^2) - N_z*d_z)", "6.3.2.2(2)", Quantity::Moment,
                        c1 * (std::sqrt(m0 * m0 + sqr(ncr * d)) - ncr * d));
         out.c1 = c1;
+        out.kc = c1 > 1 ? 1 / std::sqrt(c1) : 1;
         return out;
     }
     if (s.cantilever)
@@ -134,10 +158,19 @@ template <class Sink> Critical criticalOf(const Context& c, const Segment& s, Si
     }
     // With loads off the shear centre C1 is not that of the diagram's shape alone: k_c = 1 then.
     if (zg != 0 || c.p.betay != 0 || s.cantilever) out.c1 = std::min(out.c1, 1.0);
+    if (out.c1 > 1 && out.mcr == mcr) out.kc = c.national.kcFromC1 ? 1 / std::sqrt(out.c1) : correctionFactor(s);
     return out;
 }
 
 namespace {
+
+template <class Sink> double putKc(const Context& c, const Critical& m, Sink& sink)
+{
+    const bool fromC1 = m.kc < 1 && (c.national.kcFromC1 || c.options.c1);
+    if (!fromC1) return given(sink, "k_c", Quantity::Ratio, m.kc, "Table 6.6");
+    given(sink, "C_1", Quantity::Ratio, m.c1);
+    return step(sink, "k_c", "1/sqrt(C_1)", "6.3.2.3(2)", Quantity::Ratio, 1 / std::sqrt(m.c1));
+}
 
 // 6.3.2.4 with the radius of gyration of the compressed flange and a third of the compressed part of the web.
 template <class Sink> Lateral simplified(const Context& c, double w, const Critical& m, double length, double med, Sink& sink)
@@ -155,9 +188,8 @@ template <class Sink> Lateral simplified(const Context& c, double w, const Criti
                  m1 = putM1(c, sink), wy = given(sink, "W_y", Quantity::SectionModulus, w);
     const double i = step(sink, "i_f", "sqrt(b^3*t_f/12/(b*t_f + h_w*t_w/6))", "6.3.2.4", Quantity::SectionLength,
                           std::sqrt(cube(b) * tf / 12 / (b * tf + hw * tw / 6)));
-    const double l1 = step(sink, "lambda_1", "pi()*sqrt(E/f_y)", "6.3.1.3", Quantity::Ratio, kPi * std::sqrt(e / fy)),
-                 c1 = given(sink, "C_1", Quantity::Ratio, std::max(1.0, m.c1));
-    const double kc = step(sink, "k_c", "1/sqrt(C_1)", "Table 6.6", Quantity::Ratio, 1 / std::sqrt(c1)),
+    const double l1 = step(sink, "lambda_1", "pi()*sqrt(E/f_y)", "6.3.1.3", Quantity::Ratio, kPi * std::sqrt(e / fy));
+    const double kc = putKc(c, m, sink),
                  lf = step(sink, "lambdabar_f", "k_c*L_c/(i_f*lambda_1)", "6.59", Quantity::Ratio, kc * l / (i * l1));
     const double mc = step(sink, "M_cRd", "W_y*f_y/gamma_M1", "6.3.2.4", Quantity::Moment, wy * fy / m1);
     const double enough = given(sink, "lambda_c0", Quantity::Ratio, c.national.lambdaC0, "6.3.2.4(1)");
@@ -193,7 +225,9 @@ Lateral lateralResistance(const Context& c, double w, const Critical& m, double 
                  mcr = given(sink, "M_cr", Quantity::Moment, m.mcr), m1 = putM1(c, sink);
     const double l = step(sink, "lambdabar_LT", "sqrt(W_y*f_y/M_cr)", "6.3.2.2", Quantity::Ratio, std::sqrt(wy * fy / mcr));
     out.lambda = l;
-    const double plateau = rolled ? c.national.lambdaLT0 : 0.2;
+    // 6.3.2.2(4) refers to λ_LT,0 of 6.3.2.3 for all; it is used where that does not make the resistance jump, and for
+    // rectangular tubes, which the clause may leave out altogether.
+    const double plateau = rolled || c.s.kind == ShapeKind::Rhs ? c.national.lambdaLT0 : 0.2;
     const auto finish = [&](double chi) {
         out.chi = chi;
         out.value = step(sink, "M_bRd", "chi_LT*W_y*f_y/gamma_M1", "6.55", Quantity::Moment, chi * wy * fy / m1);
@@ -220,9 +254,8 @@ Lateral lateralResistance(const Context& c, double w, const Critical& m, double 
                             Quantity::Ratio, 0.5 * (1 + alpha * (l - l0) + beta * l * l));
     double chi = step(sink, "chi_LT", "min(1, 1/lambdabar_LT^2, 1/(Phi_LT + sqrt(Phi_LT^2 - beta*lambdabar_LT^2)))", "6.57",
                       Quantity::Ratio, std::min({1.0, 1 / (l * l), 1 / (phi + std::sqrt(phi * phi - beta * l * l))}));
-    if (c.national.momentShape && m.c1 > 1) {
-        const double c1 = given(sink, "C_1", Quantity::Ratio, m.c1),
-                     kc = step(sink, "k_c", "1/sqrt(C_1)", "Table 6.6", Quantity::Ratio, 1 / std::sqrt(c1));
+    if (c.national.momentShape && m.kc < 1) {
+        const double kc = putKc(c, m, sink);
         const double f = step(sink, "f", "min(1, 1 - 0.5*(1 - k_c)*(1 - 2*(lambdabar_LT - 0.8)^2))", "6.3.2.3(2)",
                               Quantity::Ratio, std::min(1.0, 1 - 0.5 * (1 - kc) * (1 - 2 * sqr(l - 0.8))));
         chi = step(sink, "chi_LT", "min(1, 1/lambdabar_LT^2, chi_LT/f)", "6.58", Quantity::Ratio,

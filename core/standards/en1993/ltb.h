@@ -21,8 +21,12 @@ double loadHeight(const Context& c);
 // M_cr over that of uniform moment, for k_c.
 struct Critical
 {
-    double mcr = 0, c1 = 1;
+    double mcr = 0, c1 = 1, kc = 1; // kc: Table 6.6, or 1/√C1 where the national set says so
 };
+// Table 6.6: k_c of a moment diagram. Rows for end moments alone, for a distributed load and for a load at mid-span, each on
+// simple, propped and fixed ends; a loaded segment with ends between takes the simple ones' (the larger), one whose ends sag
+// with it 1.
+double correctionFactor(const Segment& s);
 // med: the moment that is checked, N·m. Where the segment belongs to one flange only and the largest moment of its diagram
 // compresses the other, M_cr is the critical factor times med, but not less than that of uniform moment.
 template <class Sink> Critical criticalOf(const Context& c, const Segment& s, Sink& sink, double med = kUncovered);

@@ -37,6 +37,7 @@ const std::vector<NationalParameters>& shippedNationalParameters()
             n.interaction = word(j, "interaction", interactionMethodNames(), n.interaction);
             n.strength = word(j, "strength", strengthSourceNames(), n.strength);
             n.momentShape = j.value("momentShape", n.momentShape);
+            n.kcFromC1 = j.value("kcFromC1", n.kcFromC1);
             n.rolledOnly = j.value("rolledOnly", n.rolledOnly);
             for (const auto& l : j.value("deflection", nlohmann::json::array())) {
                 DeflectionLimit limit;

@@ -47,6 +47,7 @@ public:
         slendernessOutcome(out_, kSlenderness, c_.in.brief, d_, slenderness, span, 0, 0, "6.3.1", "6.2.3");
         deflectionOutcome(out_, kDeflection, c_.in, d_, "7.2");
         spoilUncovered();
+        out_.spoilWithoutStrength(kInteraction);
         out_.leaveOut(c_.in.brief);
         r_.settle();
     }
@@ -153,10 +154,10 @@ private:
         Critical critical{kUncovered, 1};
         if (s_.ltb && my > 0) {
             if (cap.mcrLeast > 0) {
-                const Lateral least = lateralResistance(c_, w, {cap.mcrLeast, 1}, d_.spans[k].lb, my, none);
+                const Lateral least = lateralResistance(c_, w, {cap.mcrLeast, 1, 1}, d_.spans[k].lb, my, none);
                 if (least.chi >= 1 && ltbMethod(c_) != En1993Options::Ltb::Simplified) {
                     ltb = least;
-                    critical = {cap.mcrLeast, 1};
+                    critical = {cap.mcrLeast, 1, 1};
                 } else if (my / least.value <= out_.ratio(kLtb) && bound(a, cap, least, my) <= out_.ratio(kInteraction))
                     return;
             }
@@ -167,6 +168,12 @@ private:
             out_.take(kLtb, my / ltb.value, my, ltb.value, i, at, a.at, ltb.clause);
         } else if (bound(a, cap, ltb, my) <= out_.ratio(kInteraction))
             return;
+        // 6.3.3 is for bending with compression: without it, and where nothing buckles sideways, the section's own check says
+        // all.
+        if (!(a.a.n > 0) && !s_.ltb) {
+            if (out_.at(kInteraction).set < 0) out_.take(kInteraction, 0, 0, 1, i, at, a.at, "6.3.3");
+            return;
+        }
         Beamcolumn b = beamcolumnOf(c_, s_, d_, i, k, a);
         b.ltb = ltb;
         b.mcr = critical.mcr;

@@ -103,7 +103,7 @@ Segment segmentOf(const Demands& d, size_t set, size_t span)
         // The free end is the member's; its factor of 2 stands for what the solution knows itself.
         out.cantilever = true;
         out.length = p.to - p.from;
-        out.freeAtStart = p.from <= d.x.front() + 1e-9;
+        out.freeAtStart = p.freeAtStart;
         if (out.freeAtStart)
             out.q.front() -= vz.front();
         else
@@ -131,19 +131,9 @@ double momentAt(const Demands& d, const double* m, const double* v, double at, b
            t * t * (t - 1) * l * v[j + 1];
 }
 
-// Ends and middle of the longest segment of a lane that overlaps the span: the points braced across the other axis (Table B.3).
-MomentShape laneShape(const Context& c, const Demands& d, size_t set, const Span& p, LengthAxis axis, bool minor)
+MomentShape shapeBetween(const Context& c, const Demands& d, const double* m, const double* v, double from, double to)
 {
-    double from = p.from, to = p.to, longest = -1;
-    for (const LaneSegment& s : c.in.lanes.of(axis))
-        if (s.from < p.to - 1e-9 && s.to > p.from + 1e-9 && s.span() > longest) {
-            longest = s.span();
-            from = s.from;
-            to = s.to;
-        }
     const size_t n = d.x.size();
-    const double* f = d.concurrent(set);
-    const double *m = f + (minor ? 5 : 4) * n, *v = f + (minor ? 1 : 2) * n;
     MomentShape out;
     out.first = momentAt(d, m, v, from, true);
     out.last = momentAt(d, m, v, to, false);
@@ -157,6 +147,31 @@ MomentShape laneShape(const Context& c, const Demands& d, size_t set, const Span
         out.bow = shapeOf(s).bow;
     }
     return out;
+}
+
+// Ends and middle of the segment of a lane that holds the largest moment: the points braced across the other axis (Table B.3).
+// Where two meet in that moment, the one whose factor is the larger.
+MomentShape laneShape(const Context& c, const Demands& d, size_t set, const Span& p, LengthAxis axis, bool minor)
+{
+    const size_t n = d.x.size();
+    const double* f = d.concurrent(set);
+    const double *m = f + (minor ? 5 : 4) * n, *v = f + (minor ? 1 : 2) * n;
+    double largest = -1;
+    std::vector<std::pair<double, MomentShape>> all; // largest moment inside, shape
+    for (const LaneSegment& s : c.in.lanes.of(axis)) {
+        if (!(s.from < p.to - 1e-9 && s.to > p.from + 1e-9) || !(s.span() > 0)) continue;
+        MomentShape shape = shapeBetween(c, d, m, v, s.from, s.to);
+        double inside = std::max({std::abs(shape.first), std::abs(shape.last), std::abs(shape.middle)});
+        for (size_t i = 0; i < n; ++i)
+            if (d.x[i] > s.from + 1e-9 && d.x[i] < s.to - 1e-9) inside = std::max(inside, std::abs(m[i]));
+        largest = std::max(largest, inside);
+        all.emplace_back(inside, shape);
+    }
+    if (all.empty()) return shapeBetween(c, d, m, v, p.from, p.to);
+    const MomentShape* best = nullptr;
+    for (const auto& [inside, shape] : all)
+        if (inside >= largest * (1 - 1e-6) && (!best || equivalentMomentB(shape) > equivalentMomentB(*best))) best = &shape;
+    return *best;
 }
 
 } // namespace
@@ -200,7 +215,7 @@ Beamcolumn beamcolumnOf(const Context& c, const Strengths& s, const Demands& d, 
     const auto sways = [&](LengthAxis axis) {
         const auto& lane = c.in.lanes.of(axis);
         return std::any_of(lane.begin(), lane.end(), [&](const LaneSegment& l) {
-            return l.from < p.to - 1e-9 && l.to > p.from + 1e-9 && !l.cantilever && l.length > l.span() * (1 + 1e-6);
+            return l.from < p.to - 1e-9 && l.to > p.from + 1e-9 && l.length > l.span() * (1 + 1e-6);
         });
     };
     b.swayY = sways(LengthAxis::Major);
