@@ -3,6 +3,7 @@
 
 #include "core/analysis/analyse.h"
 #include "core/analysis/modes.h"
+#include "core/base/printable.h"
 #include "core/files/frame_reader.h"
 #include "core/files/frame_writer.h"
 #include "core/files/modes_json.h"
@@ -96,7 +97,12 @@ Report run(const AnalyseArguments& a)
     Frame answer = r.ok ? withResults(f, r) : f;
     if (good && a.buckling > 0) good = addBuckling(a, f, answer, progress);
     if (good && a.modes > 0) good = addVibration(a, f, answer, progress);
-    if (!writeOut(writeFrame(answer), a.json) || !good) out.badInput = true;
+    // Half the results are no answer: nothing is written.
+    if (!good) {
+        fmt::print(stderr, "error: {} is not written: not everything that was asked for could be found\n", printable(a.json));
+        out.badInput = true;
+    } else if (!writeOut(writeFrame(answer), a.json))
+        out.badInput = true;
     if (a.json != "-" && good)
         fmt::print("{} nodes, {} elements, {} cases, {}\n", f.nodes.size(), f.elements.size(), f.cases.size(),
                    outcomeWords(r, choice));

@@ -27,8 +27,8 @@ struct CheckArguments
 void summary(const CheckModel& model, const CheckReport& report)
 {
     const auto& c = report.counts;
-    fmt::print("{}: {} members · {} over · {} unchecked · top {:.3f}\n", model.standard().title, c.checked, c.over, c.unchecked,
-               c.top);
+    fmt::print("{}: {} {} · {} over · {} unchecked · {} warned · top {:.3f}\n", model.standard().title, c.checked,
+               c.checked == 1 ? "member" : "members", c.over, c.unchecked, c.warned, c.top);
     for (size_t i = 0; i < report.results.size(); ++i) {
         const MemberResult& r = report.results[i];
         if (r.status != Status::Over || model.members()[i].exclude) continue;
@@ -146,6 +146,15 @@ Report run(const CheckArguments& a)
     const auto forces = forcesOf(*frame, a, findings, out);
     const Checked first = checked(frame, forces, standards);
     findings.insert(findings.end(), first.findings.begin(), first.findings.end());
+    // A name that nothing has: no answer by something else instead.
+    std::vector<Finding> unknown;
+    for (const Finding& x : first.findings)
+        if (x.code == "standard.unknown" || x.code == "national.unknown") unknown.push_back(x);
+    if (!unknown.empty()) {
+        printFindings(unknown);
+        out.badInput = true;
+        return out;
+    }
     SilentProgress progress;
     for (const auto& global : {driftRatio(*first.model, progress), criticalFactor(*first.model, progress)})
         if (global) findings.push_back(*global);
@@ -163,6 +172,12 @@ Report run(const CheckArguments& a)
         if (!printTrace(first, a.trace)) out.badInput = true;
     } else if (!a.quiet && a.json != "-")
         printAll(first, others, findings);
+    if (out.badInput && (a.quiet || a.json == "-" || !a.trace.empty())) { // never without a word
+        std::vector<Finding> errors;
+        for (const Finding& x : findings)
+            if (x.severity == Severity::Error) errors.push_back(x);
+        printFindings(errors);
+    }
     out.counted = true;
     out.counts = first.report.counts;
     for (const SecondOpinion& o : others) {

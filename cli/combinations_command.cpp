@@ -1,5 +1,7 @@
 #include "cli/commands.h"
 
+#include "core/analysis/case_effects.h"
+#include "core/base/progress.h"
 #include "core/combos/make.h"
 #include "core/files/frame_reader.h"
 #include "core/files/frame_writer.h"
@@ -14,7 +16,7 @@ namespace {
 
 struct CombinationArguments
 {
-    std::string frame, loading, json, notional = "none";
+    std::string frame, loading, json, notional = "none", subsets = "governing";
     MakeOptions options;
     bool noService = false, noConstruction = false;
     std::optional<int> columns; // in a row, for the imperfection of EN 1993-1-1 5.3.2
@@ -39,6 +41,11 @@ Report run(CombinationArguments a)
                          : a.notional == "gravity" ? NotionalUse::GravityOnly
                                                    : NotionalUse::None;
     if (a.columns) a.options.notionalShare = imperfection(frameHeight(f), *a.columns);
+    a.options.subsets = a.subsets == "all" ? Subsets::All : Subsets::Governing;
+    a.options.effects = [&f] {
+        SilentProgress p;
+        return caseEffects(f, p);
+    };
     MadeCombinations m = makeCombinations(f, a.options);
     printFindings(m.findings);
     f.cases = std::move(m.cases);
@@ -94,6 +101,14 @@ Command combinationsCommand()
          .shown = true,
          .least = 0,
          .most = 1},
+        {.name = "--subsets",
+         .help =
+             fmt::format("subsets of the actions that act together: where there are more than {}, those that are largest or "
+                         "least in some first-order effect, or all",
+                         kManySubsets),
+         .into = &a->subsets,
+         .shown = true,
+         .words = {"governing", "all"}},
         {"--half-live", "0.5 L beside other actions where ASCE 7 2.3.1 allows it", &o.halfLive},
         {"--much-snow", "EN 1990: over 1000 m, or the Nordic countries", &o.muchSnow},
         {"--no-service", "no combinations for service", &a->noService},

@@ -1,9 +1,13 @@
 #include "cli/commands.h"
 
+#include "core/base/printable.h"
 #include "core/files/frame_writer.h"
 
+#include <cerrno>
 #include <cstdio>
+#include <cstring>
 #include <fmt/format.h>
+#include <map>
 
 namespace wr::cli {
 
@@ -17,15 +21,22 @@ int exitStatus(const Report& r)
 
 void printFindings(const std::vector<Finding>& findings)
 {
+    constexpr size_t kShown = 50; // of one kind: a file with a fault in every line says it once and counts
+    std::map<std::string_view, size_t> count;
     for (const Finding& f : findings)
-        fmt::print(stderr, "{}{}{}: {}\n", severityWord(f.severity), f.place.empty() ? "" : " at ", f.place, f.text);
+        if (++count[f.code] <= kShown)
+            fmt::print(stderr, "{}{}{}: {}\n", severityWord(f.severity), f.place.empty() ? "" : " at ", printable(f.place),
+                       printable(f.text));
+    for (const auto& [code, n] : count)
+        if (n > kShown) fmt::print(stderr, "… and {} more of the kind {}\n", n - kShown, code);
 }
 
 bool writeOut(const std::string& text, const std::string& path)
 {
     if (path == "-") {
-        std::fwrite(text.data(), 1, text.size(), stdout);
-        return true;
+        if (std::fwrite(text.data(), 1, text.size(), stdout) == text.size() && std::fflush(stdout) == 0) return true;
+        fmt::print(stderr, "error: the answer cannot be written to standard output: {}\n", std::strerror(errno));
+        return false;
     }
     if (const auto written = writeTextFile(text, path); !written) {
         fmt::print(stderr, "error: {}\n", written.error());

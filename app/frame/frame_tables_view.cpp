@@ -3,7 +3,9 @@
 #include "app/frameview/result_layer.h"
 #include "app/shell/document.h"
 #include "app/shell/quiet_table.h"
+#include "core/analysis/case_effects.h"
 #include "core/base/expression.h"
+#include "core/base/progress.h"
 #include "core/files/frame_writer.h"
 #include "render/theme.h"
 
@@ -310,6 +312,10 @@ void FrameTablesView::makeThem()
         if (!k || *k < 0 || *k > 4) return message_->setText("SDS is a number from 0 to 4");
         o.sds = *k;
     }
+    o.effects = [this] {
+        SilentProgress p;
+        return caseEffects(doc_.frame(), p);
+    };
     MadeCombinations m = makeCombinations(doc_.frame(), o);
     const int made = m.made;
     const QString why = doc_.run(

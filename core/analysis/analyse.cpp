@@ -4,6 +4,7 @@
 #include "core/analysis/factor.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace wr {
 
@@ -32,8 +33,41 @@ std::shared_ptr<AnalysisMemory> analysisMemory()
     return std::make_shared<AnalysisMemory>();
 }
 
+namespace {
+
+// Loads and reactions that do not balance, or numbers that overflow, leave nothing to check by.
+void guard(FrameForces& r)
+{
+    for (const Finding& x : r.findings)
+        if (x.code == "analysis.unbalanced") r.forces.lacks = x.text;
+    std::vector<char> looked(r.forces.columns, 1); // not solved: NaN on purpose, and said
+    for (size_t c = 0; c < std::min(looked.size(), r.outcomes.size()); ++c)
+        looked[c] = static_cast<char>(r.outcomes[c].solved);
+    bool finite = true;
+    for (size_t i = 0; i < r.forces.values.size(); ++i)
+        finite = finite && (std::isfinite(r.forces.values[i]) || !looked[i / 6 % r.forces.columns]);
+    if (!r.ok || finite) return;
+    r.ok = false;
+    r.findings.push_back(
+        finding("analysis.overflow", "", "",
+                "forces are too large for numbers: look for a load, a length or a stiffness in the wrong unit"));
+}
+
+FrameForces unguarded(const Frame& f, const AnalysisChoice& choice, Progress& progress, std::shared_ptr<AnalysisMemory> memory);
+
+} // namespace
+
 FrameForces analyseForces(const Frame& f, const AnalysisChoice& choice, Progress& progress,
                           std::shared_ptr<AnalysisMemory> memory)
+{
+    FrameForces out = unguarded(f, choice, progress, std::move(memory));
+    guard(out);
+    return out;
+}
+
+namespace {
+
+FrameForces unguarded(const Frame& f, const AnalysisChoice& choice, Progress& progress, std::shared_ptr<AnalysisMemory> memory)
 {
     FrameForces out;
     if (choice.order == ForceOrder::First && !hasOneWay(f)) {
@@ -66,6 +100,8 @@ FrameForces analyseForces(const Frame& f, const AnalysisChoice& choice, Progress
         out.motions.push_back(c.motion);
     return out;
 }
+
+} // namespace
 
 NodeMotion motionOf(const FrameForces& r, const std::vector<std::pair<int, double>>& terms)
 {

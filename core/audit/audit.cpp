@@ -63,7 +63,15 @@ void auditForces(const CheckModel& model, std::vector<Finding>& out)
             finding("forces.stale", "", "", "the forces belong to other sizes than the frame has now: analyse again"));
     if (!model.standard().wantsSecondOrder) return;
     const bool first = std::any_of(t.sets.begin(), t.sets.end(), [&](const ForceSet& s) { return !t.inSecond(s.combination); });
-    if (first)
+    const bool amplifies = model.standard().amplifiesMembers != nullptr;
+    if (first && amplifies && model.swayMatters())
+        out.push_back(finding("forces.sway", "", "",
+                              fmt::format("the forces are first order; {} asks for second order (C2.1): {} is applied to the "
+                                          "members' own moments, what sway adds (B2) is missing. Analyse in second order or "
+                                          "amplified, give second-order results, say in the briefs that it is in the forces "
+                                          "(secondOrderIncluded), or that the frame does not sway (design.sway)",
+                                          model.standard().title, model.standard().amplifiesMembers)));
+    else if (first)
         out.push_back(
             finding("forces.first-order", "", "",
                     fmt::format("the forces are first order; {} asks for second-order effects ({}): amplify them, "

@@ -125,9 +125,10 @@ std::expected<double, std::string> readEntry(std::string_view text, Quantity q, 
     const std::string s(text);
     if (s.size() > kLongest) return std::unexpected(fmt::format("\"{}…\" is too long for a number", s.substr(0, 20)));
     pegtl::memory_input input(s.data(), s.data() + s.size(), "entry");
-    const auto root = q == Quantity::MassPerLength
-                          ? pegtl::parse_tree::parse<entry_grammar::Text<entry_grammar::Compound>, entry_grammar::Selector>(input)
-                          : pegtl::parse_tree::parse<entry_grammar::Text<entry_grammar::Simple>, entry_grammar::Selector>(input);
+    const auto root =
+        q == Quantity::MassPerLength
+            ? pegtl::parse_tree::parse<entry_grammar::Text<entry_grammar::Compound>, entry_grammar::Selector>(input)
+            : pegtl::parse_tree::parse<entry_grammar::Text<entry_grammar::Simple>, entry_grammar::Selector>(input);
     const bool inches = std::abs(u.factor(q) - kInch) < 1e-12 || std::abs(u.factor(q) - kFoot) < 1e-12;
     // Every "number unit" becomes a bracket in SI; brackets that follow each other with nothing between are added ("12 ft 6
     // in").

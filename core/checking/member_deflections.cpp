@@ -250,6 +250,8 @@ void deflectionsInto(const MemberPlan& plan, const DeflectionInput& in, std::vec
     d.deflections.clear();
     d.service = !in.sets.empty();
     d.splitFails = false;
+    d.splitLacks = {};
+    std::vector<char> asked(in.frame.cases.size()), held(in.frame.cases.size()); // variable cases of sets that split or not
     const size_t n = plan.stations();
     const Vec3 up = in.frame.upward();
     const Axes& axes = in.member.axes;
@@ -259,6 +261,9 @@ void deflectionsInto(const MemberPlan& plan, const DeflectionInput& in, std::vec
             if (!(variable ? in.variable : in.total)) continue;
             bool fails = false;
             const ForceSet part = variable ? variablePart(in, set, fails) : set;
+            if (variable)
+                for (const auto& [c, k] : in.frame.combinations[set.combination].terms)
+                    (fails ? asked : held)[c] = !permanent(in.frame.cases[c].action);
             if (fails) {
                 d.splitFails = true;
                 continue;
@@ -287,6 +292,8 @@ void deflectionsInto(const MemberPlan& plan, const DeflectionInput& in, std::vec
             }
         }
     }
+    for (size_t c = 0; c < asked.size(); ++c)
+        if (asked[c] && !held[c]) d.splitLacks = in.frame.cases[c].id;
 }
 
 } // namespace wr

@@ -320,6 +320,7 @@ void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<cons
     for (size_t i = 0; i < sets.size(); ++i) {
         combine(plan, forces.sets[sets[i]], buffer);
         const double *f = buffer.data(), *vy = f + n, *vz = f + 2 * n, *my = f + 4 * n, *mz = f + 5 * n;
+        if (!std::all_of(f, f + 6 * n, [](double v) { return std::isfinite(v); })) out.valid = false; // missing, or an overflow
         SetDemand& d = out.sets[i];
         extremes(plan, f, d);
         d.firstOrder = firstOrder(sets[i]);

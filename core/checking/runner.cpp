@@ -251,15 +251,25 @@ MemberResult CheckModel::checkWith(size_t member, std::vector<double>& buffer, D
     demandsInto(member, buffer, d);
     s.run(input(member), d, r);
     warnOfSway(member, d, r);
+    if (!forces_->lacks.empty()) { // what is over stays over; the rest may be
+        r.notes.push_back("unchecked: " + forces_->lacks);
+        if (r.status != Status::Over) r.status = Status::Unchecked;
+    }
     return r;
+}
+
+bool CheckModel::swayMatters() const
+{
+    const bool braced = frame_->design.swayX == false && frame_->design.swayY == false; // so stated, in both directions
+    return !braced && compressed_;
 }
 
 // First-order forces where the standard asks for second order: P-δ of the member is in its checks by now, what sway adds is
 // not.
 void CheckModel::warnOfSway(size_t member, const Demands& d, MemberResult& r) const
 {
-    const bool braced = frame_->design.swayX == false && frame_->design.swayY == false; // so stated, in both directions
-    if (braced || !compressed_ || !std::any_of(d.sets.begin(), d.sets.end(), [](const SetDemand& x) { return x.firstOrder; })) return;
+    if (!swayMatters()) return;
+    if (!std::any_of(d.sets.begin(), d.sets.end(), [](const SetDemand& x) { return x.firstOrder; })) return;
     if (r.status == Status::Ok) r.status = Status::Warned;
     r.notes.push_back(fmt::format("First-order forces: {} is applied to the member's own moments, what sway adds is missing.",
                                   standardOf(member).amplifiesMembers));

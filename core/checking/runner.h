@@ -74,6 +74,8 @@ public:
     // Checks the listed members (all if empty) into `report`, in parallel; false if cancelled.
     bool checkAll(CheckReport& report, Progress& progress, std::span<const size_t> which = {}) const;
 
+    bool swayMatters() const; // not stated braced in both directions, and some element is compressed
+
 private:
     const NationalParameters* nationalOf(const std::string& stated, const std::string& brief);
     const NationalParameters* nationalFor(size_t member) const; // null: recommended values, or no EN standard

@@ -100,6 +100,7 @@ public:
         else
             for (const Equation& e : equationsOf(o_))
                 expand(e);
+        choose();
         const bool asce = !en && o_.standard != LoadingStandard::Is800;
         if (asce && o_.strength && o_.sds <= 0 && byRole_.contains(Role::Seismic))
             out_.findings.push_back(
@@ -195,7 +196,7 @@ private:
                     for (const Terms& a : all) {
                         Terms t = a;
                         for (const auto& [c, sign] : w) {
-                            const bool half = o_.halfLive && e.halfLiveAllowed && f_.cases[c].action == Action::Live;
+                            const bool half = o_.halfLive && e.halfLiveAllowed && mayBeHalf(f_.cases[c]);
                             t[c] += sign * (half ? 0.5 * k : k);
                         }
                         next.push_back(std::move(t));
@@ -203,10 +204,109 @@ private:
                     }
             }
             if (!any && part.must) return;
-            if (any) all = std::move(next);
+            if (!part.must) // and without it
+                next.insert(next.end(), all.begin(), all.end());
+            all = std::move(next);
         }
         for (const Terms& t : all)
-            add(e, t);
+            put(e, t);
+    }
+
+    // ASCE 7 2.3.1, exception 1: not storage, nor garages or areas of public assembly.
+    static bool mayBeHalf(const LoadCase& c)
+    {
+        const char category = c.category.empty() ? 'B' : c.category.front();
+        return c.action == Action::Live && (category == 'A' || category == 'B' || category == 'D');
+    }
+
+    struct Candidate
+    {
+        Equation head; // name, kind, purpose
+        Terms terms;
+    };
+
+    // Two cases of one group never act together, whatever their actions.
+    bool excluded(const Terms& t) const
+    {
+        std::set<std::string_view> groups;
+        for (const auto& [c, k] : t)
+            if (k != 0 && !f_.cases[c].exclusive.empty() && !groups.insert(f_.cases[c].exclusive).second) return true;
+        return false;
+    }
+
+    void put(const Equation& e, Terms t)
+    {
+        std::erase_if(t, [](const auto& x) { return x.second == 0; });
+        if (t.empty() || excluded(t)) return;
+        if (!offered_.insert({e.purpose, e.kind, t}).second) return;
+        const bool variable =
+            std::any_of(t.begin(), t.end(), [&](const auto& x) { return roleOf(f_.cases[x.first].action) != Role::Dead; });
+        // Permanent loads alone under a factor less than that of an equation before: all of it is in that one.
+        if (!variable && e.purpose == Purpose::Strength && deadAlone_) return;
+        deadAlone_ = deadAlone_ || (!variable && e.purpose == Purpose::Strength);
+        candidates_.push_back({{e.name, e.kind, e.purpose, {}, false}, std::move(t)});
+    }
+
+    // All that were put, or of many those that are the largest or the least in some effect among the sets of their purpose and
+    // kind.
+    void choose()
+    {
+        out_.possible = static_cast<int>(candidates_.size());
+        std::vector<char> kept(candidates_.size(), 1);
+        std::shared_ptr<const CaseEffects> effects;
+        if (o_.subsets == Subsets::Governing && out_.possible > kManySubsets && o_.effects) effects = o_.effects();
+        if (effects) {
+            std::fill(kept.begin(), kept.end(), 0);
+            std::map<std::pair<Purpose, std::string>, std::vector<size_t>> groups;
+            for (size_t i = 0; i < candidates_.size(); ++i)
+                groups[{candidates_[i].head.purpose, candidates_[i].head.kind}].push_back(i);
+            for (const auto& [key, group] : groups)
+                keepExtremes(*effects, group, kept);
+            const auto n = std::count(kept.begin(), kept.end(), 1);
+            out_.findings.push_back(finding(
+                "combination.subsets", "/combinations", "",
+                fmt::format(
+                    "{} sets can be made of all subsets of the actions; {} are kept: each is the largest or the least in "
+                    "some member force, stress or movement by first-order analysis. Ask for all subsets to keep every one",
+                    out_.possible, n)));
+        } else if (out_.possible > kManySubsets && o_.subsets == Subsets::Governing)
+            out_.findings.push_back(
+                finding("combination.subsets", "/combinations", "",
+                        fmt::format("all {} subsets of the actions are kept: the frame cannot be analysed yet "
+                                    "to find those that can govern",
+                                    out_.possible)));
+        for (size_t i = 0; i < candidates_.size(); ++i)
+            for (const auto& [c, k] : candidates_[i].terms)
+                used_.insert(c);
+        for (size_t i = 0; i < candidates_.size(); ++i)
+            if (kept[i]) add(candidates_[i].head, candidates_[i].terms);
+    }
+
+    void keepExtremes(const CaseEffects& effects, const std::vector<size_t>& group, std::vector<char>& kept) const
+    {
+        constexpr double kNothing = 1e-9; // of the largest a case makes of that effect: rounding of the analysis
+        for (size_t at = 0; at + effects.cases <= effects.values.size(); at += effects.cases) {
+            const double* v = effects.values.data() + at;
+            double most = -1e300, least = 1e300, scale = 0;
+            for (size_t c = 0; c < effects.cases; ++c)
+                scale = std::max(scale, std::abs(v[c]));
+            if (scale < 1e-12) continue;
+            size_t high = 0, low = 0;
+            for (const size_t i : group) {
+                double sum = 0;
+                for (const auto& [c, k] : candidates_[i].terms)
+                    sum += k * v[c];
+                if (sum > most + kNothing * scale) {
+                    most = sum;
+                    high = i;
+                }
+                if (sum < least - kNothing * scale) {
+                    least = sum;
+                    low = i;
+                }
+            }
+            kept[high] = kept[low] = 1;
+        }
     }
 
     void add(const Equation& e, const Terms& t)
@@ -300,7 +400,6 @@ private:
         while (taken_.contains(c.id));
         taken_.insert(c.id);
         for (const auto& [index, k] : c.terms) {
-            used_.insert(index);
             const std::string size = std::abs(std::abs(k) - 1) < 1e-12 ? "" : fmt::format("{:.4g} ", std::abs(k));
             c.title += (c.title.empty() ? (k < 0 ? "-" : "") : k < 0 ? " - " : " + ") + size + out_.cases[index].id;
         }
@@ -331,7 +430,7 @@ private:
             }
             for (const int c : cases) {
                 const LoadCase& lc = f_.cases[c];
-                imposed[lc.action == Action::Storage ? "E" : lc.category].push_back(c);
+                imposed[lc.action == Action::Storage ? "E" : lc.category.empty() ? "B" : lc.category].push_back(c);
             }
             for (const auto& [category, list] : imposed)
                 variables.push_back({role, states(list), psiOf(f_.cases[list.front()], o_.muchSnow)});
@@ -349,13 +448,13 @@ private:
             const auto weather = [](Role r) { return r == Role::Snow || r == Role::Wind; };
             return !((a == Role::RoofLive && weather(b)) || (b == Role::RoofLive && weather(a)));
         };
-        // G·γ + lead·k + Σ others·factor(i), in every state; with `others` off: the lead alone.
+        // G·γ + lead·k + Σ others·factor(i), in every state and with every companion there or not.
         const auto combine = [&](const std::string& eq, const std::string& kind, Purpose p, const Terms& g, int lead, double k,
-                                 const std::function<double(size_t)>& factor, bool others) {
+                                 const std::function<double(size_t)>& factor) {
             std::vector<Terms> all{g};
             for (size_t v = 0; v < variables.size(); ++v) {
                 const bool leads = static_cast<int>(v) == lead;
-                if (!leads && (!others || (lead >= 0 && !beside(variables[lead].role, variables[v].role)))) continue;
+                if (!leads && lead >= 0 && !beside(variables[lead].role, variables[v].role)) continue;
                 if (lead < 0 && variables[v].role == Role::Construction) continue;
                 const double by = leads ? k : factor(v);
                 if (by == 0) continue;
@@ -367,6 +466,7 @@ private:
                             t[c] += by * sign;
                         next.push_back(std::move(t));
                     }
+                if (!leads) next.insert(next.end(), all.begin(), all.end());
                 all = std::move(next);
             }
             Equation e;
@@ -374,53 +474,46 @@ private:
             e.kind = kind;
             e.purpose = p;
             for (const Terms& t : all)
-                add(e, t);
+                put(e, t);
         };
-        constexpr double sup = 1.35, inf = 1.0, gq = 1.5, xi = 0.85; // Table A1.2(B), recommended
-        const auto psi0 = [&](size_t v) { return gq * variables[v].psi.psi0; };
+        constexpr double sup = 1.35, inf = 1.0, xi = 0.85; // Table A1.2(B), recommended
+        // Table A1.2(B): 1.5; cranes 1.35 (EN 1991-3 Table A.1).
+        const auto gq = [&](size_t v) { return variables[v].role == Role::Crane ? 1.35 : 1.5; };
+        const auto psi0 = [&](size_t v) { return gq(v) * variables[v].psi.psi0; };
         const auto n = static_cast<int>(variables.size());
         if (o_.strength) {
             const bool ab = o_.standard == LoadingStandard::En610ab;
-            combine(ab ? "EN 1990 6.10a" : "EN 1990 6.10", "", Purpose::Strength, permanent(sup), -1, 0, psi0, ab);
-            if (ab) combine("EN 1990 6.10b", "", Purpose::Strength, permanent(xi * sup), -1, 0, psi0, false);
+            combine(
+                ab ? "EN 1990 6.10a" : "EN 1990 6.10", "", Purpose::Strength, permanent(sup), -1, 0,
+                ab ? std::function<double(size_t)>(psi0) : [](size_t) { return 0.0; });
             for (int v = 0; v < n; ++v) {
-                const Variable& lead = variables[v];
-                if (lead.role == Role::Construction) continue;
-                for (const bool others : {true, false})
-                    combine(ab ? "EN 1990 6.10b" : "EN 1990 6.10", "", Purpose::Strength, permanent(ab ? xi * sup : sup), v, gq,
-                            psi0, others);
-                // Uplift and overturning: permanent loads favourable, others that would help left out.
-                if (lead.role == Role::Wind || lead.role == Role::Thermal || lead.role == Role::Crane)
-                    combine(ab ? "EN 1990 6.10b, G inf" : "EN 1990 6.10, G inf", "", Purpose::Strength, permanent(inf), v, gq,
-                            psi0, false);
+                if (variables[v].role == Role::Construction) continue;
+                const std::string name = ab ? "EN 1990 6.10b" : "EN 1990 6.10";
+                combine(name, "", Purpose::Strength, permanent(ab ? xi * sup : sup), v, gq(v), psi0);
+                // Permanent loads that relieve (uplift, overturning).
+                combine(name + ", G inf", "", Purpose::Strength, permanent(inf), v, gq(v), psi0);
             }
             // 6.4.3.4: G + AEd + Σ ψ2·Q
             if (const auto quake = byRole_.find(Role::Seismic); quake != byRole_.end())
                 for (const Terms& w : states(quake->second)) {
                     Terms g = permanent(1);
                     g.insert(w.begin(), w.end());
-                    combine(
-                        "EN 1990 6.12b", "", Purpose::Seismic, g, -1, 0, [&](size_t v) { return variables[v].psi.psi2; }, true);
+                    combine("EN 1990 6.12b", "", Purpose::Seismic, g, -1, 0, [&](size_t v) { return variables[v].psi.psi2; });
                 }
         }
         if (o_.service) {
             for (int v = 0; v < n; ++v) {
                 const Variable& lead = variables[v];
                 if (lead.role == Role::Construction) continue;
-                combine(
-                    "EN 1990 6.14b", "characteristic", Purpose::Service, permanent(1), v, 1,
-                    [&](size_t k) { return variables[k].psi.psi0; }, true);
-                combine(
-                    "EN 1990 6.15b", "frequent", Purpose::Service, permanent(1), v, lead.psi.psi1,
-                    [&](size_t k) { return variables[k].psi.psi2; }, true);
-                if (lead.role == Role::Live)
-                    combine(
-                        "EN 1990 A1.4, variable part", "live-only", Purpose::Service, {}, v, 1, [](size_t) { return 0.0; },
-                        false);
+                combine("EN 1990 6.14b", "characteristic", Purpose::Service, permanent(1), v, 1,
+                        [&](size_t k) { return variables[k].psi.psi0; });
+                combine("EN 1990 6.15b", "frequent", Purpose::Service, permanent(1), v, lead.psi.psi1,
+                        [&](size_t k) { return variables[k].psi.psi2; });
+                combine("EN 1990 A1.4, variable part", "live-only", Purpose::Service, {}, v, 1,
+                        [&](size_t k) { return variables[k].psi.psi0; });
             }
-            combine(
-                "EN 1990 6.16b", "quasi-permanent", Purpose::Service, permanent(1), -1, 0,
-                [&](size_t k) { return variables[k].psi.psi2; }, true);
+            combine("EN 1990 6.16b", "quasi-permanent", Purpose::Service, permanent(1), -1, 0,
+                    [&](size_t k) { return variables[k].psi.psi2; });
         }
         if (o_.construction)
             for (int v = 0; v < n; ++v)
@@ -428,7 +521,7 @@ private:
                     Terms g;
                     for (const int c : deadCases(Purpose::Construction))
                         g[c] = sup;
-                    combine("EN 1990 6.10, stage of construction", "", Purpose::Construction, g, v, gq, psi0, false);
+                    combine("EN 1990 6.10, stage of construction", "", Purpose::Construction, g, v, gq(v), psi0);
                 }
     }
 
@@ -440,6 +533,9 @@ private:
     std::set<std::string> taken_;
     std::set<std::tuple<int, std::string, std::vector<std::pair<int, double>>>> seen_;
     std::set<int> used_;
+    std::vector<Candidate> candidates_;
+    std::set<std::tuple<Purpose, std::string, Terms>> offered_;
+    bool deadAlone_ = false;
     std::map<std::string, int> count_;
 };
 

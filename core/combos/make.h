@@ -4,8 +4,11 @@
 #pragma once
 
 #include "core/base/finding.h"
+#include "core/frame/case_effects.h"
 #include "core/frame/frame.h"
 
+#include <functional>
+#include <memory>
 #include <optional>
 #include <string>
 #include <string_view>
@@ -25,6 +28,12 @@ LoadingStandard loadingFor(std::string_view design);
 
 enum class NotionalUse { None, GravityOnly, All };
 
+enum class Subsets {
+    All,      // every subset of the companions
+    Governing // those that are the largest or the least in some effect, where there are more than kManySubsets
+};
+inline constexpr int kManySubsets = 300;
+
 struct MakeOptions
 {
     LoadingStandard standard = LoadingStandard::Asce22Lrfd;
@@ -38,6 +47,8 @@ struct MakeOptions
     // Share of the gravity loads; not said: 0.002 (AISC 360-22 C2.2b), φ of EN 1993-1-1 5.3.2 for one column in a row,
     // 0.005 (IS 800 4.3.6), by the standard.
     std::optional<double> notionalShare = {};
+    Subsets subsets = Subsets::Governing;
+    std::function<std::shared_ptr<const CaseEffects>()> effects = {}; // asked for only where needed; none: all subsets
 };
 
 struct MadeCombinations
@@ -45,12 +56,14 @@ struct MadeCombinations
     std::vector<LoadCase> cases;           // all cases of the frame, notional ones added behind
     std::vector<Combination> combinations; // those written by hand first, then the made ones
     int made = 0;
+    int possible = 0;              // subsets of all equations, before those that cannot govern go and notional loads come in
     std::vector<Finding> findings; // cases that no rule takes up
 };
 
 // Combinations made before go; those written by hand stay. Wind cases exclude one another, seismic ones too, unless cases name
-// groups of their own (`exclusive`); all cases of another action act together except within a named group. `reversible` cases
-// act with both signs.
+// groups of their own (`exclusive`), which hold across actions; all cases of another action act together except within a named
+// group. `reversible` cases act with both signs. Every companion action stands in a set and is absent from another: one that
+// relieves is no help.
 MadeCombinations makeCombinations(const Frame& f, const MakeOptions& o);
 
 // φ of EN 1993-1-1 Eq. 5.5: 1/200·αh·αm for a height (m) and the number of columns in a row.

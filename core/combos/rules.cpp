@@ -59,7 +59,11 @@ void service(std::vector<Equation>& out, const std::string& name, double wind, d
 {
     out.push_back(
         {name + " CC.2.1, D + L", "characteristic", Purpose::Service, join({must(Dead, 1), roof(1, snowShare)}, live(1))});
-    out.push_back({name + " CC.2.1, live only", "live-only", Purpose::Service, {must(Live, 1), may(Crane, 1)}});
+    // The part that varies, for limits of it where forces do not superpose: every variable action by itself and those that act
+    // together.
+    out.push_back({name + " CC.2.1, variable part", "live-only", Purpose::Service, join({roof(1, snowShare)}, live(1))});
+    out.push_back({name + " CC.2.2, variable part", "live-only", Purpose::Service, join({must(Wind, wind)}, live(0.5))});
+    out.push_back({name + " CC.2.1, thermal part", "live-only", Purpose::Service, {must(Thermal, 1)}});
     out.push_back({name + " CC.2.1, D + 0.5 L", "quasi-permanent", Purpose::Service, join({must(Dead, 1)}, live(0.5))});
     out.push_back({name + " CC.2.2, D + 0.5 L + Wa", "characteristic", Purpose::Service,
                    join({must(Dead, 1), must(Wind, wind)}, live(0.5))});
@@ -105,7 +109,9 @@ std::vector<Equation> asceAsd(const MakeOptions& o, bool of22)
     out.push_back({name + "2.4.5 (9)", "", Purpose::Seismic,
                    join({must(Dead, 1 + 0.525 * ev), must(Seismic, 0.525 * e), may(Snow, quake)}, live(0.75))});
     out.push_back({name + "2.4.5 (10)", "", Purpose::Seismic, {must(Dead, 0.6 - 0.7 * ev), must(Seismic, 0.7 * e)}});
-    out.push_back({name + "C2.4.4", "", Purpose::Strength, join({must(Dead, 1), must(Thermal, 0.75)}, live(0.75))});
+    out.push_back({name + "C2.4.4", "", Purpose::Strength, {must(Dead, 1), must(Thermal, 1)}});
+    out.push_back(
+        {name + "C2.4.4", "", Purpose::Strength, join({must(Dead, 1), must(Thermal, 0.75), roof(0.75, 0.75 * s)}, live(0.75))});
     return out;
 }
 
@@ -124,6 +130,11 @@ std::vector<Equation> is800()
                        join({must(Dead, 1.2), may(Crane, 1.05), must(role, 0.6)}, imposed(1.2))});
         out.push_back({name + "DL + LL + CL" + with, "", purpose,
                        join({must(Dead, 1.2), may(Crane, 0.53), must(role, 1.2)}, imposed(1.2))});
+        // The crane leading.
+        out.push_back({name + "DL + CL + LL" + with, "", purpose,
+                       join({must(Dead, 1.2), must(Crane, 1.2), must(role, 0.6)}, imposed(1.05))});
+        out.push_back({name + "DL + CL + LL" + with, "", purpose,
+                       join({must(Dead, 1.2), must(Crane, 1.2), must(role, 1.2)}, imposed(0.53))});
         out.push_back({name + "DL" + with, "", purpose, {must(Dead, 1.5), must(role, 1.5)}});
         out.push_back({name + "0.9 DL" + with, "", purpose, {must(Dead, 0.9), must(role, 1.5)}});
     }
@@ -137,7 +148,11 @@ void is800Service(std::vector<Equation>& out)
         return std::vector<Part>{may(Live, k), may(RoofLive, k), may(Snow, k), may(Crane, k)};
     };
     out.push_back({name + "DL + LL + CL", "characteristic", Purpose::Service, join({must(Dead, 1)}, imposed(1))});
-    out.push_back({name + "LL", "live-only", Purpose::Service, {must(Live, 1)}});
+    out.push_back({name + "LL + CL", "live-only", Purpose::Service, imposed(1)});
+    for (const auto& [role, letters] : {std::pair{Wind, "WL"}, std::pair{Seismic, "EL"}}) {
+        out.push_back({name + "LL + CL + " + letters, "live-only", Purpose::Service, join({must(role, 0.8)}, imposed(0.8))});
+        out.push_back({name + letters, "live-only", Purpose::Service, {must(role, 1)}});
+    }
     for (const auto& [role, letters] : {std::pair{Wind, "WL"}, std::pair{Seismic, "EL"}}) {
         out.push_back({name + "DL + LL + CL + " + letters, "characteristic", Purpose::Service,
                        join({must(Dead, 1), must(role, 0.8)}, imposed(0.8))});

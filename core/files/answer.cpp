@@ -42,15 +42,24 @@ Json checkJson(const CheckModel& model, size_t member, const CheckOutcome& o)
         j["combination"] = model.combinationOf(member, o);
         j["at"] = number(u.show(Quantity::Length, o.at));
     }
-    Json values = Json::object();
+    Json values = Json::object(), earlier = Json::object();
+    std::string heading;
+    std::map<std::string, std::string> under;      // the heading a value stands under
     std::map<std::string, std::string_view> owner; // "mc" is M_c or M_C: the second symbol keeps its capitals
     for (const TraceStep& step : model.explain(member, o).steps) {
+        if (step.kind == TraceStep::Kind::Heading) heading = step.text;
         if (step.kind != TraceStep::Kind::Value) continue;
         std::string key = valueKey(step.label.symbol);
         const auto [it, fresh] = owner.emplace(key, step.label.symbol);
         if (!fresh && it->second != step.label.symbol) key = step.label.symbol;
-        values[key] = number(u.show(step.label.quantity, step.value));
+        const Json value = number(u.show(step.label.quantity, step.value));
+        // A symbol that comes again with another value: the last is what the ratio is made of, the earlier stands under its
+        // heading.
+        if (values.contains(key) && values[key] != value && under[key] != heading) earlier[under[key]][key] = values[key];
+        values[key] = value;
+        under[key] = heading;
     }
+    if (!earlier.empty()) j["earlier"] = std::move(earlier);
     if (!values.empty()) j["values"] = std::move(values);
     return j;
 }
@@ -86,9 +95,10 @@ void verdict(const CheckModel& model, size_t i, const MemberResult& r, Json& j)
 {
     const std::vector<CheckRow>& rows = model.standardOf(i).checks;
     j["status"] = statusWord(r.status);
-    j["utilisation"] = number(r.utilisation);
-    if (const CheckOutcome* g = r.govern()) j["governing"] = rows[g->check].key;
-    if (r.runnerUp >= 0) j["runnerUp"] = rows[r.outcomes[r.runnerUp].check].key;
+    const bool unchecked = r.status == Status::Unchecked;
+    j["utilisation"] = unchecked ? Json() : number(r.utilisation);
+    if (const CheckOutcome* g = r.govern(); g && !unchecked) j["governing"] = rows[g->check].key;
+    if (r.runnerUp >= 0 && !unchecked) j["runnerUp"] = rows[r.outcomes[r.runnerUp].check].key;
     j["checks"] = Json::array();
     for (const CheckOutcome& o : r.outcomes)
         if (o.status != Status::NotApplicable) j["checks"].push_back(checkJson(model, i, o));

@@ -283,9 +283,15 @@ std::string lineAndColumn(std::string_view text, size_t byte)
 class DuplicateKeys
 {
 public:
+    struct TooDeep
+    {
+    };
     explicit DuplicateKeys(std::vector<Finding>& findings) : findings_(findings) {}
     bool operator()(int depth, Json::parse_event_t event, Json& parsed)
     {
+        // Deeper than any frame: brackets without end would cost more stack than there is wherever the tree is walked.
+        constexpr int kDeepest = 64;
+        if (depth > kDeepest) throw TooDeep();
         const auto d = static_cast<size_t>(depth);
         if (event == Json::parse_event_t::object_start) {
             if (levels_.size() <= d + 1) levels_.resize(d + 2);
@@ -332,6 +338,12 @@ Loaded<Frame> readFrame(std::string_view text)
     Loaded<Frame> out;
     Json json;
     try {
+        // Behind a zero byte the parser sees nothing: it would take what stands before for the whole file.
+        if (const size_t zero = text.find('\0'); zero != std::string_view::npos) {
+            out.findings = {
+                finding("file.json", "", "", fmt::format("{}: a zero byte; a frame file is text", lineAndColumn(text, zero)))};
+            return out;
+        }
         json = Json::parse(text.begin(), text.end(), DuplicateKeys(out.findings));
     } catch (const Json::parse_error& e) {
         const bool cut = e.byte >= text.size();
@@ -339,6 +351,10 @@ Loaded<Frame> readFrame(std::string_view text)
                                 fmt::format("{}: {}", lineAndColumn(text, e.byte),
                                             cut ? "the file ends in the middle of its JSON; it may have been cut off"
                                                 : "this is not JSON: " + std::string(e.what())))};
+        return out;
+    } catch (const DuplicateKeys::TooDeep&) {
+        out.findings = {
+            finding("file.json", "", "", "brackets stand more than 64 deep in one another; a frame file has no such place")};
         return out;
     } catch (const Json::exception& e) {
         out.findings = {finding("file.json", "", "", std::string("this is not JSON that can be read: ") + e.what())};

@@ -89,6 +89,7 @@ private:
     void noForces(int combination, const std::string& why)
     {
         const Combination& k = f_.combinations[combination];
+        if (forStrength(k.purpose) && t_.lacks.empty()) t_.lacks = "combination " + k.id + " has no forces";
         findings_.push_back(finding("forces.none", "/combinations/" + std::to_string(combination), k.id,
                                     "combination " + k.id + " has no forces: " + why + "; give its own results"));
     }

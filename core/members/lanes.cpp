@@ -206,8 +206,8 @@ std::vector<LaneSegment> laneOf(const Member& m, const DesignIndex& design, cons
 Lanes buildLanes(const Frame& f, const Member& m, const DesignIndex& design, const std::vector<std::vector<int>>& elementsAt,
                  bool wholeFrame, const Brief& brief)
 {
-    // With given forces the file may hold a part of the frame only: an end where anything goes on is a fork end. Where nothing does, and
-    // the file knows supports, it is free.
+    // With given forces the file may hold a part of the frame only: an end where anything goes on is a fork end. Where nothing
+    // does, and the file knows supports, it is free.
     const auto held = [&](int node, const MemberPiece& last) {
         if (wholeFrame) return heldEnd(f, elementsAt[node], node, last);
         return f.nodes[node].supported() || elementsAt[node].size() > 1 || !f.anySupport();

@@ -38,10 +38,10 @@ struct Lanes
 };
 
 // `elementsAt`: elementsAtNodes(). An element that only continues the member's line (within 15°: steps and kinks) holds no end.
-// `wholeFrame`: the frame is analysed here, so an end that nothing holds is free; with given forces any element that goes on from there
-// holds it, and an end with nothing at all is free where the file has supports somewhere, else a fork end.
-// A lateral hold at one flange shortens minor-axis column buckling only where twist (or the other flange) is held too; LTB of a
-// flange is held by that flange or by twist. Factors of the brief stand where no length is given by hand.
+// `wholeFrame`: the frame is analysed here, so an end that nothing holds is free; with given forces any element that goes on
+// from there holds it, and an end with nothing at all is free where the file has supports somewhere, else a fork end. A lateral
+// hold at one flange shortens minor-axis column buckling only where twist (or the other flange) is held too; LTB of a flange is
+// held by that flange or by twist. Factors of the brief stand where no length is given by hand.
 Lanes buildLanes(const Frame& f, const Member& m, const class DesignIndex& design,
                  const std::vector<std::vector<int>>& elementsAt, bool wholeFrame, const Brief& brief);
 

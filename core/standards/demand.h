@@ -115,8 +115,9 @@ struct Demands
     std::vector<double> x, forces;
     // Filled where the brief (or its national parameters) has limits of deflection.
     std::vector<StretchDeflection> deflections;
-    bool service = false;    // there are service combinations
-    bool splitFails = false; // the variable part was asked for, but some combination's forces do not superpose
+    bool service = false;             // there are service combinations
+    bool splitFails = false;          // the variable part was asked for, but some combination's forces do not superpose
+    std::string_view splitLacks = {}; // a variable case of those that no combination of the variable part holds either
 
     const double* concurrent(size_t set) const { return forces.empty() ? nullptr : forces.data() + set * 6 * x.size(); }
 

@@ -28,7 +28,7 @@ TEST_CASE("analysis: F6 analyses in second order and back, and a change of size 
     CHECK(second > first); // sway and member curvature add moment in this frame
     CHECK(second < 2 * first);
     for (const Finding& f : w.doc().findings())
-        CHECK(f.code != "forces.first-order");
+        CHECK((f.code != "forces.first-order" && f.code != "forces.sway"));
     // The drift ratio, found in the background, is told with the other findings and follows the order of the analysis.
     const auto drift = [&] {
         for (const Finding& f : w.doc().findings())

@@ -19,7 +19,7 @@ TEST_CASE("audit: combinations, forces and results are looked at", "[audit]")
 {
     Frame f = test::frameOf(test::demo("tern-street"));
     const auto clean = audit(*test::modelOf(f));
-    CHECK(has(clean, "forces.first-order"));
+    CHECK(has(clean, "forces.sway"));
     CHECK(has(clean, "combination.construction"));
     CHECK_FALSE(has(clean, "combination.service"));
     CHECK_FALSE(has(clean, "case.unused"));

@@ -233,7 +233,7 @@ TEST_CASE("analyse: second order, critical load factors and frequencies stand in
     CHECK(c.status <= 4);
     const Json checked = load(f.file("c.json")); // named: a range over a temporary's part dangles
     for (const Json& x : checked["findings"])
-        CHECK(x["code"] != "forces.first-order");
+        CHECK((x["code"] != "forces.first-order" && x["code"] != "forces.sway"));
     // The same from a check that analyses by itself.
     cli("check " + demo("tern-street") + " --second-order --quiet --json " + f.file("d.json"));
     const Json one = load(f.file("c.json")), two = load(f.file("d.json"));

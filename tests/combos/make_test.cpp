@@ -3,10 +3,14 @@
 #include "core/project/history.h"
 #include "tests/support.h"
 
+#include <array>
 #include <cmath>
 #include <map>
+#include <optional>
+#include <random>
 
 using namespace wr;
+using Catch::Matchers::WithinAbs;
 using Catch::Matchers::WithinRel;
 
 namespace {
@@ -74,8 +78,11 @@ TEST_CASE("combinations: ASCE 7-22 strength by hand", "[combos]")
     CHECK(has(m, {{"D", 1.2}, {"SD", 1.2}, {"Lr", 1.6}, {"W2", -0.5}}));
     CHECK(has(m, {{"D", 1.2}, {"SD", 1.2}, {"W1", 1.0}, {"L", 1.0}, {"S", 0.3}}));
     CHECK(has(m, {{"D", 0.9}, {"SD", 0.9}, {"W2", -1.0}}, Purpose::Strength, "ASCE 7-22 2.3.1 (5)"));
-    // 1 + 2 + (2 roofs) + (2 roofs × 3 winds) + (3 winds × 2 roofs) + 3: winds exclude one another, W2 has two signs.
-    CHECK(count(m, Purpose::Strength) == 1 + 2 + 2 + 6 + 6 + 3);
+    // (1), (2) L or not × roof in three ways less dead load alone, (3) 2 roofs × L or not, 2 roofs × 3 winds, (4) 3 winds × L
+    // or not × roof in three ways, (5) 3: winds exclude one another, W2 has two signs.
+    CHECK(count(m, Purpose::Strength) == 1 + 5 + 4 + 6 + 18 + 3);
+    CHECK(has(m, {{"D", 1.2}, {"SD", 1.2}, {"L", 1.6}})); // the roof loads may relieve
+    CHECK(has(m, {{"D", 1.2}, {"SD", 1.2}, {"W1", 1.0}}));
     for (const Combination& c : m.combinations) {
         CHECK(c.basis == "lrfd");
         CHECK_FALSE(c.title.empty());
@@ -191,6 +198,166 @@ TEST_CASE("combinations: exclusive cases, notional loads, hand-written ones, cas
     REQUIRE(is.findings.size() == 1);
     CHECK(is.findings[0].code == "combination.left-out");
     CHECK(is.findings[0].subject == "T");
+}
+
+TEST_CASE("combinations: garages keep their live load, cranes lead, thermal loads alone, service sets apart", "[combos]")
+{
+    const std::vector<Case> garage{{"D", Action::Dead}, {"L", Action::Live, false, "", "F"}, {"W", Action::Wind}};
+    const MadeCombinations m = makeCombinations(frameWith(garage), {.standard = LoadingStandard::Asce22Lrfd, .halfLive = true});
+    CHECK(has(m, {{"D", 1.2}, {"L", 1.0}, {"W", 1.0}}));
+    CHECK_FALSE(has(m, {{"D", 1.2}, {"L", 0.5}, {"W", 1.0}}));
+    CHECK(has(m, {{"W", 0.42}}, Purpose::Service));
+    const MadeCombinations asd = makeCombinations(frameWith({{"D", Action::Dead}, {"T", Action::Thermal}, {"S", Action::Snow}}),
+                                                  {.standard = LoadingStandard::Asce22Asd});
+    CHECK(has(asd, {{"D", 1}, {"T", 1}}));
+    CHECK(has(asd, {{"D", 1}, {"S", 0.7}}, Purpose::Service));
+    CHECK(has(asd, {{"S", 0.7}}, Purpose::Service));
+    const MadeCombinations is = makeCombinations(frameWith({{"DL", Action::Dead}, {"CL", Action::Crane}, {"WL", Action::Wind}}),
+                                                 {.standard = LoadingStandard::Is800});
+    CHECK(has(is, {{"DL", 1.2}, {"CL", 1.2}, {"WL", 1.2}}));
+    CHECK(has(is, {{"DL", 1.2}, {"CL", 1.2}, {"WL", 0.6}}));
+    const MadeCombinations en = makeCombinations(
+        frameWith({{"G", Action::Dead}, {"A", Action::Live, false, "", "B"}, {"B", Action::Live}, {"C", Action::Crane}}),
+        {.standard = LoadingStandard::En610});
+    CHECK(has(en, {{"G", 1.35}, {"A", 1.5}, {"B", 1.5}})); // without a category: B, one action
+    CHECK(has(en, {{"G", 1.0}, {"C", 1.35}}));             // EN 1991-3 Table A.1
+    CHECK(has(en, {{"G", 1.0}, {"A", 1.5}, {"B", 1.5}, {"C", 1.35}}, Purpose::Strength, "EN 1990 6.10, G inf"));
+}
+
+TEST_CASE("combinations: the hull of random frames against the equations read a second time", "[combos]")
+{
+    // For one effect the worst set needs no list: of every companion its worst state, or nothing where it relieves.
+    std::mt19937 random(14);
+    const auto u = [&](int n) { return std::uniform_int_distribution<int>(0, n - 1)(random); };
+    constexpr std::array kActions{Action::Dead, Action::Live, Action::RoofLive, Action::Snow, Action::Wind, Action::Crane};
+    for (int n = 0; n < 400; ++n) {
+        std::vector<Case> cases;
+        const int number = 1 + u(8);
+        std::vector<std::string> ids;
+        for (int c = 0; c < number; ++c)
+            ids.push_back("C" + std::to_string(c));
+        for (int c = 0; c < number; ++c)
+            cases.push_back({ids[c].c_str(), c == 0 ? Action::Dead : kActions[u(6)], u(4) == 0});
+        const Frame f = frameWith(cases);
+        std::vector<double> effect;
+        for (int c = 0; c < number; ++c)
+            effect.push_back(std::uniform_real_distribution<double>(-1, 1)(random));
+        // The worst an action does by itself, all its cases together (one wind at a time); nothing: it is not there.
+        const auto worst = [&](Action a) -> std::optional<double> {
+            std::optional<double> sum;
+            for (int c = 0; c < number; ++c) {
+                if (cases[c].action != a) continue;
+                const double e = cases[c].reversible ? std::abs(effect[c]) : effect[c];
+                sum = !sum ? e : a == Action::Wind ? std::max(*sum, e) : *sum + e;
+            }
+            return sum;
+        };
+        const auto with = [&](Action a, double k) { return std::max(0.0, k * worst(a).value_or(0)); };
+        double dead = 0;
+        for (int c = 0; c < number; ++c) // permanent loads have no two signs unless so said
+            if (cases[c].action == Action::Dead) dead += cases[c].reversible ? std::abs(effect[c]) : effect[c];
+        const auto largest = [&](const MadeCombinations& m) {
+            double out = -1e9;
+            for (const Combination& c : m.combinations) {
+                double sum = 0;
+                for (const auto& [i, k] : c.terms)
+                    sum += k * effect[i];
+                out = std::max(out, sum);
+            }
+            return out;
+        };
+        const bool anyReversibleDead =
+            std::any_of(cases.begin(), cases.end(), [](const Case& c) { return c.action == Action::Dead && c.reversible; });
+        if (anyReversibleDead) continue;
+        double en = 1.35 * dead;
+        const auto psi = [](Action a) {
+            return a == Action::Live ? 0.7 : a == Action::Snow ? 0.5 : a == Action::Wind ? 0.6 : a == Action::Crane ? 1.0 : 0.0;
+        };
+        const auto gamma = [](Action a) { return a == Action::Crane ? 1.35 : 1.5; };
+        for (size_t lead = 1; lead < kActions.size(); ++lead) {
+            if (!worst(kActions[lead])) continue;
+            double sum = gamma(kActions[lead]) * *worst(kActions[lead]);
+            for (size_t other = 1; other < kActions.size(); ++other) {
+                if (other == lead) continue;
+                const bool roof =
+                    kActions[lead] == Action::RoofLive && (kActions[other] == Action::Snow || kActions[other] == Action::Wind);
+                if (!roof) sum += with(kActions[other], gamma(kActions[other]) * psi(kActions[other]));
+            }
+            en = std::max({en, 1.35 * dead + sum, dead + sum});
+        }
+        CAPTURE(n, number);
+        CHECK_THAT(largest(makeCombinations(f, {.standard = LoadingStandard::En610, .service = false, .construction = false})),
+                   WithinRel(en, 1e-9));
+        // ASCE 7-22 2.3.1; cranes are live loads.
+        const auto live = [&](double k) { return with(Action::Live, k) + with(Action::Crane, k); };
+        const double roofBeside = std::max(with(Action::RoofLive, 0.5), with(Action::Snow, 0.3));
+        double us = std::max(1.4 * dead, 1.2 * dead + live(1.6) + roofBeside);
+        for (const auto& [a, k] : {std::pair{Action::RoofLive, 1.6}, std::pair{Action::Snow, 1.0}})
+            if (worst(a)) {
+                us = std::max(us, 1.2 * dead + k * *worst(a) + live(1.0));
+                if (worst(Action::Wind)) us = std::max(us, 1.2 * dead + k * *worst(a) + 0.5 * *worst(Action::Wind));
+            }
+        if (const auto w = worst(Action::Wind)) us = std::max({us, 1.2 * dead + *w + live(1.0) + roofBeside, 0.9 * dead + *w});
+        const bool plain = dead >= 0; // permanent loads alone by 1.2 are left out: 1.4 holds all of them
+        if (plain || us > 1.2 * dead * (1 - 1e-9))
+            CHECK_THAT(largest(makeCombinations(f, {.service = false, .construction = false})), WithinRel(us, 1e-9));
+    }
+}
+
+TEST_CASE("combinations: of many subsets those that govern some effect are kept, with the number told", "[combos]")
+{
+    std::vector<Case> cases{{"G", Action::Dead}, {"Q", Action::Live},  {"A", Action::Live, false, "", "C"},
+                            {"S", Action::Snow}, {"C", Action::Crane}, {"T", Action::Thermal, true}};
+    std::vector<std::string> ids;
+    for (int w = 0; w < 4; ++w)
+        ids.push_back("W" + std::to_string(w));
+    for (const std::string& id : ids)
+        cases.push_back({id.c_str(), Action::Wind, true});
+    const Frame f = frameWith(cases);
+    std::mt19937 random(5);
+    auto effects = std::make_shared<CaseEffects>();
+    effects->cases = cases.size();
+    for (int i = 0; i < 40; ++i)
+        for (size_t c = 0; c < cases.size(); ++c)
+            effects->values.push_back(std::uniform_real_distribution<double>(-1, 1)(random));
+    MakeOptions o{.standard = LoadingStandard::En610, .subsets = Subsets::All};
+    const MadeCombinations all = makeCombinations(f, o);
+    o.subsets = Subsets::Governing;
+    o.effects = [&] { return effects; };
+    const MadeCombinations few = makeCombinations(f, o);
+    CHECK(all.made == all.possible);
+    CHECK(few.possible == all.possible);
+    CHECK(few.made < all.made / 4);
+    REQUIRE(few.findings.size() == 1);
+    CHECK(few.findings[0].code == "combination.subsets");
+    CHECK(few.findings[0].text.find(std::to_string(all.possible)) == 0);
+    for (size_t e = 0; e < 40; ++e)
+        for (const Purpose p : {Purpose::Strength, Purpose::Service}) {
+            const auto range = [&](const MadeCombinations& m) {
+                std::pair<double, double> r{1e9, -1e9};
+                for (const Combination& c : m.combinations) {
+                    if (c.purpose != p) continue;
+                    double sum = 0;
+                    for (const auto& [i, k] : c.terms)
+                        sum += k * effects->values[e * cases.size() + static_cast<size_t>(i)];
+                    r = {std::min(r.first, sum), std::max(r.second, sum)};
+                }
+                return r;
+            };
+            CHECK_THAT(range(few).first, WithinAbs(range(all).first, 1e-8));
+            CHECK_THAT(range(few).second, WithinAbs(range(all).second, 1e-8));
+        }
+}
+
+TEST_CASE("combinations: a group excludes across actions", "[combos]")
+{
+    const MadeCombinations m = makeCombinations(
+        frameWith({{"D", Action::Dead}, {"S", Action::Snow, false, "x"}, {"W", Action::Wind, false, "x"}, {"L", Action::Live}}),
+        {.standard = LoadingStandard::En610});
+    for (const Combination& c : m.combinations)
+        CHECK(std::count_if(c.terms.begin(), c.terms.end(), [](const auto& t) { return t.first == 1 || t.first == 2; }) <= 1);
+    CHECK(has(m, {{"D", 1.35}, {"S", 1.5}, {"L", 1.05}}));
+    CHECK(has(m, {{"D", 1.0}, {"W", 1.5}, {"L", 1.05}}));
 }
 
 TEST_CASE("combinations: as an edit, with undo, results that still fit stay", "[combos][edits]")

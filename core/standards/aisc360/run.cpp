@@ -137,7 +137,9 @@ std::string refused(const MemberInput& in, const Demands& d)
 {
     if (!in.steel.reason.empty()) return in.steel.reason;
     if (d.sets.empty()) return "no strength combination of this standard: make them at the stop Frame";
-    if (!d.valid) return "forces are missing for one of its elements: analyse the frame, or give results for all elements";
+    if (!d.valid)
+        return "forces of its elements are missing or too large for numbers: analyse the frame, or give results for all "
+               "elements";
     const ShapeKind k = in.shape.kind;
     if ((k == ShapeKind::I || k == ShapeKind::IUnequal || k == ShapeKind::Channel) && in.section.iz > in.section.iy)
         return "Iz is larger than Iy: y must be the major axis";
