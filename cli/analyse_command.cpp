@@ -32,7 +32,7 @@ bool addBuckling(const AnalyseArguments& a, const Frame& f, Frame& answer, Progr
     const std::vector<WholeLoad> loads = wholeLoads(f, true);
     for (size_t c = 0; c < b.combinations.size(); ++c)
         if (a.json != "-" && !b.combinations[c].empty())
-            fmt::print("{}: critical load factor {:.4g}\n", loads[c].name, b.combinations[c].front().factor);
+            tell("{}: critical load factor {:.4g}\n", loads[c].name, b.combinations[c].front().factor);
     answer.modes.emplace_back("buckling", bucklingJson(f, b, loads));
     return b.ok;
 }
@@ -99,13 +99,13 @@ Report run(const AnalyseArguments& a)
     if (good && a.modes > 0) good = addVibration(a, f, answer, progress);
     // Half the results are no answer: nothing is written.
     if (!good) {
-        fmt::print(stderr, "error: {} is not written: not everything that was asked for could be found\n", printable(a.json));
+        complain("error: {} is not written: not everything that was asked for could be found\n", printable(a.json));
         out.badInput = true;
     } else if (!writeOut(writeFrame(answer), a.json))
         out.badInput = true;
     if (a.json != "-" && good)
-        fmt::print("{} nodes, {} elements, {} cases, {}\n", f.nodes.size(), f.elements.size(), f.cases.size(),
-                   outcomeWords(r, choice));
+        tell("{} nodes, {} elements, {} cases, {}\n", f.nodes.size(), f.elements.size(), f.cases.size(),
+             outcomeWords(r, choice));
     return out;
 }
 

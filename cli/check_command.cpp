@@ -27,15 +27,15 @@ struct CheckArguments
 void summary(const CheckModel& model, const CheckReport& report)
 {
     const auto& c = report.counts;
-    fmt::print("{}: {} {} · {} over · {} unchecked · {} warned · top {:.3f}\n", model.standard().title, c.checked,
-               c.checked == 1 ? "member" : "members", c.over, c.unchecked, c.warned, c.top);
+    tell("{}: {} {} · {} over · {} unchecked · {} warned · top {:.3f}\n", model.standard().title, c.checked,
+         c.checked == 1 ? "member" : "members", c.over, c.unchecked, c.warned, c.top);
     for (size_t i = 0; i < report.results.size(); ++i) {
         const MemberResult& r = report.results[i];
         if (r.status != Status::Over || model.members()[i].exclude) continue;
         const CheckOutcome& g = *r.govern();
         const Standard& s = model.standardOf(i);
-        fmt::print("  over  {:<10} {:.3f}  {} ({})  {} at {}\n", model.members()[i].id, r.utilisation, s.checks[g.check].key,
-                   g.clause, model.combinationOf(i, g), model.frame().units.text(Quantity::Length, g.at));
+        tell("  over  {:<10} {:.3f}  {} ({})  {} at {}\n", model.members()[i].id, r.utilisation, s.checks[g.check].key,
+             g.clause, model.combinationOf(i, g), model.frame().units.text(Quantity::Length, g.at));
     }
 }
 
@@ -49,7 +49,7 @@ bool known(const std::vector<std::string>& wanted, const std::vector<Standard>& 
         std::string all;
         for (const Standard& s : standards)
             all += (all.empty() ? "" : ", ") + std::string(s.key);
-        fmt::print(stderr, "error: \"{}\" is not a standard shipped here; choose one of {}\n", key, all);
+        complain("error: \"{}\" is not a standard shipped here; choose one of {}\n", key, all);
         return false;
     }
     return true;
@@ -115,7 +115,7 @@ bool printTrace(const Checked& c, const std::string& member)
 {
     for (size_t i = 0; i < c.model->members().size(); ++i)
         if (c.model->members()[i].id == member) return writeOut(writeTraces(*c.model, c.report, i), "-");
-    fmt::print(stderr, "error: there is no member \"{}\"\n", member);
+    complain("error: there is no member \"{}\"\n", member);
     return false;
 }
 

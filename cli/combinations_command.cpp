@@ -51,13 +51,13 @@ Report run(CombinationArguments a)
     f.cases = std::move(m.cases);
     f.combinations = std::move(m.combinations);
     if (!f.results.empty()) {
-        fmt::print(stderr, "note: the results in the file belong to other combinations and are left out\n");
+        complain("note: the results in the file belong to other combinations and are left out\n");
         f.results.clear();
         f.modes.clear();
     }
     if (a.json != "-")
         for (const Combination& c : f.combinations)
-            fmt::print("{:<5} {:<12} {:<26} {}\n", c.id, purposeName(c.purpose), c.made.empty() ? "by hand" : c.made, c.title);
+            tell("{:<5} {:<12} {:<26} {}\n", c.id, purposeName(c.purpose), c.made.empty() ? "by hand" : c.made, c.title);
     if (!writeOut(writeFrame(f), a.json)) report.badInput = true;
     return report;
 }

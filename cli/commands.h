@@ -4,6 +4,8 @@
 #include "cli/command.h"
 #include "core/base/finding.h"
 
+#include <cstdio>
+#include <fmt/format.h>
 #include <string>
 #include <vector>
 
@@ -22,6 +24,16 @@ Command sectionsCommand();
 
 // Findings to standard error, one line each: severity, place, sentence.
 void printFindings(const std::vector<Finding>& findings);
+// Lines to standard output and standard error. What cannot be written is noticed once, at the end (exitStatus).
+template <class... A> void tell(fmt::format_string<A...> words, A&&... values)
+{
+    std::fputs(fmt::format(words, std::forward<A>(values)...).c_str(), stdout);
+}
+template <class... A> void complain(fmt::format_string<A...> words, A&&... values)
+{
+    std::fputs(fmt::format(words, std::forward<A>(values)...).c_str(), stderr);
+}
+
 // Text to a file, or to standard output for "-". False with a message if it cannot be written.
 bool writeOut(const std::string& text, const std::string& path);
 

@@ -1,7 +1,7 @@
 #include "cli/commands.h"
 
 #include "core/base/printable.h"
-#include "core/files/frame_writer.h"
+#include "core/files/text_file.h"
 
 #include <cerrno>
 #include <cstdio>
@@ -13,6 +13,10 @@ namespace wr::cli {
 
 int exitStatus(const Report& r)
 {
+    if (std::fflush(stdout) != 0 || std::ferror(stdout) != 0) {
+        complain("error: standard output cannot be written to\n");
+        return 2;
+    }
     if (r.badInput) return 2;
     if (r.counted && r.counts.over > 0) return 1;
     if (r.counted && r.counts.unchecked > 0) return 4;
@@ -25,21 +29,21 @@ void printFindings(const std::vector<Finding>& findings)
     std::map<std::string_view, size_t> count;
     for (const Finding& f : findings)
         if (++count[f.code] <= kShown)
-            fmt::print(stderr, "{}{}{}: {}\n", severityWord(f.severity), f.place.empty() ? "" : " at ", printable(f.place),
-                       printable(f.text));
+            complain("{}{}{}: {}\n", severityWord(f.severity), f.place.empty() ? "" : " at ", printable(f.place),
+                     printable(f.text));
     for (const auto& [code, n] : count)
-        if (n > kShown) fmt::print(stderr, "… and {} more of the kind {}\n", n - kShown, code);
+        if (n > kShown) complain("… and {} more of the kind {}\n", n - kShown, code);
 }
 
 bool writeOut(const std::string& text, const std::string& path)
 {
     if (path == "-") {
         if (std::fwrite(text.data(), 1, text.size(), stdout) == text.size() && std::fflush(stdout) == 0) return true;
-        fmt::print(stderr, "error: the answer cannot be written to standard output: {}\n", std::strerror(errno));
+        complain("error: the answer cannot be written to standard output: {}\n", std::strerror(errno));
         return false;
     }
     if (const auto written = writeTextFile(text, path); !written) {
-        fmt::print(stderr, "error: {}\n", written.error());
+        complain("error: {}\n", written.error());
         return false;
     }
     return true;

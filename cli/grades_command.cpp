@@ -27,27 +27,27 @@ Report run(const GradesArguments& a)
             std::string near;
             for (const auto& n : gradeSuggestions(a.name))
                 near += (near.empty() ? "; did you mean " : ", ") + n;
-            fmt::print(stderr, "error: \"{}\" is not a grade of the list{}\n", a.name, near);
+            complain("error: \"{}\" is not a grade of the list{}\n", a.name, near);
             out.badInput = true;
             return out;
         }
     }
     if (a.json) {
-        fmt::print("{}", gradesJson(list));
+        tell("{}", gradesJson(list));
         return out;
     }
     if (a.csv)
-        fmt::print("name,standard,e,g,density,to,fy,fu\n");
+        tell("name,standard,e,g,density,to,fy,fu\n");
     else
-        fmt::print("{:<24}{:<36}{:>10}{:>10}{:>10}\n", "grade", "standard", "to mm", "fy MPa", "fu MPa");
+        tell("{:<24}{:<36}{:>10}{:>10}{:>10}\n", "grade", "standard", "to mm", "fy MPa", "fu MPa");
     for (const Grade* g : list)
         for (const GradeStep& s : g->steps)
             if (a.csv)
-                fmt::print("{},{},{:.8g},{:.8g},{:g},{:.8g},{:.8g},{:.8g}\n", g->name, g->standard, g->e / 1e6, g->g / 1e6,
-                           g->density, s.thickness * 1e3, s.fy / 1e6, s.fu / 1e6);
+                tell("{},{},{:.8g},{:.8g},{:g},{:.8g},{:.8g},{:.8g}\n", g->name, g->standard, g->e / 1e6, g->g / 1e6,
+                     g->density, s.thickness * 1e3, s.fy / 1e6, s.fu / 1e6);
             else
-                fmt::print("{:<24}{:<36}{:>10.5g}{:>10.5g}{:>10.5g}\n", &s == &g->steps.front() ? g->name : "",
-                           &s == &g->steps.front() ? g->standard : "", s.thickness * 1e3, s.fy / 1e6, s.fu / 1e6);
+                tell("{:<24}{:<36}{:>10.5g}{:>10.5g}{:>10.5g}\n", &s == &g->steps.front() ? g->name : "",
+                     &s == &g->steps.front() ? g->standard : "", s.thickness * 1e3, s.fy / 1e6, s.fu / 1e6);
     return out;
 }
 

@@ -11,7 +11,7 @@ int main(int argc, char** argv)
             {checkCommand(), analyseCommand(), combinationsCommand(), tablesCommand(), gradesCommand(), sectionsCommand()},
             argc, argv);
     } catch (const std::exception& e) {
-        fmt::print(stderr, "internal error: {}\nPlease report this with the file that causes it.\n", e.what());
+        complain("internal error: {}\nPlease report this with the file that causes it.\n", e.what());
         return 3;
     }
 }

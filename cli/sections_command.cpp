@@ -19,11 +19,11 @@ struct SectionsArguments
 // One section in words: dimensions and properties with both notations.
 void describe(const CatalogueSection& s)
 {
-    fmt::print("{}  ({}, {}; {:.2f} kg/m)\n", s.designation, shapeTitle(s.shape.kind), s.standard, s.listedMass);
+    tell("{}  ({}, {}; {:.2f} kg/m)\n", s.designation, shapeTitle(s.shape.kind), s.standard, s.listedMass);
     for (const ListedValue* v : listedValuesOf(s)) {
         const std::string unit = v->power == 0 ? "" : v->power == 1 ? " mm" : fmt::format(" mm^{}", v->power);
-        fmt::print("  {:<12}{:<16}{:<8}{:>14}{:<6} {}\n", v->key, notation(*v, s, Notation::European),
-                   notation(*v, s, Notation::American), fmt::format("{:.6g}", inMillimetres(*v, s)), unit, v->meaning);
+        tell("  {:<12}{:<16}{:<8}{:>14}{:<6} {}\n", v->key, notation(*v, s, Notation::European),
+             notation(*v, s, Notation::American), fmt::format("{:.6g}", inMillimetres(*v, s)), unit, v->meaning);
     }
 }
 
@@ -44,24 +44,24 @@ Report run(const SectionsArguments& a)
         std::string families;
         for (const auto& n : c.families())
             families += (families.empty() ? "" : ", ") + n;
-        fmt::print(stderr, "error: \"{}\" is neither a section nor a family{} (families: {})\n", a.what, near, families);
+        complain("error: \"{}\" is neither a section nor a family{} (families: {})\n", a.what, near, families);
         out.badInput = true;
         return out;
     }
     if (a.json) {
-        fmt::print("{}", sectionsJson(list));
+        tell("{}", sectionsJson(list));
         return out;
     }
     if (a.csv) {
-        fmt::print("designation,family,standard,mass");
+        tell("designation,family,standard,mass");
         for (const ListedValue& v : listedValues())
-            fmt::print(",{}", v.key);
-        fmt::print(",shape\n");
+            tell(",{}", v.key);
+        tell(",shape\n");
         for (const CatalogueSection* s : list) {
-            fmt::print("{},{},{},{:.8g}", s->designation, s->family, s->standard, s->listedMass);
+            tell("{},{},{},{:.8g}", s->designation, s->family, s->standard, s->listedMass);
             for (const ListedValue& v : listedValues())
-                fmt::print(",{:.8g}", inMillimetres(v, *s));
-            fmt::print(",{}\n", shapeName(s->shape.kind));
+                tell(",{:.8g}", inMillimetres(v, *s));
+            tell(",{}\n", shapeName(s->shape.kind));
         }
         return out;
     }
@@ -69,12 +69,12 @@ Report run(const SectionsArguments& a)
         describe(*list.front());
         return out;
     }
-    fmt::print("{:<24}{:<16}{:>10}{:>10}{:>10}{:>12}{:>14}{:>14}\n", "section", "family", "kg/m", "h mm", "b mm", "A mm2",
-               "Iy mm4", "Iz mm4");
+    tell("{:<24}{:<16}{:>10}{:>10}{:>10}{:>12}{:>14}{:>14}\n", "section", "family", "kg/m", "h mm", "b mm", "A mm2", "Iy mm4",
+         "Iz mm4");
     for (const CatalogueSection* s : list)
-        fmt::print("{:<24}{:<16}{:>10.2f}{:>10.1f}{:>10.1f}{:>12.1f}{:>14.4g}{:>14.4g}\n", s->designation, s->family,
-                   s->listedMass, s->shape.depth() * 1e3, s->shape.width() * 1e3, s->properties().a * 1e6,
-                   s->properties().iy * 1e12, s->properties().iz * 1e12);
+        tell("{:<24}{:<16}{:>10.2f}{:>10.1f}{:>10.1f}{:>12.1f}{:>14.4g}{:>14.4g}\n", s->designation, s->family, s->listedMass,
+             s->shape.depth() * 1e3, s->shape.width() * 1e3, s->properties().a * 1e6, s->properties().iy * 1e12,
+             s->properties().iz * 1e12);
     return out;
 }
 

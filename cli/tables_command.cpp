@@ -43,7 +43,7 @@ Report run(const TablesArguments& a)
     const auto write = [&](const std::string& name, const Table& t) {
         const std::string path = (std::filesystem::path(a.out) / (name + ".csv")).string();
         if (!writeOut(tableCsv(t), path)) report.badInput = true;
-        fmt::print("{}: {}, {} rows\n", path, t.title, t.rows.size());
+        tell("{}: {}, {} rows\n", path, t.title, t.rows.size());
     };
     const std::vector<ShownLoad> loads = shownLoads(f, r);
     write("combinations", combinationTable(f));

@@ -225,10 +225,12 @@ void SizeBench::describe()
     const Rung& r = table.rungs[chosen_];
     title_->setText(stays ? sectionNow() + " stays" : sectionNow() + " → " + str(r.section->designation));
     const double change = r.groupMass - table.massNow;
-    QString words = QString("%1 members · %2 → %3 (%4%5)")
+    const bool same = std::abs(change) < 1e-6 * table.massNow; // rounding of sums
+    const QString by = same ? "no change" : (change >= 0 ? "+" : "") + str(u.text(Quantity::Mass, change));
+    QString words = QString("%1 %2 · %3 → %4 (%5)")
                         .arg(table.members.size())
-                        .arg(str(u.text(Quantity::Mass, table.massNow)), str(u.text(Quantity::Mass, r.groupMass)),
-                             change >= 0 ? "+" : "", str(u.text(Quantity::Mass, change)));
+                        .arg(table.members.size() == 1 ? "member" : "members", str(u.text(Quantity::Mass, table.massNow)),
+                             str(u.text(Quantity::Mass, r.groupMass)), by);
     words += QString("\nworst %1 in %2")
                  .arg(r.utilisation, 0, 'f', 2)
                  .arg(r.member >= 0 ? str(doc_.model().members()[r.member].id) : "");

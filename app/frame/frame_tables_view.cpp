@@ -6,7 +6,7 @@
 #include "core/analysis/case_effects.h"
 #include "core/base/expression.h"
 #include "core/base/progress.h"
-#include "core/files/frame_writer.h"
+#include "core/files/text_file.h"
 #include "render/theme.h"
 
 #include <QFileDialog>

@@ -106,6 +106,12 @@ QString ResultLayer::modeWords(int index) const
     return modeWords_[index];
 }
 
+// Whether what was found for a frame belongs to the one that is open now: its shapes are told node by node.
+bool ResultLayer::fits(const Frame& f) const
+{
+    return doc_.hasFrame() && f.nodes == doc_.frame().nodes && sizesFingerprint(f) == sizesFingerprint(doc_.frame());
+}
+
 void ResultLayer::findBuckling(int count)
 {
     if (!doc_.hasFrame() || loads_.empty()) return;
@@ -119,7 +125,8 @@ void ResultLayer::findBuckling(int count)
     frame->results.clear();
     doc_.jobs().start("modes", [this, frame, count](Progress& progress) -> Jobs::Finish {
         auto r = std::make_shared<BucklingResult>(analyseBuckling(*frame, {.modes = count}, progress));
-        return [this, r] {
+        return [this, frame, r] {
+            if (!fits(*frame)) return;
             buckling_ = std::move(*r);
             std::vector<ModeShape> shapes;
             std::vector<QString> words;
@@ -141,7 +148,8 @@ void ResultLayer::findVibration(int count)
         VibrationOptions o;
         o.modes = count;
         auto r = std::make_shared<VibrationResult>(analyseVibration(*frame, o, progress));
-        return [this, r] {
+        return [this, frame, r] {
+            if (!fits(*frame)) return;
             vibration_ = std::move(*r);
             std::vector<ModeShape> shapes;
             std::vector<QString> words;

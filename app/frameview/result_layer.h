@@ -65,6 +65,7 @@ private:
     void rebuild();
     void buildMovements(bool mode);
     void buildDiagram(int component);
+    bool fits(const Frame& f) const;
     void takeModes(std::vector<ModeShape> shapes, std::vector<QString> words);
     double phase() const;
     void drawCurves(QPainter& p, const Camera::Projection& project, QRectF room) const;

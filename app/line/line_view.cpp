@@ -67,6 +67,7 @@ int LineView::openCount(Stop s) const
         return static_cast<int>(std::count_if(doc_.findings().begin(), doc_.findings().end(),
                                               [&](const Finding& f) { return f.severity != Severity::Note && wants(f.code); }));
     };
+    const Design& design = doc_.frame().design;
     switch (s) {
     case Stop::Frame:
         n = count([](const std::string& c) {
@@ -74,8 +75,15 @@ int LineView::openCount(Stop s) const
                    c.starts_with("forces");
         });
         break;
-    case Stop::Members: n = count([](const std::string& c) { return c == "member.chain"; }); break;
-    case Stop::Restraint: n = count([](const std::string& c) { return c == "member.free-end"; }); break;
+    // Nothing said by the engineer: nothing is settled either.
+    case Stop::Members:
+        n = count([](const std::string& c) { return c == "member.chain"; });
+        if (n == 0 && design.members.empty()) n = -1;
+        break;
+    case Stop::Restraint:
+        n = count([](const std::string& c) { return c == "member.free-end"; });
+        if (n == 0 && design.restraints.empty() && design.lengths.empty()) n = -1;
+        break;
     case Stop::Briefs: n = -1; break;
     case Stop::Check: n = doc_.checked() ? doc_.report().counts.over + doc_.report().counts.unchecked : -1; break;
     case Stop::Size: n = doc_.forcesFit() ? -1 : 1; break;

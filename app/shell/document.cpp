@@ -50,7 +50,7 @@ const UnitSystem& Document::units() const
 
 void Document::open(const QString& path)
 {
-    for (const char* kind : {"check", "rungs", "drift", "compare"})
+    for (const char* kind : {"check", "rungs", "drift", "compare", "modes", "analyse"})
         jobs_.cancel(kind);
     jobs_.start("open", [this, path](Progress& progress) -> Jobs::Finish {
         progress.at(0.0, "reading");
@@ -325,9 +325,9 @@ void Document::setChoice(const AnalysisChoice& c)
 
 void Document::analyseAgain()
 {
-    if (!frame_) return;
+    if (!frame_ || jobs_.running("open")) return; // another frame is on its way: it comes with its own forces
     auto frame = frame_;
-    jobs_.start("open", [this, frame, choice = choice(), memory = memory_](Progress& progress) -> Jobs::Finish {
+    jobs_.start("analyse", [this, frame, choice = choice(), memory = memory_](Progress& progress) -> Jobs::Finish {
         const LogTime time("analysed again");
         auto r = std::make_shared<FrameForces>(analyseForces(*frame, choice, progress, memory));
         return [this, frame, r] {

@@ -87,7 +87,7 @@ void MainWindow::buildStatusBar()
     cancel->hide();
     statusBar()->addPermanentWidget(cancel);
     connect(cancel, &QToolButton::clicked, this, [this] {
-        for (const char* kind : {"open", "check", "rungs", "modes"})
+        for (const char* kind : {"open", "analyse", "check", "rungs", "modes"})
             doc_->jobs().cancel(kind);
     });
     // Only for what takes longer than an eye minds.

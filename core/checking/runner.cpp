@@ -236,7 +236,6 @@ MemberResult CheckModel::checkWith(size_t member, std::vector<double>& buffer, D
 {
     MemberResult r;
     const Member& m = members_[member];
-    const Standard& s = standardOf(member);
     const auto unchecked = [&](std::string why) {
         CheckOutcome o;
         o.check = 0;
@@ -249,13 +248,18 @@ MemberResult CheckModel::checkWith(size_t member, std::vector<double>& buffer, D
     if (!m.broken.empty()) return unchecked(m.broken);
     if (forces_->empty()) return unchecked("the frame has no forces yet: analyse it");
     demandsInto(member, buffer, d);
-    s.run(input(member), d, r);
+    judge(member, input(member), d, r);
+    return r;
+}
+
+void CheckModel::judge(size_t member, const MemberInput& in, const Demands& d, MemberResult& r) const
+{
+    standardOf(member).run(in, d, r);
     warnOfSway(member, d, r);
     if (!forces_->lacks.empty()) { // what is over stays over; the rest may be
         r.notes.push_back("unchecked: " + forces_->lacks);
         if (r.status != Status::Over) r.status = Status::Unchecked;
     }
-    return r;
 }
 
 bool CheckModel::swayMatters() const

@@ -74,6 +74,8 @@ public:
     // Checks the listed members (all if empty) into `report`, in parallel; false if cancelled.
     bool checkAll(CheckReport& report, Progress& progress, std::span<const size_t> which = {}) const;
 
+    // Runs the member's standard over its demands with that section, and adds what the forces as a whole leave open.
+    void judge(size_t member, const MemberInput& in, const Demands& d, MemberResult& r) const;
     bool swayMatters() const; // not stated braced in both directions, and some element is compressed
 
 private:

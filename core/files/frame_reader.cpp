@@ -7,12 +7,10 @@
 #include "core/files/json_cursor.h"
 #include "core/files/load_reader.h"
 #include "core/files/section_reader.h"
+#include "core/files/text_file.h"
 
-#include <cerrno>
 #include <cmath>
-#include <cstring>
 #include <fmt/format.h>
-#include <fstream>
 #include <unordered_set>
 
 namespace wr {
@@ -341,7 +339,7 @@ Loaded<Frame> readFrame(std::string_view text)
         // Behind a zero byte the parser sees nothing: it would take what stands before for the whole file.
         if (const size_t zero = text.find('\0'); zero != std::string_view::npos) {
             out.findings = {
-                finding("file.json", "", "", fmt::format("{}: a zero byte; a frame file is text", lineAndColumn(text, zero)))};
+                finding("file.json", "", "", fmt::format("{}: a zero byte; a frame file is text", lineAndColumn(text, zero + 1)))};
             return out;
         }
         json = Json::parse(text.begin(), text.end(), DuplicateKeys(out.findings));
@@ -374,23 +372,12 @@ Loaded<Frame> readFrame(std::string_view text)
 Loaded<Frame> readFrameFile(const std::filesystem::path& path)
 {
     Loaded<Frame> out;
-    std::error_code error;
-    if (std::filesystem::is_directory(path, error)) {
-        out.findings = {finding("file.unreadable", "", "", path.string() + " is a folder, not a file")};
+    auto read = readTextFile(path);
+    if (!read) {
+        out.findings = {finding("file.unreadable", "", "", read.error())};
         return out;
     }
-    std::ifstream in(path, std::ios::binary | std::ios::ate);
-    if (!in) {
-        out.findings = {finding("file.unreadable", "", "", path.string() + " cannot be opened: " + std::strerror(errno))};
-        return out;
-    }
-    std::string text(static_cast<size_t>(in.tellg()), '\0');
-    in.seekg(0);
-    in.read(text.data(), static_cast<std::streamsize>(text.size()));
-    if (!in) {
-        out.findings = {finding("file.unreadable", "", "", path.string() + " cannot be read to its end")};
-        return out;
-    }
+    std::string& text = *read;
     if (text.starts_with("\xEF\xBB\xBF")) text.erase(0, 3); // a byte order mark says nothing in UTF-8
     return readFrame(text);
 }

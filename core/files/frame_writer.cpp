@@ -4,13 +4,11 @@
 #include "core/files/brief_json.h"
 #include "core/files/en1993_json.h"
 #include "core/files/json_cursor.h"
+#include "core/files/text_file.h"
 #include "core/sections/catalogue.h"
 
-#include <cerrno>
 #include <cmath>
-#include <cstring>
 #include <fmt/format.h>
-#include <fstream>
 
 namespace wr {
 
@@ -393,25 +391,6 @@ std::string writeFrame(const Frame& frame)
             out += value.dump();
     }
     return out + "\n}\n";
-}
-
-std::expected<void, std::string> writeTextFile(const std::string& text, const std::filesystem::path& path)
-{
-    std::filesystem::path beside = path;
-    beside += ".part";
-    {
-        std::ofstream o(beside, std::ios::binary);
-        o.write(text.data(), static_cast<std::streamsize>(text.size()));
-        o.flush();
-        if (!o) return std::unexpected(path.string() + " cannot be written: " + std::strerror(errno));
-    }
-    std::error_code error;
-    std::filesystem::rename(beside, path, error);
-    if (error) {
-        std::filesystem::remove(beside, error);
-        return std::unexpected(path.string() + " cannot be replaced: " + error.message());
-    }
-    return {};
 }
 
 std::expected<void, std::string> writeFrameFile(const Frame& frame, const std::filesystem::path& path)

@@ -10,8 +10,7 @@
 namespace wr {
 
 std::string writeFrame(const Frame& frame);
-// Writes beside the target first and renames, so that a full disk never costs the old file. The error is a sentence.
+// As writeTextFile (text_file.h) does.
 std::expected<void, std::string> writeFrameFile(const Frame& frame, const std::filesystem::path& path);
-std::expected<void, std::string> writeTextFile(const std::string& text, const std::filesystem::path& path);
 
 } // namespace wr

@@ -63,7 +63,7 @@ RungTable evaluateRungs(const CheckModel& model, const Catalogue& catalogue, con
         MemberResult result;
         for (size_t i = 0; i < out.members.size(); ++i) {
             const size_t m = out.members[i];
-            model.standardOf(m).run(model.inputWith(m, s.shape, s.properties()), demands[i], result);
+            model.judge(m, model.inputWith(m, s.shape, s.properties()), demands[i], result);
             if (r.member >= 0 && !worse(result, r.status, r.utilisation)) continue;
             r.member = static_cast<int>(m);
             r.status = result.status;

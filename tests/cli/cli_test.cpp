@@ -392,3 +392,56 @@ TEST_CASE("cli: the tram depot by EN 1993, second order with imperfections: the 
         critical = critical || x.at("text").get<std::string>().find("5.2.1(3)") != std::string::npos;
     CHECK(critical);
 }
+
+TEST_CASE("cli: what takes the ground from the answer is never exit 0, and never without a word", "[cli]")
+{
+    const Folder f;
+    const auto with = [&](const std::string& from, const std::string& to) {
+        std::string text = beam(1.5);
+        const size_t at = text.find(from);
+        REQUIRE(at != std::string::npos);
+        return text.replace(at, from.size(), to);
+    };
+    const std::string quiet = " --quiet --json " + f.file("a.json");
+    // A standard that nothing has, in the file: no answer by another one.
+    const std::string other = with("\"design\":{", R"("design":{"standard":"aisc360-22-ASD",)");
+    const Run unknown = cli("check " + f.write("unknown.json", other) + quiet);
+    CHECK(unknown.status == 2);
+    CHECK(unknown.out.find("aisc360-22-ASD") != std::string::npos);
+    CHECK_FALSE(fs::exists(f.file("a.json")));
+    // A mechanism, quiet: the reason all the same; analyse writes nothing.
+    const std::string slides = f.write("slides.json", with("\"ux\":true,", ""));
+    const Run silent = cli("check " + slides + quiet);
+    CHECK(silent.status == 2);
+    CHECK(silent.out.find("along x") != std::string::npos);
+    CHECK(cli("analyse " + slides + " --json " + f.file("half.json")).status == 2);
+    CHECK_FALSE(fs::exists(f.file("half.json")));
+    // Standard input and output.
+    const Run piped = cli("check - --quiet --json - < " + f.write("ok.json", beam(1.5)));
+    CHECK(piped.status == 0);
+    CHECK(Json::parse(piped.out)["members"].size() == 1);
+    CHECK(cli("check " + f.file("ok.json") + " --quiet --json /dev/full").status == 2);
+    CHECK(cli("check " + f.file("ok.json") + " --quiet --json - > /dev/full").status == 2);
+    // What a file says does not reach the terminal as control characters.
+    const Run escape = cli("check " + f.write("esc.json", with("\"W18X50\"", "\"W18\\u001b[31mX\"")));
+    CHECK(escape.status == 2);
+    CHECK(escape.out.find('\x1b') == std::string::npos);
+}
+
+TEST_CASE("cli: a strength combination without forces leaves the members unchecked, with null and without a governing check",
+          "[cli]")
+{
+    const Folder f;
+    const std::string text =
+        R"({"format":"wren-frame","version":1,"materials":[{"id":"M","grade":"A992"}],"sections":[{"id":"S","name":"W14X90"}],
+"nodes":[{"id":"1","at":[0,0,0]},{"id":"2","at":[0,0,4]}],"elements":[{"id":"E","nodes":["1","2"],"section":"S","material":"M"}],
+"cases":[{"id":"G"},{"id":"W"}],"combinations":[{"id":"U","terms":{"G":1.2}},{"id":"V","terms":{"G":1,"W":1}}],
+"results":[{"case":"G","elements":[{"element":"E","stations":[{"s":0,"n":-500},{"s":4,"n":-500}]}]}]})";
+    CHECK(cli("check " + f.write("p.json", text) + " --quiet --json " + f.file("p.out")).status == 4);
+    const Json a = load(f.file("p.out"));
+    const Json& m = a["members"].at(0);
+    CHECK(m["status"] == "unchecked");
+    CHECK(m["utilisation"].is_null());
+    CHECK_FALSE(m.contains("governing"));
+    CHECK(m["notes"].dump().find("combination V has no forces") != std::string::npos);
+}

@@ -209,3 +209,17 @@ TEST_CASE("reader: doubtful sections of one's own are told with a sentence", "[f
     CHECK(at.at("/sections/2/slope").find("no thickness left") != std::string::npos);
     CHECK(at.at("/sections/3/name").find("W12X65") != std::string::npos);
 }
+
+TEST_CASE("reader: brackets without end and zero bytes are refused with their place", "[files]")
+{
+    const std::string start = R"({"format":"wren-frame","version":1,"x-deep":)";
+    for (const size_t n : {100u, 100000u}) {
+        const auto deep = readFrame(start + std::string(n, '[') + std::string(n, ']') + "}");
+        REQUIRE_FALSE(deep.ok());
+        CHECK(deep.findings.front().text.find("64 deep") != std::string::npos);
+        CHECK(deep.findings.front().text.size() < 200);
+    }
+    const auto zero = readFrame(std::string("{\"format\":\"wren-frame\"}\n") + std::string(1, '\0') + "rest");
+    REQUIRE_FALSE(zero.ok());
+    CHECK(zero.findings.front().text.find("line 2, column 1") != std::string::npos);
+}
