@@ -1,9 +1,11 @@
 #include "cli/choice.h"
 #include "cli/commands.h"
+#include "cli/nearest.h"
 
 #include "core/analysis/analyse.h"
 #include "core/audit/audit.h"
 #include "core/audit/stability.h"
+#include "core/base/printable.h"
 #include "core/files/answer.h"
 #include "core/files/frame_reader.h"
 #include "logging/log.h"
@@ -47,9 +49,13 @@ bool known(const std::vector<std::string>& wanted, const std::vector<Standard>& 
     for (const std::string& key : wanted) {
         if (std::any_of(standards.begin(), standards.end(), [&](const Standard& s) { return s.key == key; })) continue;
         std::string all;
-        for (const Standard& s : standards)
+        std::vector<std::string> keys;
+        for (const Standard& s : standards) {
             all += (all.empty() ? "" : ", ") + std::string(s.key);
-        complain("error: \"{}\" is not a standard shipped here; choose one of {}\n", key, all);
+            keys.emplace_back(s.key);
+        }
+        complain("error: \"{}\" is not a standard shipped here{}; choose one of {}\n", printable(key), didYouMean(key, keys),
+                 all);
         return false;
     }
     return true;

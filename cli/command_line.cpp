@@ -1,8 +1,11 @@
 #include "cli/command.h"
 #include "cli/commands.h"
+#include "cli/nearest.h"
+#include "core/base/printable.h"
 #include "logging/log.h"
 
 #include <CLI/CLI.hpp>
+#include <algorithm>
 #include <fmt/format.h>
 
 namespace wr::cli {
@@ -37,6 +40,31 @@ void addCommand(CLI::App& app, const Command& command)
     }
 }
 
+// What a word on the command line that nothing has may have been meant to be; empty where every word is known.
+std::string hintFor(const std::vector<Command>& commands, int argc, char** argv)
+{
+    std::vector<std::string> names;
+    for (const Command& c : commands)
+        names.push_back(c.name);
+    const Command* command = nullptr;
+    for (int i = 1; i < argc; ++i) {
+        const std::string word = argv[i];
+        if (!command && !word.starts_with("-")) {
+            const auto at = std::find(names.begin(), names.end(), word);
+            if (at == names.end()) return fmt::format("there is no command \"{}\"{}", printable(word), didYouMean(word, names));
+            command = &commands[static_cast<size_t>(at - names.begin())];
+        } else if (command && word.starts_with("--")) {
+            std::vector<std::string> options{"--help", "--verbose"};
+            for (const Argument& a : command->arguments)
+                if (a.name.starts_with("--")) options.push_back(a.name);
+            const std::string option = word.substr(0, word.find('='));
+            if (std::find(options.begin(), options.end(), option) == options.end())
+                return fmt::format("{} has no option {}{}", command->name, printable(option), didYouMean(option, options));
+        }
+    }
+    return "";
+}
+
 } // namespace
 
 int runCommandLine(const std::vector<Command>& commands, int argc, char** argv)
@@ -54,7 +82,9 @@ int runCommandLine(const std::vector<Command>& commands, int argc, char** argv)
     try {
         app.parse(argc, argv);
     } catch (const CLI::ParseError& e) {
-        return app.exit(e) == 0 ? 0 : 2;
+        if (app.exit(e) == 0) return 0;
+        if (const std::string hint = hintFor(commands, argc, argv); !hint.empty()) complain("{}\n", hint);
+        return 2;
     }
     const std::string wanted = app.get_subcommands().front()->get_name();
     startLog({.name = "wrenrail-cli", .toFile = verbose, .verbose = verbose});

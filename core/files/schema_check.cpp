@@ -1,6 +1,7 @@
 #include "core/base/shipped.h"
 #include "core/files/frame_reader.h"
 
+#include <memory>
 #include <nlohmann/json.hpp>
 #include <valijson/adapters/nlohmann_json_adapter.hpp>
 #include <valijson/schema.hpp>

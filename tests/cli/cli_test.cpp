@@ -98,6 +98,8 @@ TEST_CASE("version and help", "[cli]")
     CHECK(cli("").status == 2);
     CHECK(cli("nonsense").status == 2);
     CHECK(cli("check --nonsense x").status == 2);
+    CHECK(cli("analyze x").out.find("did you mean analyse?") != std::string::npos);
+    CHECK(cli("check x --secondorder").out.find("did you mean --second-order?") != std::string::npos);
 }
 
 TEST_CASE("check: exit status 0, 1, 4 and 2", "[cli]")
