@@ -44,7 +44,7 @@ QPushButton* link(const char* words, const char* name)
 
 FrameTablesView::FrameTablesView(Document& doc, ResultLayer* results, QWidget* parent)
     : QWidget(parent), doc_(doc), results_(results), tabs_(new QButtonGroup(this)), maker_(new QWidget),
-      loading_(new QComboBox), notional_(new QComboBox), service_(new QCheckBox("service")),
+      loading_(new QComboBox), notional_(new QComboBox), subsets_(new QComboBox), service_(new QCheckBox("service")),
       construction_(new QCheckBox("construction")), sds_(new QLineEdit), make_(new QPushButton("Make")),
       add_(link("Add one", "Add a combination")), remove_(link("Remove", "Remove the combination")),
       export_(link("Export CSV…", "Export this table as CSV")), message_(new QLabel), view_(new QTableView),
@@ -101,6 +101,13 @@ void FrameTablesView::buildMaker()
     loading_->setAccessibleName("Loading standard");
     notional_->addItems({"no notional loads", "notional with gravity only", "notional with all"});
     notional_->setAccessibleName("Notional loads");
+    subsets_->addItems({"all subsets", "subsets that govern"}); // the order of Subsets
+    subsets_->setCurrentIndex(static_cast<int>(Subsets::Governing));
+    subsets_->setAccessibleName("Subsets of actions");
+    subsets_->setToolTip(
+        QString("Every action also stands aside where it would relieve. Of more than %1 sets those are kept that are "
+                "the largest or the least in some first-order force, stress or movement.")
+            .arg(kManySubsets));
     service_->setChecked(true);
     construction_->setChecked(true);
     sds_->setPlaceholderText("SDS");
@@ -114,7 +121,7 @@ void FrameTablesView::buildMaker()
     message_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     auto* row = new QHBoxLayout(maker_);
     row->setContentsMargins(0, 0, 0, 0);
-    for (QWidget* w : std::initializer_list<QWidget*>{loading_, notional_, service_, construction_, sds_, make_})
+    for (QWidget* w : std::initializer_list<QWidget*>{loading_, notional_, subsets_, service_, construction_, sds_, make_})
         row->addWidget(w);
     row->addSpacing(10);
     row->addWidget(add_);
@@ -305,6 +312,7 @@ void FrameTablesView::makeThem()
     MakeOptions o;
     o.standard = loadingStandards()[loading_->currentIndex()].standard;
     o.notional = static_cast<NotionalUse>(notional_->currentIndex());
+    o.subsets = static_cast<Subsets>(subsets_->currentIndex());
     o.service = service_->isChecked();
     o.construction = construction_->isChecked();
     if (!sds_->text().trimmed().isEmpty()) {

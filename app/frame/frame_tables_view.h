@@ -32,6 +32,7 @@ public:
     TableModel& model() { return *model_; }
     QComboBox& loading() { return *loading_; }
     QComboBox& notional() { return *notional_; }
+    QComboBox& subsets() { return *subsets_; }
     QLineEdit& sds() { return *sds_; }
     QPushButton& make() { return *make_; }
     QPushButton& add() { return *add_; }
@@ -61,7 +62,7 @@ private:
     bool editing_ = false; // an edit is on its way
     QButtonGroup* tabs_;
     QWidget* maker_;
-    QComboBox *loading_, *notional_;
+    QComboBox *loading_, *notional_, *subsets_;
     QCheckBox *service_, *construction_;
     QLineEdit* sds_; // where there are seismic cases
     QPushButton *make_, *add_, *remove_, *export_;

@@ -3,6 +3,7 @@
 #include "app/frame/frame_tables_view.h"
 #include "app/frameview/result_layer.h"
 #include "core/analysis/storeys.h"
+#include "core/combos/make.h"
 #include "core/files/frame_reader.h"
 #include "core/files/frame_writer.h"
 #include "tests/app/window.h"
@@ -170,6 +171,23 @@ TEST_CASE("frame stop: tables follow the load, are exported, and a row picks wha
     CHECK(QString::fromUtf8(f.readAll()).count("\r\n") == 1 + tables.model().rowCount());
     CHECK_FALSE(tables.exportTo("/nowhere/at/all.csv"));
     CHECK(tables.message().text().contains("cannot be written"));
+}
+
+TEST_CASE("frame stop: of many subsets those that govern are kept and the number is told; all of them on demand", "[app]")
+{
+    Window w(":/demo/sedge-lane.frame.json");
+    w.view().setFocus();
+    w.key(Qt::Key_1);
+    FrameTablesView& tables = w.window.tables();
+    MakeOptions o{.standard = LoadingStandard::En610, .subsets = Subsets::All};
+    const MadeCombinations all = makeCombinations(w.doc().frame(), o);
+    REQUIRE(all.possible > kManySubsets);
+    click(tables.make());
+    w.settle();
+    const size_t kept = w.doc().frame().combinations.size();
+    CHECK(kept < all.combinations.size());
+    CHECK(tables.message().text().contains(QString("%1 sets can be made").arg(all.possible)));
+    CHECK(w.doc().checked());
 }
 
 TEST_CASE("frame stop: combinations are made, edited, switched off, removed and undone", "[app]")
