@@ -99,9 +99,9 @@ void FrameTablesView::buildMaker()
     for (const LoadingStandardName& s : loadingStandards())
         loading_->addItem(QString::fromUtf8(s.title.data(), static_cast<qsizetype>(s.title.size())));
     loading_->setAccessibleName("Loading standard");
-    notional_->addItems({"no notional loads", "notional with gravity only", "notional with all"});
+    notional_->addItems({"no notional", "notional, gravity", "notional, all"});
     notional_->setAccessibleName("Notional loads");
-    subsets_->addItems({"all subsets", "subsets that govern"}); // the order of Subsets
+    subsets_->addItems({"all sets", "governing sets"}); // the order of Subsets
     subsets_->setCurrentIndex(static_cast<int>(Subsets::Governing));
     subsets_->setAccessibleName("Subsets of actions");
     subsets_->setToolTip(

@@ -186,7 +186,7 @@ TEST_CASE("frame stop: combinations are made, edited, switched off, removed and 
     w.settle();
     CHECK(w.doc().frame().combinations.size() > before);
     CHECK(w.doc().frame().cases.size() > cases);
-    CHECK(tables.subsets().currentText() == "subsets that govern");
+    CHECK(tables.subsets().currentText() == "governing sets");
     const MadeCombinations made = makeCombinations(w.doc().frame(), {.notional = NotionalUse::GravityOnly});
     CHECK(w.doc().frame().combinations.size() == made.combinations.size()); // few enough to keep them all
     CHECK(w.doc().hasForces());
