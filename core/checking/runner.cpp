@@ -86,7 +86,7 @@ CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const
     members_ = formMembers(f, findings_);
     compressed_ = anyCompression(*forces_);
     const std::vector<std::vector<int>> at = elementsAtNodes(f);
-    const DesignIndex design(f.design);
+    const DesignIndex design(f);
     for (size_t i = 0; i < members_.size(); ++i) {
         const Member& m = members_[i];
         const Brief* brief = &defaults_;

@@ -210,7 +210,7 @@ Lanes buildLanes(const Frame& f, const Member& m, const DesignIndex& design, con
     // does, and the file knows supports, it is free.
     const auto held = [&](int node, const MemberPiece& last) {
         if (wholeFrame) return heldEnd(f, elementsAt[node], node, last);
-        return f.nodes[node].supported() || elementsAt[node].size() > 1 || !f.anySupport();
+        return f.nodes[node].supported() || elementsAt[node].size() > 1 || !design.anySupport();
     };
     const Holds holds = holdsOf(m, design, held(m.startNode, m.pieces.front()), held(m.endNode, m.pieces.back()));
     const auto nothing = [](const Held& h) { return !h.major && !h.minor && !h.top && !h.bottom && !h.twist; };

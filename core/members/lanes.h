@@ -49,17 +49,20 @@ Lanes buildLanes(const Frame& f, const Member& m, const class DesignIndex& desig
 class DesignIndex
 {
 public:
-    explicit DesignIndex(const Design& d)
+    explicit DesignIndex(const Frame& f) : anySupport_(f.anySupport())
     {
+        const Design& d = f.design;
         for (const DesignRestraint& r : d.restraints)
             restraints_[r.member].push_back(&r);
         for (const DesignLength& l : d.lengths)
             lengths_[l.member].push_back(&l);
     }
+    bool anySupport() const { return anySupport_; }
     const std::vector<const DesignRestraint*>& restraints(const std::string& member) const { return of(restraints_, member); }
     const std::vector<const DesignLength*>& lengths(const std::string& member) const { return of(lengths_, member); }
 
 private:
+    bool anySupport_;
     template <class T> using Table = std::unordered_map<std::string, std::vector<const T*>>;
     template <class T> static const std::vector<const T*>& of(const Table<T>& table, const std::string& member)
     {
