@@ -48,6 +48,17 @@ inline AnalysisResult analysed(const Frame& f, AnalysisOptions o = {})
     return r;
 }
 
+// The same by any way of analysis.
+inline FrameForces forcesOf(const Frame& f, const AnalysisChoice& choice = {})
+{
+    SilentProgress p;
+    FrameForces r = analyseForces(f, choice, p);
+    for (const Finding& x : r.findings)
+        UNSCOPED_INFO(x.code << ": " << x.text);
+    REQUIRE(r.ok);
+    return r;
+}
+
 // Given forces where the frame has results, else by that analysis (first order).
 inline std::unique_ptr<CheckModel> modelOf(Frame frame, const AnalysisChoice& choice = {})
 {
@@ -56,14 +67,8 @@ inline std::unique_ptr<CheckModel> modelOf(Frame frame, const AnalysisChoice& ch
     std::vector<Finding> findings;
     if (!f->results.empty())
         *t = givenForces(*f, findings);
-    else if (choice == AnalysisChoice{})
-        *t = analysed(*f).forces;
-    else {
-        SilentProgress p;
-        FrameForces r = analyseForces(*f, choice, p);
-        REQUIRE(r.ok);
-        *t = std::move(r.forces);
-    }
+    else
+        *t = forcesOf(*f, choice).forces;
     return std::make_unique<CheckModel>(f, t, std::make_shared<const std::vector<Standard>>(shippedStandards()));
 }
 

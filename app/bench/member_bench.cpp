@@ -4,6 +4,7 @@
 #include "app/bench/design_editor.h"
 #include "app/bench/diagrams.h"
 #include "app/shell/document.h"
+#include "app/shell/text.h"
 #include "app/trace/trace_view.h"
 #include "render/section_picture.h"
 #include "render/theme.h"
@@ -20,10 +21,6 @@ namespace wr {
 
 namespace {
 constexpr int kHead = 62, kRow = 21;
-QString str(std::string_view s)
-{
-    return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size()));
-}
 } // namespace
 
 ModesView::ModesView(Document& doc, QWidget* parent) : QWidget(parent), doc_(doc)

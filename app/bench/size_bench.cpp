@@ -1,6 +1,7 @@
 #include "app/bench/size_bench.h"
 
 #include "app/shell/document.h"
+#include "app/shell/text.h"
 #include "core/base/entry.h"
 
 #include <QFormLayout>
@@ -11,10 +12,6 @@
 namespace wr {
 
 namespace {
-QString str(const std::string& s)
-{
-    return QString::fromStdString(s);
-}
 QLabel* named(const char* name, const QString& text = {})
 {
     auto* l = new QLabel(text);

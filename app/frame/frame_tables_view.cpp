@@ -3,6 +3,7 @@
 #include "app/frameview/result_layer.h"
 #include "app/shell/document.h"
 #include "app/shell/quiet_table.h"
+#include "app/shell/text.h"
 #include "core/analysis/case_effects.h"
 #include "core/base/expression.h"
 #include "core/base/progress.h"
@@ -59,6 +60,14 @@ FrameTablesView::FrameTablesView(Document& doc, ResultLayer* results, QWidget* p
     all->addLayout(buildTabs());
     buildMaker();
     all->addWidget(maker_);
+    // What is wrong with an entry of any page, or how many sets were made, wants a line's width.
+    auto* below = new QHBoxLayout;
+    below->addWidget(message_, 1);
+    below->addStretch();
+    below->addWidget(add_);
+    below->addWidget(remove_);
+    all->addLayout(below);
+    tell({});
     all->addWidget(view_, 1);
     makeQuiet(*view_, "Table of the frame");
     view_->setModel(model_);
@@ -97,7 +106,7 @@ QHBoxLayout* FrameTablesView::buildTabs()
 void FrameTablesView::buildMaker()
 {
     for (const LoadingStandardName& s : loadingStandards())
-        loading_->addItem(QString::fromUtf8(s.title.data(), static_cast<qsizetype>(s.title.size())));
+        loading_->addItem(str(s.title));
     loading_->setAccessibleName("Loading standard");
     notional_->addItems({"no notional", "notional, gravity", "notional, all"});
     notional_->setAccessibleName("Notional loads");
@@ -123,10 +132,7 @@ void FrameTablesView::buildMaker()
     row->setContentsMargins(0, 0, 0, 0);
     for (QWidget* w : std::initializer_list<QWidget*>{loading_, notional_, subsets_, service_, construction_, sds_, make_})
         row->addWidget(w);
-    row->addSpacing(10);
-    row->addWidget(add_);
-    row->addWidget(remove_);
-    row->addWidget(message_, 1);
+    row->addStretch(1);
 }
 
 void FrameTablesView::connectAll()
@@ -139,7 +145,7 @@ void FrameTablesView::connectAll()
     connect(view_, &QTableView::clicked, this, &FrameTablesView::pickRow);
     connect(&doc_, &Document::opened, this, [this] {
         loading_->setCurrentIndex(static_cast<int>(loadingFor(doc_.frame().design.standard)));
-        message_->clear();
+        tell({});
         refresh();
     });
     connect(&doc_, &Document::modelChanged, this, &FrameTablesView::refresh);
@@ -151,11 +157,18 @@ void FrameTablesView::connectAll()
     }
 }
 
+void FrameTablesView::tell(const QString& words)
+{
+    message_->setText(words);
+    message_->setVisible(!words.isEmpty());
+}
+
 void FrameTablesView::setPage(Page p)
 {
     page_ = p;
     tabs_->button(p)->setChecked(true);
-    maker_->setVisible(p == Combinations);
+    for (QWidget* w : std::initializer_list<QWidget*>{maker_, add_, remove_})
+        w->setVisible(p == Combinations);
     view_->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
     refresh();
 }
@@ -203,7 +216,7 @@ bool FrameTablesView::mayEdit(int row, int column) const
 bool FrameTablesView::run(std::vector<Combination> list, const std::string& words)
 {
     const QString why = doc_.run(SetLoads{doc_.frame().cases, std::move(list), words});
-    message_->setText(why);
+    tell(why);
     return why.isEmpty();
 }
 
@@ -219,7 +232,7 @@ bool FrameTablesView::edit(int row, int column, const QString& text)
     if (it == list.end()) return false;
     const std::string value = text.trimmed().toStdString();
     const auto refuse = [&](const QString& why) {
-        message_->setText(why);
+        tell(why);
         return false;
     };
     if (column == 0)
@@ -263,7 +276,7 @@ void FrameTablesView::later(SetLoads edit)
         this,
         [this, edit = std::move(edit)] {
             editing_ = false;
-            message_->setText(doc_.run(edit));
+            tell(doc_.run(edit));
         },
         Qt::QueuedConnection);
 }
@@ -276,7 +289,7 @@ bool FrameTablesView::editCase(int row, int column, const QString& text)
     if (it == cases.end()) return false;
     const std::string value = text.trimmed().toStdString();
     const auto refuse = [&](const QString& why) {
-        message_->setText(why);
+        tell(why);
         return false;
     };
     if (column == 0) {
@@ -317,7 +330,7 @@ void FrameTablesView::makeThem()
     o.construction = construction_->isChecked();
     if (!sds_->text().trimmed().isEmpty()) {
         const auto k = number(sds_->text());
-        if (!k || *k < 0 || *k > 4) return message_->setText("SDS is a number from 0 to 4");
+        if (!k || *k < 0 || *k > 4) return tell("SDS is a number from 0 to 4");
         o.sds = *k;
     }
     o.effects = [this] {
@@ -328,8 +341,8 @@ void FrameTablesView::makeThem()
     const int made = m.made;
     const QString why = doc_.run(
         SetLoads{std::move(m.cases), std::move(m.combinations), "Combinations of " + loading_->currentText().toStdString()});
-    message_->setText(!why.isEmpty() ? why : m.findings.empty() ? QString() : QString::fromStdString(m.findings.front().text));
-    if (why.isEmpty() && made == 0) message_->setText("the cases have no actions that this standard combines");
+    tell(!why.isEmpty() ? why : m.findings.empty() ? QString() : QString::fromStdString(m.findings.front().text));
+    if (why.isEmpty() && made == 0) tell("the cases have no actions that this standard combines");
 }
 
 void FrameTablesView::addOne()
@@ -372,7 +385,7 @@ void FrameTablesView::pickRow(const QModelIndex& index)
 bool FrameTablesView::exportTo(const QString& path)
 {
     const auto done = writeTextFile(tableCsv(model_->table()), path.toStdString());
-    if (!done) message_->setText(QString::fromStdString(done.error()));
+    if (!done) tell(QString::fromStdString(done.error()));
     return done.has_value();
 }
 

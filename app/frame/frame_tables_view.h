@@ -42,6 +42,7 @@ public:
 
 private:
     QHBoxLayout* buildTabs();
+    void tell(const QString& words); // under the tabs, on every page; nothing: no line
     void buildMaker();
     void connectAll();
     void refresh();

@@ -3,6 +3,7 @@
 
 #include "app/frameview/legend.h"
 #include "app/shell/document.h"
+#include "app/shell/text.h"
 
 #include <QPainter>
 #include <algorithm>
@@ -162,9 +163,7 @@ QString FrameView::hoverLine() const
     if (const CheckOutcome* g = r.govern()) {
         const Standard& st = doc_.model().standardOf(*hovered_);
         const auto key = st.checks[g->check].key;
-        out += QString(" · %1 · %2")
-                   .arg(r.utilisation, 0, 'f', 2)
-                   .arg(QString::fromUtf8(key.data(), static_cast<qsizetype>(key.size())));
+        out += QString(" · %1 · %2").arg(r.utilisation, 0, 'f', 2).arg(str(key));
         if (g->set >= 0) out += " · " + QString::fromStdString(doc_.model().combinationOf(*hovered_, *g));
     }
     if (r.status == Status::Unchecked) out += " · not fully checked";

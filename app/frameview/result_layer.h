@@ -18,6 +18,16 @@ class Document;
 
 enum class Shown { Nothing, Deflected, Loads, Reactions, N, Vy, Vz, T, My, Mz, Mode };
 
+inline bool isDiagram(Shown s)
+{
+    return s >= Shown::N && s <= Shown::Mz;
+}
+
+inline int componentOf(Shown s) // of Forces, 0 for N
+{
+    return static_cast<int>(s) - static_cast<int>(Shown::N);
+}
+
 class ResultLayer : public QObject
 {
     Q_OBJECT

@@ -1,6 +1,7 @@
 #include "app/ledger/ledger_model.h"
 
 #include "app/shell/document.h"
+#include "app/shell/text.h"
 
 #include <algorithm>
 #include <map>
@@ -15,15 +16,6 @@ const std::array<QStringList, 3> kColumns{
     QStringList{"Section", "Members", "Util.", "Governs", "Worst member", "Length", "Mass"}};
 
 const QString kSecond = "second";
-
-QString str(const std::string& s)
-{
-    return QString::fromStdString(s);
-}
-QString str(std::string_view s)
-{
-    return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size()));
-}
 
 } // namespace
 

@@ -1,6 +1,7 @@
 #include "app/line/line_view.h"
 
 #include "app/shell/document.h"
+#include "app/shell/text.h"
 
 #include <QHelpEvent>
 #include <QKeyEvent>
@@ -112,7 +113,7 @@ QString LineView::situation() const
 {
     if (!doc_.hasFrame()) return {};
     const auto& s = doc_.model().standard();
-    QString out = QString::fromUtf8(s.title.data(), static_cast<qsizetype>(s.title.size()));
+    QString out = str(s.title);
     if (!doc_.hasForces()) return out + " · no forces: analyse the frame";
     const auto& t = doc_.model().forces();
     const bool second = std::any_of(t.sets.begin(), t.sets.end(), [&](const ForceSet& f) { return t.inSecond(f.combination); });

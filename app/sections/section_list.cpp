@@ -1,6 +1,7 @@
 #include "app/sections/section_list.h"
 
 #include "app/shell/document.h"
+#include "app/shell/text.h"
 #include "core/sections/names.h"
 
 #include <algorithm>
@@ -8,10 +9,6 @@
 namespace wr {
 
 namespace {
-QString str(const std::string& s)
-{
-    return QString::fromStdString(s);
-}
 const std::set<size_t> kNobody;
 } // namespace
 

@@ -1,5 +1,6 @@
 #include "app/shell/jobs.h"
 
+#include "app/shell/text.h"
 #include "logging/log.h"
 
 #include <QMetaObject>
@@ -19,7 +20,7 @@ struct Jobs::Job : std::enable_shared_from_this<Jobs::Job>
             // Ten steps a job are enough for an eye, and a million calls would drown the event queue.
             const int step = static_cast<int>(fraction * 10);
             if (last_.exchange(step) == step) return;
-            const QString words = QString::fromUtf8(what.data(), static_cast<qsizetype>(what.size()));
+            const QString words = str(what);
             QMetaObject::invokeMethod(
                 jobs_, [jobs = jobs_, words, fraction] { Q_EMIT jobs->progressed(words, fraction); }, Qt::QueuedConnection);
         }

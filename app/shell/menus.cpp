@@ -4,6 +4,7 @@
 #include "app/shell/document.h"
 #include "app/shell/main_window.h"
 #include "app/shell/start_view.h"
+#include "app/shell/text.h"
 
 #include <QMenu>
 #include <QMenuBar>
@@ -124,8 +125,7 @@ void MainWindow::buildStandardMenus(QMenu& frame)
 {
     QMenu* standard = frame.addMenu("Design &standard");
     for (const Standard& s : shippedStandards())
-        standard->addAction(QString::fromUtf8(s.title.data(), static_cast<qsizetype>(s.title.size())), this,
-                            [this, key = std::string(s.key)] { doc_->run(SetStandard{key}); });
+        standard->addAction(str(s.title), this, [this, key = std::string(s.key)] { doc_->run(SetStandard{key}); });
     QMenu* compare = frame.addMenu("&Compare with");
     connect(compare, &QMenu::aboutToShow, this, [this, compare] {
         compare->clear();
@@ -136,8 +136,7 @@ void MainWindow::buildStandardMenus(QMenu& frame)
         };
         add("No other standard", {});
         for (const Standard& s : shippedStandards())
-            if (!doc_->hasFrame() || s.key != doc_->model().standard().key)
-                add(QString::fromUtf8(s.title.data(), static_cast<qsizetype>(s.title.size())), std::string(s.key));
+            if (!doc_->hasFrame() || s.key != doc_->model().standard().key) add(str(s.title), std::string(s.key));
     });
 }
 

@@ -3,6 +3,7 @@
 #include "app/bench/size_bench.h"
 #include "app/shell/document.h"
 #include "app/shell/quiet_table.h"
+#include "app/shell/text.h"
 
 #include <QHeaderView>
 #include <QVBoxLayout>
@@ -10,16 +11,11 @@
 namespace wr {
 
 namespace {
-QString str(const std::string& s)
-{
-    return QString::fromStdString(s);
-}
-
 // Key of what governs a rung, "ltb".
 QString checkKey(const Document& doc, const Rung& r)
 {
     const auto key = doc.model().standardOf(r.member).checks[r.check].key;
-    return QString::fromUtf8(key.data(), static_cast<qsizetype>(key.size()));
+    return str(key);
 }
 } // namespace
 

@@ -1,5 +1,6 @@
 #include "app/trace/trace_view.h"
 
+#include "app/shell/text.h"
 #include "render/theme.h"
 
 #include <QApplication>
@@ -13,11 +14,6 @@ namespace wr {
 
 namespace {
 constexpr double kSize = 12, kIndent = 14, kMargin = 2;
-QString str(std::string_view s)
-{
-    return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size()));
-}
-
 // Words that wrap at the width, each a box.
 std::vector<MathBox> words(const QString& text, double px, const QColor& ink)
 {

@@ -3,6 +3,7 @@
 #include "core/analysis/cm.h"
 #include "core/analysis/direct_method.h"
 #include "core/analysis/shares.h"
+#include "core/analysis/straight_runs.h"
 #include "core/base/powers.h"
 #include "core/frame/strength.h"
 
@@ -16,107 +17,6 @@
 namespace wr {
 
 namespace {
-
-// A straight run of elements between joints: what B1 sees as one member.
-struct Run
-{
-    struct Piece
-    {
-        int element;
-        bool reversed; // runs against the run
-        double sign;   // of its moment against the first piece's
-    };
-    std::vector<Piece> elements;
-    double length = 0;
-};
-
-// Runs for bending about an axis (0: local y, moving along z; 1: local z, moving along y): they end where a support or another
-// element stops that movement.
-class StraightRuns
-{
-public:
-    StraightRuns(const Frame& f, int axis) : f_(f), axis_(axis), atNode_(f.nodes.size()), used_(f.elements.size(), 0)
-    {
-        for (size_t e = 0; e < f.elements.size(); ++e)
-            for (const int n : {f.elements[e].i, f.elements[e].j})
-                atNode_[n].push_back(static_cast<int>(e));
-    }
-
-    std::vector<Run> find()
-    {
-        std::vector<Run> out;
-        for (size_t e = 0; e < f_.elements.size(); ++e)
-            if (!used_[e] && f_.elements[e].behaviour == Behaviour::Beam) out.push_back(through(static_cast<int>(e)));
-        return out;
-    }
-
-private:
-    static constexpr double kStops = 0.1; // cosine from which on something can push in a direction
-
-    Vec3 direction(int e) const { return normalized(f_.endJ(f_.elements[e]) - f_.endI(f_.elements[e])); }
-    Vec3 sideways(int e) const
-    {
-        const Axes axes = elementAxes(f_, f_.elements[e]);
-        return axis_ == 0 ? axes.z : axes.y;
-    }
-    int otherEnd(int e, int node) const { return f_.elements[e].i == node ? f_.elements[e].j : f_.elements[e].i; }
-
-    bool supportStops(const Node& n, Vec3 across) const
-    {
-        for (int d = 0; d < 3; ++d) {
-            Vec3 held;
-            held[d] = 1;
-            if (n.supportAxes) held = d == 0 ? n.supportAxes->x : d == 1 ? n.supportAxes->y : n.supportAxes->z;
-            if (!n.support[d].free() && std::abs(dot(held, across)) > kStops) return true;
-        }
-        return false;
-    }
-
-    // The element that goes on behind a node, or -1.
-    int next(int e, int node) const
-    {
-        const Vec3 across = sideways(e);
-        if (supportStops(f_.nodes[node], across)) return -1;
-        int on = -1;
-        for (const int other : atNode_[node]) {
-            if (other == e) continue;
-            const Element& b = f_.elements[other];
-            if (std::abs(dot(direction(e), direction(other))) > 0.9998 && f_.elements[e].section == b.section &&
-                b.behaviour == Behaviour::Beam && std::abs(dot(across, sideways(other))) > 0.99)
-                on = other;
-            else if (std::abs(dot(direction(other), across)) > kStops)
-                return -1;
-        }
-        return on;
-    }
-
-    Run through(int e)
-    {
-        // Back to the start of the run, then along it.
-        int at = e, node = f_.elements[e].i;
-        for (size_t guard = 0; guard < f_.elements.size(); ++guard) {
-            const int before = next(at, node);
-            if (before < 0 || before == e) break;
-            at = before;
-            node = otherEnd(at, node);
-        }
-        Run run;
-        while (at >= 0 && !used_[at]) {
-            used_[at] = 1;
-            const int lead = run.elements.empty() ? at : run.elements.front().element;
-            run.elements.push_back({at, f_.elements[at].i != node, dot(sideways(at), sideways(lead)) < 0 ? -1.0 : 1.0});
-            run.length += f_.length(f_.elements[at]);
-            node = otherEnd(at, node);
-            at = next(at, node);
-        }
-        return run;
-    }
-
-    const Frame& f_;
-    int axis_;
-    std::vector<std::vector<int>> atNode_;
-    std::vector<char> used_;
-};
 
 class Amplified
 {
@@ -152,7 +52,7 @@ public:
         if (!analyse()) return std::move(out_);
         assign();
         measure();
-        runs_ = {StraightRuns(f_, 0).find(), StraightRuns(f_, 1).find()};
+        runs_ = {straightRuns(f_, 0), straightRuns(f_, 1)};
         const std::vector<WholeLoad> list = wholeLoads(f_, false);
         w.forces = held_.forces;
         w.forces.columns = list.size();
@@ -357,7 +257,7 @@ private:
                     }
         std::vector<std::array<double, 2>> b1(f_.elements.size(), {1, 1});
         for (const auto axis : {0, 1})
-            for (const Run& r : runs_[axis])
+            for (const StraightRun& r : runs_[axis])
                 if (!amplifyRun(r, axis, load, alpha, nt, lt, b1)) {
                     unsolved(column);
                     return;
@@ -379,7 +279,7 @@ private:
     }
 
     // B1 of one run (Eq. A-8-3), Cm by cm.h.
-    bool amplifyRun(const Run& r, int axis, const WholeLoad& load, double alpha, const std::vector<SectionForces>& nt,
+    bool amplifyRun(const StraightRun& r, int axis, const WholeLoad& load, double alpha, const std::vector<SectionForces>& nt,
                     const std::vector<SectionForces>& lt, std::vector<std::array<double, 2>>& b1)
     {
         const ForceTable& t = held_.forces;
@@ -428,7 +328,7 @@ private:
     }
 
     // τb under 1 is not followed here; who relies on it is told.
-    void checkYield(const Run& r, const WholeLoad& load, double thrust)
+    void checkYield(const StraightRun& r, const WholeLoad& load, double thrust)
     {
         const Element& el = f_.elements[r.elements.front().element];
         const FrameSection& s = f_.sections[el.section];
@@ -484,7 +384,7 @@ private:
     std::vector<std::vector<double>> over_; // per storey and case
     std::vector<std::array<double, 2>> critical_;
     std::vector<std::vector<size_t>> of_;
-    std::array<std::vector<Run>, 2> runs_; // by axis
+    std::array<std::vector<StraightRun>, 2> runs_; // by axis
 };
 
 } // namespace

@@ -53,20 +53,7 @@ void guard(FrameForces& r)
                 "forces are too large for numbers: look for a load, a length or a stiffness in the wrong unit"));
 }
 
-FrameForces unguarded(const Frame& f, const AnalysisChoice& choice, Progress& progress, std::shared_ptr<AnalysisMemory> memory);
-
-} // namespace
-
-FrameForces analyseForces(const Frame& f, const AnalysisChoice& choice, Progress& progress,
-                          std::shared_ptr<AnalysisMemory> memory)
-{
-    FrameForces out = unguarded(f, choice, progress, std::move(memory));
-    guard(out);
-    return out;
-}
-
-namespace {
-
+// By whatever way the choice and the frame want.
 FrameForces unguarded(const Frame& f, const AnalysisChoice& choice, Progress& progress, std::shared_ptr<AnalysisMemory> memory)
 {
     FrameForces out;
@@ -102,6 +89,14 @@ FrameForces unguarded(const Frame& f, const AnalysisChoice& choice, Progress& pr
 }
 
 } // namespace
+
+FrameForces analyseForces(const Frame& f, const AnalysisChoice& choice, Progress& progress,
+                          std::shared_ptr<AnalysisMemory> memory)
+{
+    FrameForces out = unguarded(f, choice, progress, std::move(memory));
+    guard(out);
+    return out;
+}
 
 NodeMotion motionOf(const FrameForces& r, const std::vector<std::pair<int, double>>& terms)
 {

@@ -10,7 +10,7 @@ namespace {
 
 enum { N, Vy, Vz, T, My, Mz }; // of a station
 
-// Signs of N/A ± My/Wy ± Mz/Wz; over the least effect of bending where a modulus is not known, the force alone.
+// N/A ± My/Wy ± Mz/Wz; none where the section states no moduli.
 void corners(const SectionProperties& p, const std::vector<const double*>& byCase, std::vector<double>& out)
 {
     if (!(p.a > 0) || !(p.wely > 0) || !(p.welz > 0)) return;

@@ -1,47 +1,15 @@
 #include "core/analysis/combinations.h"
 
 #include "core/analysis/direct_method.h"
+#include "core/analysis/prepared.h"
 #include "core/analysis/whole.h"
 
 #include <algorithm>
-#include <atomic>
 #include <fmt/format.h>
 #include <limits>
-#include <mutex>
 #include <optional>
-#include <tbb/parallel_for.h>
 
 namespace wr {
-
-namespace {
-
-// The divided frame with one set of stiffnesses, its cases and its factor.
-struct Prepared
-{
-    size_t nodes; // of the original
-    Refined fine;
-    FrameSystem system;
-    std::vector<CaseLoads> cases;
-    FrameSolver linear;
-
-    Prepared(Refined r, size_t n, const CombinationOptions& o)
-        : nodes(n), fine(std::move(r)), system(fine.frame, o.shearDeformation), linear(system, o.memory)
-    {
-    }
-    bool factor(std::vector<Finding>& findings)
-    {
-        findings.insert(findings.end(), system.faults().begin(), system.faults().end());
-        if (anyError(findings)) return false;
-        std::vector<Finding> own;
-        cases = makeCaseLoads(system, own);
-        const bool good = !anyError(own) && linear.factor({}, own);
-        placesOfOriginal(fine, nodes, own);
-        findings.insert(findings.end(), own.begin(), own.end());
-        return good;
-    }
-};
-
-} // namespace
 
 CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& given, Progress& progress)
 {
@@ -51,7 +19,7 @@ CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& 
     out.findings = coverage(f);
     if (!out.findings.empty()) return out;
     progress.at(0.02, "assembling");
-    Prepared whole(refined(f, o.secondOrder ? o.pieces : 1), f.nodes.size(), o);
+    Prepared whole(refined(f, o.secondOrder ? o.pieces : 1), f.nodes.size(), o.shearDeformation, o.memory);
     if (!whole.factor(out.findings) || progress.cancelled()) return out;
     const std::vector<WholeLoad> list = wholeLoads(f, o.cases);
     const bool reduces = o.reducedStiffness && o.secondOrder &&
@@ -60,7 +28,7 @@ CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& 
     if (reduces) {
         Refined fine = whole.fine;
         reduceStiffness(fine.frame);
-        softer.emplace(std::move(fine), f.nodes.size(), o);
+        softer.emplace(std::move(fine), f.nodes.size(), o.shearDeformation, o.memory);
         std::vector<Finding> again;
         if (!softer->factor(again)) return out;
     }
@@ -83,24 +51,10 @@ CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& 
         return WholeContext{f, p.fine, p.system, p.cases, p.linear, reduced, o.memory};
     };
     const WholeContext full = context(whole, false), soft = context(softer ? *softer : whole, true);
-    std::mutex guard;
-    std::atomic<size_t> done{0};
-    std::optional<OneThreadBlas> alone;
-    if (list.size() > 1) alone.emplace();
-    tbb::parallel_for(size_t{0}, list.size(), [&](size_t c) {
-        if (progress.cancelled()) return;
-        std::vector<Finding> findings;
+    solveEach(whole, list.size(), progress, 0.1, "combinations", out.findings, [&](size_t c, std::vector<Finding>& findings) {
         const bool reduced = reduces && forStrength(f, list[c]);
         WholeSolution(reduced ? soft : full, o, list[c], o.secondOrder ? asdScale(f, list[c]) : 1.0)
             .run(out.combinations[c], out.forces, c, findings);
-        progress.at(0.1 + 0.9 * static_cast<double>(++done) / static_cast<double>(list.size()), "combinations");
-        placesOfOriginal(whole.fine, f.nodes.size(), findings);
-        const std::lock_guard lock(guard);
-        for (Finding& x : findings) {
-            // A mechanism is the frame's own and told once, not for every combination.
-            const auto same = [&](const Finding& y) { return y.code == x.code && y.place == x.place && y.text == x.text; };
-            if (std::none_of(out.findings.begin(), out.findings.end(), same)) out.findings.push_back(std::move(x));
-        }
     });
     out.ok = !progress.cancelled() &&
              std::all_of(out.combinations.begin(), out.combinations.end(), [](const auto& c) { return c.solved; });

@@ -2,18 +2,15 @@
 
 #include "core/analysis/combinations.h"
 #include "core/analysis/eigen.h"
+#include "core/analysis/prepared.h"
 #include "core/analysis/refine.h"
 #include "core/analysis/shares.h"
 #include "core/analysis/whole.h"
 #include "core/base/powers.h"
 
 #include <algorithm>
-#include <atomic>
 #include <cmath>
 #include <fmt/format.h>
-#include <mutex>
-#include <optional>
-#include <tbb/parallel_for.h>
 
 namespace wr {
 
@@ -72,7 +69,7 @@ public:
     {
     }
 
-    bool find(std::vector<BucklingMode>& out, std::vector<Finding>& findings)
+    void find(std::vector<BucklingMode>& out, std::vector<Finding>& findings)
     {
         const FrameSystem& system = c_.system;
         const CaseLoads loads = combined(system, c_.cases, load_.terms);
@@ -85,23 +82,23 @@ public:
             first.shearDeformation = o_.shearDeformation;
             WholeSolution whole(c_, first, load_, 1.0);
             CombinationOutcome outcome;
-            if (!whole.displacementsOnly(outcome, findings)) return false;
+            if (!whole.displacementsOnly(outcome, findings)) return;
             u = whole.displacements();
             active = whole.active();
             if (std::any_of(active.begin(), active.end(), [](char a) { return !a; })) {
-                if (!own.factor(active, findings)) return false;
+                if (!own.factor(active, findings)) return;
                 solver = &own;
             }
         } else
             u = system.displacements(c_.linear.solveOnce(loads.rhs), loads.prescribed);
         const Prestress stress = prestressOf(system, loads, u, active);
-        if (!stress.compressed) return true;
+        if (!stress.compressed) return;
         const SparseMatrix g = -(system.geometric(stress.axial, active) + system.scattered(stress.arms));
         const EigenPairs found = largestEigen(g, solver->stiffness(), o_.modes, &solver->factorAtHand());
         if (!found.ok) {
             findings.push_back(finding("analysis.not-converged", load_.place, load_.name,
                                        fmt::format("the buckling modes of {} could not be found", load_.name)));
-            return true;
+            return;
         }
         for (Eigen::Index i = 0; i < found.values.size(); ++i) {
             if (found.values(i) <= 1e-12) continue; // never under this load's sign
@@ -112,7 +109,6 @@ public:
             mode.energy = energyShares(system, c_.fine, c_.original.elements.size(), q);
             out.push_back(std::move(mode));
         }
-        return true;
     }
 
 private:
@@ -128,31 +124,14 @@ BucklingResult analyseBuckling(const Frame& f, const BucklingOptions& o, Progres
     BucklingResult out;
     out.findings = coverage(f);
     if (!out.findings.empty()) return out;
-    const Refined fine = refined(f, o.pieces);
-    FrameSystem system(fine.frame, o.shearDeformation);
-    out.findings = system.faults();
-    if (!out.findings.empty()) return out;
-    const std::vector<CaseLoads> cases = makeCaseLoads(system, out.findings);
     const auto memory = std::make_shared<AnalysisMemory>();
-    FrameSolver solver(system, memory);
-    const bool good = !anyError(out.findings) && solver.factor({}, out.findings);
-    placesOfOriginal(fine, f.nodes.size(), out.findings);
-    if (!good) return out;
+    Prepared p(refined(f, o.pieces), f.nodes.size(), o.shearDeformation, memory);
+    if (!p.factor(out.findings)) return out;
     const std::vector<WholeLoad> list = wholeLoads(f, o.cases);
     out.combinations.resize(list.size());
-    const WholeContext context{f, fine, system, cases, solver, false, memory};
-    std::mutex guard;
-    std::atomic<size_t> done{0};
-    std::optional<OneThreadBlas> alone;
-    if (list.size() > 1) alone.emplace();
-    tbb::parallel_for(size_t{0}, list.size(), [&](size_t c) {
-        if (progress.cancelled()) return;
-        std::vector<Finding> own;
-        BucklingLoad(context, o, list[c]).find(out.combinations[c], own);
-        placesOfOriginal(fine, f.nodes.size(), own);
-        progress.at(static_cast<double>(++done) / static_cast<double>(list.size()), "buckling");
-        const std::lock_guard lock(guard);
-        out.findings.insert(out.findings.end(), own.begin(), own.end());
+    const WholeContext context{f, p.fine, p.system, p.cases, p.linear, false, memory};
+    solveEach(p, list.size(), progress, 0, "buckling", out.findings, [&](size_t c, std::vector<Finding>& findings) {
+        BucklingLoad(context, o, list[c]).find(out.combinations[c], findings);
     });
     out.ok = !progress.cancelled();
     return out;

@@ -100,7 +100,7 @@ void spread(const LineLoad& l, const Refined& r, std::vector<LineLoad>& out)
         LineLoad p = l;
         p.element = k;
         p.from = a - start;
-        p.to = std::min(b, end) - start;
+        p.to = b - start;
         p.q0 = l.q0 + ((a - l.from) / (to - l.from)) * (l.q1 - l.q0);
         p.q1 = l.q0 + ((b - l.from) / (to - l.from)) * (l.q1 - l.q0);
         out.push_back(p);

@@ -13,13 +13,6 @@ namespace {
 
 using Triplets = std::vector<Eigen::Triplet<double>>;
 
-// Directions in which a node's support acts: its own axes, or the global ones.
-std::array<Vec3, 3> supportDirections(const Node& n)
-{
-    if (n.supportAxes) return {n.supportAxes->x, n.supportAxes->y, n.supportAxes->z};
-    return {Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}};
-}
-
 } // namespace
 
 FrameSystem::FrameSystem(const Frame& f, bool shearDeformation) : f_(f)
@@ -62,7 +55,7 @@ void FrameSystem::number()
     for (size_t n = 0; n < f_.nodes.size(); ++n) {
         if (!used_[n]) continue;
         const Node& node = f_.nodes[n];
-        const auto dirs = supportDirections(node);
+        const auto dirs = node.supportDirections();
         for (int half = 0; half < 2; ++half)
             for (int d = 0; d < 3; ++d) {
                 const int dof = 3 * half + d;
@@ -173,7 +166,7 @@ SparseMatrix FrameSystem::stiffness(const std::vector<char>& active, std::vector
         }
     }
     for (size_t n = 0; n < f_.nodes.size(); ++n) {
-        const auto dirs = supportDirections(f_.nodes[n]);
+        const auto dirs = f_.nodes[n].supportDirections();
         for (int d = 0; d < 6; ++d) {
             const double k = f_.nodes[n].support[d].spring;
             if (k <= 0 || !used_[n]) continue;
@@ -213,7 +206,7 @@ bool FrameSystem::sharedRotation(int n, int d) const
 void FrameSystem::ownRotations(int n, std::vector<int>& unknowns, std::vector<Vec3>& directions) const
 {
     const Node& node = f_.nodes[n];
-    const auto dirs = supportDirections(node);
+    const auto dirs = node.supportDirections();
     for (int d = 0; d < 3; ++d) {
         if (node.support[d + 3].held) continue;
         int own = -1;
@@ -333,7 +326,7 @@ Eigen::VectorXd FrameSystem::prescribed(const LoadCase& c) const
     Eigen::VectorXd out = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(f_.nodes.size() * 6));
     for (const Settlement& s : c.settlement) {
         const int d = static_cast<int>(s.dof);
-        const Vec3 v = supportDirections(f_.nodes[s.node])[d % 3];
+        const Vec3 v = f_.nodes[s.node].supportDirections()[d % 3];
         for (int g = 0; g < 3; ++g)
             out(static_cast<Eigen::Index>(at(s.node, 3 * (d / 3) + g))) += s.value * v[g];
     }
@@ -343,7 +336,7 @@ Eigen::VectorXd FrameSystem::prescribed(const LoadCase& c) const
 void FrameSystem::addSpringSettlement(const Eigen::VectorXd& given, Eigen::Ref<Eigen::VectorXd> rhs) const
 {
     for (size_t n = 0; n < f_.nodes.size(); ++n) {
-        const auto dirs = supportDirections(f_.nodes[n]);
+        const auto dirs = f_.nodes[n].supportDirections();
         for (int d = 0; d < 6; ++d) {
             const double k = f_.nodes[n].support[d].spring;
             if (k <= 0) continue;
@@ -362,7 +355,7 @@ Eigen::VectorXd FrameSystem::displacements(const Eigen::VectorXd& q, const Eigen
 {
     Eigen::VectorXd u = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(terms_.size()));
     for (size_t n = 0; n < f_.nodes.size(); ++n) {
-        const auto dirs = supportDirections(f_.nodes[n]);
+        const auto dirs = f_.nodes[n].supportDirections();
         for (int half = 0; half < 2; ++half) {
             // Only directions that are held take what is prescribed; a spring's ground moves, not its node.
             for (int d = 0; d < 3; ++d) {
@@ -401,7 +394,7 @@ NodeMotion FrameSystem::motion(const Eigen::VectorXd& u, const Eigen::VectorXd& 
     out.f.resize(n);
     out.m.resize(n);
     for (size_t k = 0; k < n; ++k) {
-        const auto dirs = supportDirections(f_.nodes[k]);
+        const auto dirs = f_.nodes[k].supportDirections();
         const auto row = static_cast<Eigen::Index>(k * 6);
         for (int half = 0; half < 2; ++half) {
             Vec3& moved = half == 0 ? out.u[k] : out.r[k];
@@ -468,7 +461,7 @@ double FrameSystem::resistance(const Eigen::VectorXd& q, const std::vector<char>
     for (size_t n = 0; n < f_.nodes.size(); ++n)
         for (int d = 0; d < 6; ++d) {
             if (f_.nodes[n].support[d].spring <= 0 || !used_[n]) continue;
-            const auto dirs = supportDirections(f_.nodes[n]);
+            const auto dirs = f_.nodes[n].supportDirections();
             double along = 0;
             for (int g = 0; g < 3; ++g)
                 along += dirs[d % 3][g] * u(static_cast<Eigen::Index>(n * 6) + 3 * (d / 3) + g);

@@ -1,6 +1,7 @@
 #include "core/checking/member_deflections.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 namespace wr {
@@ -130,19 +131,13 @@ bool keepsJoint(const DeflectionInput& in, int node, bool major)
     const Node& n = f.nodes[node];
     const Vec3 along = major ? in.member.axes.z : in.member.axes.y, up = f.upward();
     constexpr double kAlong = 0.5;
-    for (int d = 0; d < 3; ++d) {
-        Vec3 held;
-        held[d] = 1;
-        if (n.supportAxes)
-            held = d == 0 ? n.supportAxes->x : d == 1 ? n.supportAxes->y : cross(n.supportAxes->x, n.supportAxes->y);
-        if (!n.support[d].free() && std::abs(dot(held, along)) > kAlong) return true;
-    }
-    const bool level = std::abs(dot(in.member.axes.x, up))<0.7071, downwards = std::abs(dot(along, up))> kAlong;
-    if (!level || !downwards) return false;
-    for (const Element& e : f.elements) {
-        if (e.i != node && e.j != node) continue;
+    if (n.supportHolds(along, kAlong)) return true;
+    const bool level = std::abs(dot(in.member.axes.x, up)) < kSteep;
+    if (!level || !(std::abs(dot(along, up)) > kAlong)) return false;
+    for (const int there : in.elementsAt[node]) {
+        const Element& e = f.elements[there];
         const Vec3 away = normalized(f.nodes[e.i == node ? e.j : e.i].at - n.at);
-        if (dot(away, up) < -0.7071 && e.behaviour != Behaviour::TensionOnly) return true;
+        if (dot(away, up) < -kSteep && e.behaviour != Behaviour::TensionOnly) return true;
     }
     return false;
 }
@@ -171,8 +166,8 @@ std::vector<Stretch> cutAtJoints(const std::vector<Stretch>& whole, const std::v
             out.push_back({from, at, s.free && s.freeAtStart && from == s.from, s.freeAtStart});
             from = at;
         }
-        const bool whole1 = from == s.from;
-        out.push_back({from, s.to, s.free && (whole1 || !s.freeAtStart), s.freeAtStart && whole1});
+        const bool uncut = from == s.from;
+        out.push_back({from, s.to, s.free && (uncut || !s.freeAtStart), s.freeAtStart && uncut});
     }
     return out;
 }
@@ -255,6 +250,7 @@ void deflectionsInto(const MemberPlan& plan, const DeflectionInput& in, std::vec
     const size_t n = plan.stations();
     const Vec3 up = in.frame.upward();
     const Axes& axes = in.member.axes;
+    const std::array<std::vector<Stretch>, 2> along{stretchesOf(in, true), stretchesOf(in, false)};
     for (size_t i = 0; i < in.sets.size(); ++i) {
         const ForceSet& set = in.forces.sets[in.sets[i]];
         for (const bool variable : {false, true}) {
@@ -270,7 +266,7 @@ void deflectionsInto(const MemberPlan& plan, const DeflectionInput& in, std::vec
             }
             combine(plan, part, buffer);
             for (const bool major : {true, false}) {
-                const std::vector<Stretch> stretches = stretchesOf(in, major);
+                const std::vector<Stretch>& stretches = along[major ? 0 : 1];
                 if (stretches.empty()) continue;
                 const double *m = buffer.data() + (major ? 4 : 5) * n, *v = buffer.data() + (major ? 2 : 1) * n;
                 const Line line = integrate(plan.x, m, v, in, heatOf(in, part, variable, major));

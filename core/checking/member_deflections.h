@@ -12,6 +12,7 @@ struct DeflectionInput
     const Member& member;
     const Lanes& lanes;
     const ForceTable& forces;
+    const std::vector<std::vector<int>>& elementsAt;  // elementsAtNodes()
     std::span<const int> sets;                        // service sets of the table
     const std::vector<NodeMotion>* motions = nullptr; // per column, for the turn of a cantilever's root; may be null
     bool betweenEnds = false;

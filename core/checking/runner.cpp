@@ -85,14 +85,14 @@ CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const
     }
     members_ = formMembers(f, findings_);
     compressed_ = anyCompression(*forces_);
-    const std::vector<std::vector<int>> at = elementsAtNodes(f);
+    elementsAt_ = elementsAtNodes(f);
     const DesignIndex design(f);
     for (size_t i = 0; i < members_.size(); ++i) {
         const Member& m = members_[i];
         const Brief* brief = &defaults_;
         for (const Brief& b : f.design.briefs)
             if (b.id == m.brief) brief = &b;
-        lanes_.push_back(buildLanes(f, m, design, at, !forces_->given, *brief));
+        lanes_.push_back(buildLanes(f, m, design, elementsAt_, !forces_->given, *brief));
         const Lanes& l = lanes_.back();
         if (l.freeStart || l.freeEnd)
             findings_.push_back(finding(
@@ -198,8 +198,8 @@ void CheckModel::demandsInto(size_t member, std::vector<double>& buffer, Demands
         return std::any_of(limits.begin(), limits.end(), [&](const DeflectionLimit& l) { return l.part == part; });
     };
     deflectionsInto(p,
-                    {*frame_, members_[member], lanes_[member], *forces_, service_, motions_.get(), b.deflection.betweenEnds,
-                     asks(Part::Total), asks(Part::Variable)},
+                    {*frame_, members_[member], lanes_[member], *forces_, elementsAt_, service_, motions_.get(),
+                     b.deflection.betweenEnds, asks(Part::Total), asks(Part::Variable)},
                     buffer, d);
 }
 

@@ -92,6 +92,7 @@ private:
     const Standard* standard_ = nullptr;
     std::vector<Member> members_;
     std::vector<Lanes> lanes_;
+    std::vector<std::vector<int>> elementsAt_;
     std::vector<Finding> findings_;
     std::vector<std::vector<int>> sets_; // per standard
     std::vector<int> service_;

@@ -23,6 +23,8 @@ struct LoadingStandardName
     std::string_view key, title, basis;
 };
 const std::vector<LoadingStandardName>& loadingStandards();
+bool isEurocode(LoadingStandard s);
+bool isAsce(LoadingStandard s);
 // The one whose combinations a design standard ("aisc360-22-asd") takes.
 LoadingStandard loadingFor(std::string_view design);
 

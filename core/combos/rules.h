@@ -27,7 +27,7 @@ struct Equation
     bool halfLiveAllowed = false;
 };
 
-// ASCE and IS: fixed lists. EN 1990 depends on the cases and is made in make.cpp.
+// ASCE and IS: fixed lists. EN 1990 depends on the cases and is made in eurocode.cpp.
 std::vector<Equation> equationsOf(const MakeOptions& o);
 
 } // namespace wr

@@ -1,8 +1,23 @@
 #include "core/frame/frame.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace wr {
+
+std::array<Vec3, 3> Node::supportDirections() const
+{
+    if (supportAxes) return {supportAxes->x, supportAxes->y, supportAxes->z};
+    return {Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}};
+}
+
+bool Node::supportHolds(Vec3 along, double least) const
+{
+    const std::array<Vec3, 3> directions = supportDirections();
+    for (size_t d = 0; d < directions.size(); ++d)
+        if (!support[d].free() && std::abs(dot(directions[d], along)) > least) return true;
+    return false;
+}
 
 bool Frame::anySupport() const
 {

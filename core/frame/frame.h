@@ -46,6 +46,10 @@ struct Node
     std::optional<Axes> supportAxes; // directions of the support where they are not the global ones
     Extras extras;
     bool operator==(const Node&) const;
+    // Directions in which the support acts: its own axes, or the global ones.
+    std::array<Vec3, 3> supportDirections() const;
+    // Does the support resist movement along a direction (unit vector)? least: the cosine from which on it counts.
+    bool supportHolds(Vec3 along, double least) const;
     bool supported() const
     {
         for (const Support& s : support)

@@ -52,8 +52,6 @@ Sag sagOf(const StretchDeflection& b, double ei, double ga)
 
 namespace {
 
-constexpr double kSteep = 0.70710678118654752; // sin 45°
-
 bool meant(const DeflectionLimit& l, const StretchDeflection& b)
 {
     using L = DeflectionLimit;

@@ -9,18 +9,9 @@
 using namespace wr;
 using Catch::Matchers::WithinAbs;
 using Catch::Matchers::WithinRel;
+using test::forcesOf;
 
 namespace {
-
-FrameForces forcesOf(const Frame& f, const AnalysisChoice& choice = {})
-{
-    SilentProgress p;
-    FrameForces r = analyseForces(f, choice, p);
-    for (const Finding& x : r.findings)
-        UNSCOPED_INFO(x.code << ": " << x.text);
-    REQUIRE(r.ok);
-    return r;
-}
 
 double axial(const Frame& f, const FrameForces& r, const std::string& element, size_t column)
 {

@@ -171,6 +171,7 @@ TEST_CASE("frame stop: tables follow the load, are exported, and a row picks wha
     CHECK(QString::fromUtf8(f.readAll()).count("\r\n") == 1 + tables.model().rowCount());
     CHECK_FALSE(tables.exportTo("/nowhere/at/all.csv"));
     CHECK(tables.message().text().contains("cannot be written"));
+    CHECK(tables.message().isVisible()); // on every page, not only where combinations are made
 }
 
 TEST_CASE("frame stop: combinations are made, edited, switched off, removed and undone", "[app]")

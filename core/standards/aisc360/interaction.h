@@ -25,13 +25,13 @@ template <class Sink> double interaction(double pr, double pc, double mrx, doubl
     return sink.put({"H", "P_r/(2*P_c) + M_rx/M_cx + M_ry/M_cy", "H1-1b", Quantity::Ratio}, p / 2 + (mrx / mcx + mry / mcy));
 }
 
-// A sum of one ratio and the square of another, a + b², is 1 where the loads times 1/λ just fit: above 1 that λ is told instead
-// of the sum, which grows with the square; at or below 1 the standard's own sum.
-template <class Sink> double factorOnLoads(double sum, const Label& label, double a, double b, Sink& sink)
+// A sum of a part that grows with the loads and one that grows with their square is 1 where the loads times 1/λ just fit: above
+// 1 that λ is told instead of the sum, which grows with the square; at or below 1 the standard's own sum.
+template <class Sink> double factorOnLoads(double sum, const Label& label, double linear, double square, Sink& sink)
 {
     if (sum <= 1) return sum;
     sink.note("Above 1 a square exaggerates: the factor by which the loads are too large.");
-    return sink.put(label, (a + std::sqrt(a * a + 4 * b * b)) / 2);
+    return sink.put(label, (linear + std::sqrt(linear * linear + 4 * square)) / 2);
 }
 
 // H1-3: out-of-plane buckling of doubly symmetric rolled compact members bent about the major axis. mcx: strength in
@@ -48,10 +48,9 @@ template <class Sink> double outOfPlane(double pr, double pcy, double mr, double
     const double p = pr / pcy, m = mr / (cb * mcx);
     const double h = sink.put({"H", "P_r/P_cy*(1.5 - 0.5*P_r/P_cy) + (M_rx/(C_b*M_cx))^2", "H1-3", Quantity::Ratio},
                               p * (1.5 - 0.5 * p) + m * m);
-    if (h <= 1) return h;
-    sink.note("Above 1 a square exaggerates: the factor by which the loads are too large.");
-    return sink.put({"H", "(1.5*P_r/P_cy + sqrt(0.25*(P_r/P_cy)^2 + 4*(M_rx/(C_b*M_cx))^2))/2", "H1-3", Quantity::Ratio},
-                    (1.5 * p + std::sqrt(0.25 * p * p + 4 * m * m)) / 2);
+    return factorOnLoads(h,
+                         {"H", "(1.5*P_r/P_cy + sqrt(0.25*(P_r/P_cy)^2 + 4*(M_rx/(C_b*M_cx))^2))/2", "H1-3", Quantity::Ratio},
+                         1.5 * p, m * m - 0.5 * p * p, sink);
 }
 // H1-2 of 2005: out-of-plane buckling, Mcx with its Cb.
 template <class Sink> double outOfPlane2005(double pr, double pco, double mr, double mcx, Sink& sink)
@@ -62,7 +61,8 @@ template <class Sink> double outOfPlane2005(double pr, double pco, double mr, do
     }
     return factorOnLoads(
         sink.put({"H", "P_r/P_co + (M_rx/M_cx)^2", "H1-2", Quantity::Ratio}, pr / pco + (mr / mcx) * (mr / mcx)),
-        {"H", "(P_r/P_co + sqrt((P_r/P_co)^2 + 4*(M_rx/M_cx)^2))/2", "H1-2", Quantity::Ratio}, pr / pco, mr / mcx, sink);
+        {"H", "(P_r/P_co + sqrt((P_r/P_co)^2 + 4*(M_rx/M_cx)^2))/2", "H1-2", Quantity::Ratio}, pr / pco,
+        (mr / mcx) * (mr / mcx), sink);
 }
 
 // H3-6: tubes where the torsion exceeds a fifth of the torsional strength; moments about both axes are added.
@@ -84,7 +84,7 @@ template <class Sink> double interactionTorsion(double pr, double pc, double mrx
         h,
         {"H", "(P_r/P_c + M_rx/M_cx + M_ry/M_cy + sqrt((P_r/P_c + M_rx/M_cx + M_ry/M_cy)^2 + 4*(V_r/V_c + T_r/T_c)^2))/2",
          "H3-6", Quantity::Ratio},
-        normal, shear, sink);
+        normal, shear * shear, sink);
 }
 
 } // namespace wr::aisc360

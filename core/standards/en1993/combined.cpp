@@ -299,6 +299,14 @@ template <class Sink> Combined plasticSum(const Work& w, const Reduced& r, Sink&
             "6.2.1(7)"};
 }
 
+// Nothing is left beside the shear: its own ratio, at least 1.
+template <class Sink> Combined shearTakesAll(const Work& w, Sink& sink)
+{
+    sink.note("The shear takes all there is.");
+    const double v = std::max(w.s.vz / w.k.vz, w.s.vy / w.k.vy);
+    return {given(sink, "ratio", Quantity::Ratio, std::max(v, 1.0), "6.2.6"), "6.2.8"};
+}
+
 // 6.2.9.2: the largest stress at the extreme fibres; for angles at heel and toes, of a round tube where both moments meet.
 // Shear lowers the strength of the plates that carry it (6.2.8(3)): the stress is that of the section without that share of
 // them.
@@ -312,11 +320,7 @@ template <class Sink> Combined elastic(const Work& w, Sink& sink)
                  iz = p.iz * (1 - rho.y * part.elasticZ);
     const double fy = given(sink, "f_y", Quantity::Stress, c.fy),
                  m0 = given(sink, "gamma_M0", Quantity::Ratio, c.gammaM0(), "6.1");
-    if (!(area > 0 && iy > 0 && iz > 0)) {
-        sink.note("The shear takes all there is.");
-        const double v = std::max(w.s.vz / w.k.vz, w.s.vy / w.k.vy);
-        return {given(sink, "ratio", Quantity::Ratio, std::max(v, 1.0), "6.2.6"), "6.2.8"};
-    }
+    if (!(area > 0 && iy > 0 && iz > 0)) return shearTakesAll(w, sink);
     double y = 0, z = 0, worst = -1;
     const auto at = [&](double py, double pz) {
         const double s = std::abs(w.s.a.n / area + w.s.a.my * pz / iy + w.s.a.mz * py / iz);
@@ -388,11 +392,7 @@ template <class Sink> Combined effectiveSection(const Work& w, Sink& sink)
                  vz = given(sink, "W_vz", Quantity::SectionModulus, part.elasticZ * c.p.welz, "of the plates along y"),
                  az = given(sink, "A_vz", Quantity::Area, w.k.avz), ay = given(sink, "A_vy", Quantity::Area, w.k.avy);
     const double na = a - rho.z * az - rho.y * ay, my0 = wy - rho.z * vy, mz0 = wz - rho.y * vz;
-    if (!(na > 0 && my0 > 0 && mz0 > 0)) {
-        sink.note("The shear takes all there is.");
-        const double v = std::max(w.s.vz / w.k.vz, w.s.vy / w.k.vy);
-        return {given(sink, "ratio", Quantity::Ratio, std::max(v, 1.0), "6.2.6"), "6.2.8"};
-    }
+    if (!(na > 0 && my0 > 0 && mz0 > 0)) return shearTakesAll(w, sink);
     return {
         step(sink, "ratio",
              "N_Ed/((A_eff - rho_z*A_vz - rho_y*A_vy)*f_y/gamma_M0) + (M_yEd + N_Ed*e_Ny)/((W_effy - rho_z*W_vy)*f_y/gamma_M0) "

@@ -1,0 +1,215 @@
+// How the result layer draws what it holds: movements and diagrams, loads, reactions.
+#include "app/frameview/result_layer.h"
+
+#include "app/shell/document.h"
+#include "core/analysis/panels.h"
+#include "render/theme.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace wr {
+
+namespace {
+
+void arrow(QPainter& p, QPointF from, QPointF to)
+{
+    const QPointF d = to - from;
+    const double l = std::hypot(d.x(), d.y());
+    if (l < 2) return;
+    p.drawLine(from, to);
+    const QPointF u = d / l, n(-u.y(), u.x());
+    const double head = std::min(6.0, 0.4 * l);
+    p.drawPolygon(QPolygonF() << to << to - head * u + 0.45 * head * n << to - head * u - 0.45 * head * n);
+}
+
+} // namespace
+
+void ResultLayer::draw(QPainter& p, const Camera::Projection& project, QRectF room) const
+{
+    if (!doc_.hasFrame() || shown_ == Shown::Nothing) return;
+    if (shown_ == Shown::Loads)
+        drawLoads(p, project);
+    else if (shown_ == Shown::Reactions && doc_.forcesFit())
+        drawReactions(p, project, room);
+    else
+        drawCurves(p, project, room);
+    const QString text = caption();
+    if (text.isEmpty()) return;
+    const Theme& t = paperTheme();
+    p.setFont(textFont(11.5));
+    const QFontMetricsF fm(p.font());
+    const QRectF box(10, room.height() - 32, std::min(fm.horizontalAdvance(text) + 16, room.width() - 120), 22);
+    p.setPen(QPen(t.hairline, 1));
+    p.setBrush(t.panel);
+    p.drawRoundedRect(box, 4, 4);
+    p.setPen(t.ink2);
+    p.drawText(box.adjusted(8, 0, -8, 0), Qt::AlignVCenter | Qt::AlignLeft,
+               fm.elidedText(text, Qt::ElideRight, box.width() - 16));
+}
+
+void ResultLayer::drawCurves(QPainter& p, const Camera::Projection& project, QRectF room) const
+{
+    const Theme& t = paperTheme();
+    const double by = fit_ * scale_ * phase();
+    QColor positive(0x1D, 0x64, 0x78, 70), negative(0xC9, 0x9A, 0x2E, 90);
+    struct Peak
+    {
+        double value;
+        QPointF at;
+    };
+    std::vector<Peak> peaks;
+    for (const Curve& c : curves_) {
+        QPolygonF base, moved;
+        for (size_t k = 0; k < c.base.size(); ++k) {
+            const auto a = project(c.base[k]), b = project(c.base[k] + by * c.move[k]);
+            if (!a || !b) break;
+            base << a->at, moved << b->at;
+        }
+        if (moved.size() < 2 || moved.size() != static_cast<int>(c.base.size())) continue;
+        if (!isDiagram(shown_)) {
+            p.setPen(QPen(t.violet, 1.8));
+            p.drawPolyline(moved);
+            continue;
+        }
+        p.setPen(Qt::NoPen);
+        size_t worst = 0;
+        for (size_t k = 0; k < c.value.size(); ++k) {
+            if (std::abs(c.value[k]) > std::abs(c.value[worst])) worst = k;
+            if (k == 0) continue;
+            p.setBrush(c.value[k] + c.value[k - 1] >= 0 ? positive : negative);
+            const auto i = static_cast<int>(k);
+            p.drawPolygon(QPolygonF() << base[i - 1] << moved[i - 1] << moved[i] << base[i]);
+        }
+        p.setPen(QPen(QColor(0x1D, 0x64, 0x78), 1));
+        p.drawPolyline(moved);
+        peaks.push_back({c.value[worst], moved[static_cast<int>(worst)]});
+    }
+    if (!isDiagram(shown_)) return;
+    // The largest values, as many as find room.
+    std::sort(peaks.begin(), peaks.end(), [](const Peak& a, const Peak& b) { return std::abs(a.value) > std::abs(b.value); });
+    const Quantity q = componentOf(shown_) < 3 ? Quantity::Force : Quantity::Moment;
+    p.setFont(textFont(10.5));
+    const QFontMetricsF fm(p.font());
+    std::vector<QRectF> taken;
+    for (const Peak& k : peaks) {
+        if (taken.size() >= 24 || std::abs(k.value) < 0.02 * std::abs(peaks.front().value) || k.value == 0) break;
+        const QString text = QString::fromStdString(doc_.units().text(q, k.value, false));
+        QRectF box(k.at.x() + 4, k.at.y() - 14, fm.horizontalAdvance(text) + 6, 14);
+        if (!room.contains(box) ||
+            std::any_of(taken.begin(), taken.end(), [&](const QRectF& o) { return o.adjusted(-3, -3, 3, 3).intersects(box); }))
+            continue;
+        taken.push_back(box);
+        p.setPen(Qt::NoPen);
+        p.setBrush(QColor(t.view.red(), t.view.green(), t.view.blue(), 210));
+        p.drawRoundedRect(box, 2, 2);
+        p.setPen(t.ink);
+        p.drawText(box, Qt::AlignCenter, text);
+    }
+}
+
+// Line loads and forces of one case as arrows.
+void ResultLayer::addArrows(const LoadCase& lc, double factor, std::vector<Arrow>& arrows) const
+{
+    const Frame& f = doc_.frame();
+    const auto addLine = [&](const LineLoad& l) {
+        const Element& e = f.elements[l.element];
+        const Axes axes = elementAxes(f, e);
+        const double to = l.to.value_or(f.length(e));
+        constexpr int n = 6;
+        for (int k = 0; k <= n; ++k) {
+            const double x = static_cast<double>(k) / n;
+            Vec3 q = l.q0 + x * (l.q1 - l.q0);
+            if (l.axes == LoadAxes::Local) q = axes.toGlobal(q);
+            arrows.push_back({f.endI(e) + (l.from + x * (to - l.from)) * axes.x, factor * q, true});
+        }
+    };
+    for (const LineLoad& l : lc.line)
+        addLine(l);
+    for (const PanelLoad& panel : panelLoads(f, lc))
+        for (const LineLoad& l : panel.lines)
+            addLine(l);
+    for (const NodalLoad& n : lc.nodal)
+        arrows.push_back({f.nodes[n.node].at, factor * n.f, false});
+    for (const PointLoad& l : lc.point) {
+        const Element& e = f.elements[l.element];
+        const Axes axes = elementAxes(f, e);
+        arrows.push_back({f.endI(e) + l.at * axes.x, factor * (l.axes == LoadAxes::Local ? axes.toGlobal(l.f) : l.f), false});
+    }
+}
+
+void ResultLayer::drawLoads(QPainter& p, const Camera::Projection& project) const
+{
+    if (loads_.empty()) return;
+    const Theme& t = paperTheme();
+    const Frame& f = doc_.frame();
+    std::vector<Arrow> arrows;
+    for (const auto& [c, factor] : loads_[load_].cases) {
+        addArrows(f.cases[c], factor, arrows);
+        for (const AreaLoad& a : f.cases[c].area) {
+            QPolygonF outline;
+            for (const int n : a.nodes)
+                if (const auto s = project(f.nodes[n].at)) outline << s->at;
+            p.setPen(Qt::NoPen);
+            p.setBrush(QColor(0x5B, 0x4B, 0x9A, 28));
+            p.drawPolygon(outline);
+        }
+    }
+    // Line loads and forces have a scale each: the largest is a fixed part of the frame's size, times the user's factor.
+    double mostLine = 0, mostForce = 0;
+    for (const Arrow& a : arrows) {
+        double& most = a.line ? mostLine : mostForce;
+        most = std::max(most, norm(a.force));
+    }
+    const double size = frameSize();
+    for (const Arrow& a : arrows) {
+        const double most = a.line ? mostLine : mostForce;
+        if (!(most > 0) || norm(a.force) < 1e-3 * most) continue;
+        const Vec3 tail = a.at - (scale_ * (a.line ? 0.035 : 0.06) * size / most) * a.force;
+        const auto s = project(tail), e = project(a.at);
+        if (!s || !e) continue;
+        const QColor colour = a.line ? QColor(0x35, 0x50, 0x7A) : t.red;
+        p.setPen(QPen(colour, a.line ? 1 : 1.6));
+        p.setBrush(colour);
+        arrow(p, s->at, e->at);
+    }
+}
+
+void ResultLayer::drawReactions(QPainter& p, const Camera::Projection& project, QRectF room) const
+{
+    if (loads_.empty()) return;
+    const Theme& t = paperTheme();
+    const Frame& f = doc_.frame();
+    const NodeMotion m = motionOf(doc_.analysed(), loads_[load_].columns);
+    double most = 0;
+    for (const Vec3& v : m.f)
+        most = std::max(most, norm(v));
+    if (!(most > 0)) return;
+    const double by = scale_ * 0.07 * frameSize() / most;
+    p.setFont(textFont(10.5));
+    const QFontMetricsF fm(p.font());
+    std::vector<QRectF> taken;
+    static const QColor colours[3] = {"#8A5A2B", "#3E7A4E", "#35507A"};
+    for (size_t n = 0; n < m.f.size(); ++n)
+        for (int d = 0; d < 3; ++d) {
+            if (std::abs(m.f[n][d]) < 1e-3 * most) continue;
+            Vec3 along;
+            along[d] = m.f[n][d];
+            const auto tail = project(f.nodes[n].at - by * along), tip = project(f.nodes[n].at);
+            if (!tail || !tip) continue;
+            p.setPen(QPen(colours[d], 1.6));
+            p.setBrush(colours[d]);
+            arrow(p, tail->at, tip->at);
+            const QString text = QString::fromStdString(doc_.units().text(Quantity::Force, m.f[n][d], false));
+            QRectF box(tail->at.x() - fm.horizontalAdvance(text) / 2, tail->at.y() + (tail->at.y() > tip->at.y() ? 2 : -15),
+                       fm.horizontalAdvance(text) + 4, 13);
+            if (!room.contains(box) ||
+                std::any_of(taken.begin(), taken.end(), [&](const QRectF& o) { return o.intersects(box); }))
+                continue;
+            taken.push_back(box);
+            p.setPen(t.ink);
+            p.drawText(box, Qt::AlignCenter, text);
+        }
+}
+
+} // namespace wr
