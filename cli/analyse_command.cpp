@@ -18,7 +18,7 @@ namespace {
 
 struct AnalyseArguments
 {
-    std::string frame, json, mass = "consistent";
+    std::string frame, json, mass = "consistent", results = "by-size";
     int buckling = 0, modes = 0;
     ChoiceArguments choice;
 };
@@ -78,9 +78,32 @@ std::vector<Finding> emptyCombinations(const Frame& f)
     return out;
 }
 
+// Stations of all results beyond which they are written as columns: tens of megabytes as objects.
+constexpr size_t kManyStations = 200'000;
+
+bool writeAnswer(const AnalyseArguments& a, const Frame& answer, const FrameForces& r)
+{
+    const auto cases = std::count_if(r.forces.columnCase.begin(), r.forces.columnCase.end(), [](int c) { return c >= 0; });
+    const size_t stations = r.forces.s.size() * (static_cast<size_t>(cases) + r.forces.sets.size());
+    const bool compact = a.results == "columns" || (a.results == "by-size" && stations > kManyStations);
+    auto out = TextOutput::open(a.json);
+    if (!out) {
+        complain("error: {}\n", printable(out.error()));
+        return false;
+    }
+    writeFrame(
+        answer, [&](const auto& take) { eachResult(answer, r, take); }, compact ? ResultForm::Compact : ResultForm::Plain,
+        *out);
+    return told(out->close());
+}
+
 Report run(const AnalyseArguments& a)
 {
     Report out;
+    if (!canWrite(a.json)) {
+        out.badInput = true;
+        return out;
+    }
     auto loaded = readFrameFile(a.frame);
     printFindings(loaded.findings);
     if (!loaded.ok()) {
@@ -94,14 +117,16 @@ Report run(const AnalyseArguments& a)
     printFindings(r.findings);
     printFindings(emptyCombinations(f));
     bool good = r.ok && std::all_of(r.outcomes.begin(), r.outcomes.end(), [](const auto& c) { return c.solved; });
-    Frame answer = r.ok ? withResults(f, r) : f;
+    Frame answer = f;
+    answer.results.clear();
+    answer.modes.clear();
     if (good && a.buckling > 0) good = addBuckling(a, f, answer, progress);
     if (good && a.modes > 0) good = addVibration(a, f, answer, progress);
     // Half the results are no answer: nothing is written.
     if (!good) {
         complain("error: {} is not written: not everything that was asked for could be found\n", printable(a.json));
         out.badInput = true;
-    } else if (!writeOut(writeFrame(answer), a.json))
+    } else if (!writeAnswer(a, answer, r))
         out.badInput = true;
     if (a.json != "-" && good)
         tell("{} nodes, {} elements, {} cases, {}\n", f.nodes.size(), f.elements.size(), f.cases.size(),
@@ -125,6 +150,11 @@ Command analyseCommand()
                                 .shown = true,
                                 .least = 2,
                                 .most = 1001}};
+    list.push_back({.name = "--results",
+                    .help = "results as an object per station, or as columns; by size: columns where there are many",
+                    .into = &a->results,
+                    .shown = true,
+                    .words = {"by-size", "objects", "columns"}});
     for (Argument& x : a->choice.arguments())
         list.push_back(std::move(x));
     list.push_back({.name = "--buckling",

@@ -1,6 +1,7 @@
 #include "cli/commands.h"
 
 #include "core/analysis/case_effects.h"
+#include "core/analysis/shares.h"
 #include "core/base/progress.h"
 #include "core/combos/make.h"
 #include "core/files/frame_reader.h"
@@ -46,8 +47,13 @@ Report run(CombinationArguments a)
         SilentProgress p;
         return caseEffects(f, p);
     };
+    a.options.resultant = [](const Frame& frame, const LoadCase& c) { return loadTotals(frame, c).sum(); };
     MadeCombinations m = makeCombinations(f, a.options);
     printFindings(m.findings);
+    if (anyError(m.findings)) {
+        report.badInput = true;
+        return report;
+    }
     f.cases = std::move(m.cases);
     f.combinations = std::move(m.combinations);
     if (!f.results.empty()) {
@@ -95,6 +101,17 @@ Command combinationsCommand()
          .most = 1000},
         {.name = "--sds", .help = "SDS of ASCE 7 for the vertical earthquake effect", .into = &o.sds, .least = 0, .most = 4},
         {.name = "--redundancy", .help = "rho of ASCE 7 12.3.4", .into = &o.redundancy, .least = 1, .most = 1.3},
+        {.name = "--overstrength",
+         .help = "Omega0 of ASCE 7 12.4.3: also make the sets with overstrength",
+         .into = &o.overstrength,
+         .least = 0,
+         .most = 4},
+        {.name = "--orthogonal",
+         .help = "share of an earthquake that acts beside one across it; 0: none",
+         .into = &o.orthogonal,
+         .shown = true,
+         .least = 0,
+         .most = 1},
         {.name = "--service-wind",
          .help = "share of the wind in service",
          .into = &o.serviceWind,

@@ -5,6 +5,7 @@
 #include "core/base/finding.h"
 
 #include <cstdio>
+#include <expected>
 #include <fmt/format.h>
 #include <string>
 #include <vector>
@@ -36,5 +37,9 @@ template <class... A> void complain(fmt::format_string<A...> words, A&&... value
 
 // Text to a file, or to standard output for "-". False with a message if it cannot be written.
 bool writeOut(const std::string& text, const std::string& path);
+// True, or a message from what could not be written.
+bool told(const std::expected<void, std::string>& done);
+// Before the work: an output that cannot be written is told at once. Nothing asked for ("") is fine.
+bool canWrite(const std::string& path);
 
 } // namespace wr::cli

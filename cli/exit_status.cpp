@@ -3,9 +3,7 @@
 #include "core/base/printable.h"
 #include "core/files/text_file.h"
 
-#include <cerrno>
 #include <cstdio>
-#include <cstring>
 #include <fmt/format.h>
 #include <map>
 
@@ -37,16 +35,18 @@ void printFindings(const std::vector<Finding>& findings)
 
 bool writeOut(const std::string& text, const std::string& path)
 {
-    if (path == "-") {
-        if (std::fwrite(text.data(), 1, text.size(), stdout) == text.size() && std::fflush(stdout) == 0) return true;
-        complain("error: the answer cannot be written to standard output: {}\n", std::strerror(errno));
-        return false;
-    }
-    if (const auto written = writeTextFile(text, path); !written) {
-        complain("error: {}\n", written.error());
-        return false;
-    }
-    return true;
+    return told(writeTextFile(text, path));
+}
+
+bool told(const std::expected<void, std::string>& done)
+{
+    if (!done) complain("error: {}\n", printable(done.error()));
+    return done.has_value();
+}
+
+bool canWrite(const std::string& path)
+{
+    return path.empty() || told(writable(path));
 }
 
 } // namespace wr::cli

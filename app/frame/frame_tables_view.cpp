@@ -5,6 +5,7 @@
 #include "app/shell/quiet_table.h"
 #include "app/shell/text.h"
 #include "core/analysis/case_effects.h"
+#include "core/analysis/shares.h"
 #include "core/base/expression.h"
 #include "core/base/progress.h"
 #include "core/files/text_file.h"
@@ -337,7 +338,11 @@ void FrameTablesView::makeThem()
         SilentProgress p;
         return caseEffects(doc_.frame(), p);
     };
+    o.resultant = [](const Frame& frame, const LoadCase& c) { return loadTotals(frame, c).sum(); };
     MadeCombinations m = makeCombinations(doc_.frame(), o);
+    if (anyError(m.findings))
+        for (const Finding& error : m.findings)
+            if (error.severity == Severity::Error) return tell(QString::fromStdString(error.text));
     const int made = m.made;
     const QString why = doc_.run(
         SetLoads{std::move(m.cases), std::move(m.combinations), "Combinations of " + loading_->currentText().toStdString()});

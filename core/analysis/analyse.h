@@ -4,6 +4,8 @@
 
 #include "core/analysis/combinations.h"
 
+#include <functional>
+
 namespace wr {
 
 // How a frame is analysed: kept with the document, given by the command line.
@@ -42,7 +44,10 @@ FrameForces analyseForces(const Frame& f, const AnalysisChoice& choice, Progress
 // What came with a frame file: forces of its results, and the movements they state.
 FrameForces givenResults(const Frame& f, std::vector<Finding>& findings);
 
-// The frame with its "results" filled in: one entry per column that is a case, one per combination.
+// The results of an analysis, one after the other: one per column that is a case, one per combination. Only one stands in
+// memory.
+void eachResult(const Frame& f, const FrameForces& r, const std::function<void(const GivenResult&)>& take);
+// The frame with its "results" filled in.
 Frame withResults(const Frame& f, const FrameForces& r);
 
 // Movements of the nodes for the loads of a combination (its set of the table) or of a column. Empty where there are none.

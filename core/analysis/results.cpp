@@ -56,15 +56,12 @@ FrameForces givenResults(const Frame& f, std::vector<Finding>& findings)
     return out;
 }
 
-Frame withResults(const Frame& f, const FrameForces& r)
+void eachResult(const Frame& f, const FrameForces& r, const std::function<void(const GivenResult&)>& take)
 {
-    Frame out = f;
-    out.results.clear();
-    out.modes.clear();
     const auto solved = [&](const std::vector<std::pair<int, double>>& terms) {
         return std::all_of(terms.begin(), terms.end(), [&](const auto& t) { return !r.motions[t.first].u.empty(); });
     };
-    const auto add = [&](int combination, int loadCase, const std::vector<std::pair<int, double>>& terms) {
+    const auto give = [&](int combination, int loadCase, const std::vector<std::pair<int, double>>& terms) {
         if (!solved(terms)) return;
         GivenResult g = resultOf(f, r, terms);
         g.combination = combination;
@@ -72,12 +69,20 @@ Frame withResults(const Frame& f, const FrameForces& r)
         g.secondOrder = r.forces.secondOrder;
         g.amplified = r.forces.amplified;
         g.reducedStiffness = !r.outcomes.empty() && !terms.empty() && r.outcomes[terms.front().first].reduced;
-        out.results.push_back(std::move(g));
+        take(g);
     };
     for (size_t c = 0; c < r.forces.columns; ++c)
-        if (r.forces.columnCase[c] >= 0) add(-1, r.forces.columnCase[c], {{static_cast<int>(c), 1.0}});
+        if (r.forces.columnCase[c] >= 0) give(-1, r.forces.columnCase[c], {{static_cast<int>(c), 1.0}});
     for (const ForceSet& s : r.forces.sets)
-        add(s.combination, -1, s.terms);
+        give(s.combination, -1, s.terms);
+}
+
+Frame withResults(const Frame& f, const FrameForces& r)
+{
+    Frame out = f;
+    out.results.clear();
+    out.modes.clear();
+    eachResult(f, r, [&](const GivenResult& g) { out.results.push_back(g); });
     return out;
 }
 

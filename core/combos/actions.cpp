@@ -1,59 +1,89 @@
 #include "core/combos/actions.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace wr {
 
-Actions::Actions(const Frame& f) : f_(f)
+Actions::Actions(const Frame& f, const MakeOptions& o) : f_(f), orthogonal_(o.orthogonal), direction_(f.cases.size())
 {
     for (size_t c = 0; c < f.cases.size(); ++c)
         if (f.cases[c].action != Action::Notional) byRole_[roleOf(f.cases[c].action)].push_back(static_cast<int>(c));
+    if (!o.resultant) return;
+    for (const int c : of(Role::Seismic)) {
+        Vec3 v = o.resultant(f, f.cases[c]);
+        (f.up == Up::Z ? v.z : v.y) = 0;
+        if (const double size = norm(v); size > 0) direction_[c] = (1 / size) * v;
+    }
 }
 
-std::vector<Terms> Actions::states(const std::vector<int>& cases) const
+const std::vector<int>& Actions::of(Role r) const
 {
-    std::map<std::string, std::vector<int>> groups;
-    std::vector<Terms> out{{}};
-    const auto multiply = [&](const std::vector<Terms>& ways) {
-        std::vector<Terms> next;
-        for (const Terms& a : out)
-            for (const Terms& b : ways) {
-                Terms t = a;
-                t.insert(b.begin(), b.end());
-                next.push_back(std::move(t));
+    static const std::vector<int> none;
+    const auto it = byRole_.find(r);
+    return it == byRole_.end() ? none : it->second;
+}
+
+bool Actions::across(int a, int b) const
+{
+    const LoadCase &x = f_.cases[a], &y = f_.cases[b];
+    if (a == b || x.unsignedResult || y.unsignedResult) return false;
+    if (!x.exclusive.empty() && !y.exclusive.empty()) return x.exclusive != y.exclusive;
+    return directionKnown(a) && directionKnown(b) && std::abs(dot(direction_[a], direction_[b])) < 0.5;
+}
+
+std::vector<Way> Actions::waysOf(int c, int part, double k) const
+{
+    std::vector<Way> out{{{{c, k}}, part}};
+    if (f_.cases[c].reversible) out.push_back({{{c, -k}}, part});
+    return out;
+}
+
+// An earthquake alone, and with a share of each of those across.
+std::vector<Way> Actions::seismicWays(const std::vector<int>& cases, int c, int part, double k) const
+{
+    std::vector<Way> out = waysOf(c, part, k);
+    if (orthogonal_ <= 0) return out;
+    const size_t alone = out.size();
+    for (const int other : cases) {
+        if (!across(c, other)) continue;
+        for (size_t i = 0; i < alone; ++i)
+            for (const Way& w : waysOf(other, part, orthogonal_ * k)) {
+                Way both = out[i];
+                both.terms.insert(w.terms.begin(), w.terms.end());
+                out.push_back(std::move(both));
             }
-        out = std::move(next);
-    };
-    const auto ways = [&](int c) {
-        std::vector<Terms> w{{{c, 1.0}}};
-        if (f_.cases[c].reversible) w.push_back({{c, -1.0}});
-        return w;
-    };
-    for (const int c : cases) {
-        const LoadCase& lc = f_.cases[c];
-        const Role role = roleOf(lc.action);
-        std::string group = lc.exclusive;
-        if (group.empty() && (role == Role::Wind || role == Role::Seismic))
-            group = "\x01"; // one wind, one earthquake at a time
-        if (group.empty())
-            multiply(ways(c));
-        else
-            groups[group].push_back(c);
-    }
-    for (const auto& [g, members] : groups) {
-        std::vector<Terms> any;
-        for (const int c : members)
-            for (Terms& t : ways(c))
-                any.push_back(std::move(t));
-        multiply(any);
     }
     return out;
 }
 
-std::vector<Terms> Actions::states(Role r) const
+void Actions::permanent(SetRule& r, Purpose p, double k) const
 {
-    const auto it = byRole_.find(r);
-    return it == byRole_.end() ? std::vector<Terms>{} : states(it->second);
+    for (const int c : dead(p)) {
+        if (!f_.cases[c].reversible && f_.cases[c].exclusive.empty()) {
+            r.base[c] += k;
+            continue;
+        }
+        r.slots.push_back({waysOf(c, -1, k), f_.cases[c].exclusive, false});
+    }
+}
+
+void Actions::variable(SetRule& r, Role role, const std::vector<int>& cases, int part,
+                       const std::function<double(const LoadCase&)>& factor) const
+{
+    const bool seismic = role == Role::Seismic;
+    Slot one; // of a wind or an earthquake
+    for (const int c : cases) {
+        const LoadCase& lc = f_.cases[c];
+        const double k = factor(lc);
+        if (k == 0) continue;
+        std::vector<Way> ways = seismic ? seismicWays(cases, c, part, k) : waysOf(c, part, k);
+        if (seismic || (role == Role::Wind && lc.exclusive.empty()))
+            one.ways.insert(one.ways.end(), ways.begin(), ways.end());
+        else
+            r.slots.push_back({std::move(ways), lc.exclusive, true});
+    }
+    if (!one.ways.empty()) r.slots.push_back(std::move(one));
 }
 
 std::vector<int> Actions::dead(Purpose p) const

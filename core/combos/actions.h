@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/combos/rules.h"
+#include "core/combos/sets.h"
 
 #include <map>
 #include <set>
@@ -11,30 +12,41 @@
 
 namespace wr {
 
-using Terms = std::map<int, double>; // case, factor
-
 class Actions
 {
 public:
-    explicit Actions(const Frame& f);
+    Actions(const Frame& f, const MakeOptions& o);
 
     const std::map<Role, std::vector<int>>& byRole() const { return byRole_; } // without notional cases
+    const std::vector<int>& of(Role r) const;                                  // empty: no such case
     const LoadCase& at(int index) const { return f_.cases[index]; }
-    // Every way in which the cases of an action can act: one of each exclusive group, each with its signs; the others together.
-    std::vector<Terms> states(const std::vector<int>& cases) const;
-    std::vector<Terms> states(Role r) const; // none: no such case
     // Dead load before the slab, for the stage of construction: the steel alone where there are superimposed loads.
     std::vector<int> dead(Purpose p) const;
+    // Into a rule: permanent cases with a factor, all at once.
+    void permanent(SetRule& r, Purpose p, double k) const;
+    // Into a rule: cases that may act, each with its factor and sign or not at all; one wind and one earthquake at a time.
+    // Cases with factor 0 stay out.
+    void variable(SetRule& r, Role role, const std::vector<int>& cases, int part,
+                  const std::function<double(const LoadCase&)>& factor) const;
     // Two cases of one group never act together, whatever their actions.
     bool excluded(const Terms& t) const;
     bool permanentOnly(const Terms& t) const;
+    // Do two earthquakes come from directions across one another: by the resultants of their loads, or by groups of their own.
+    bool across(int a, int b) const;
+    bool directionKnown(int seismic) const { return length2(direction_[seismic]) > 0; }
 
 private:
+    static double length2(const Vec3& v) { return dot(v, v); }
+    std::vector<Way> waysOf(int c, int part, double k) const;
+    std::vector<Way> seismicWays(const std::vector<int>& cases, int c, int part, double k) const;
+
     const Frame& f_;
+    double orthogonal_;
     std::map<Role, std::vector<int>> byRole_;
+    std::vector<Vec3> direction_; // of seismic cases in plan, unit length; zero: not known
 };
 
-// A set that an equation asks for, before notional loads and a name.
+// A set that a rule asks for, before notional loads and a name.
 struct Candidate
 {
     std::string equation, kind;
@@ -42,7 +54,7 @@ struct Candidate
     Terms terms;
 };
 
-// What the equations ask for, each set once.
+// What the rules ask for, each set once.
 class Candidates
 {
 public:

@@ -1,5 +1,6 @@
-// The fixed lists of ASCE 7 and IS 800 over the cases of a frame.
 #include "core/combos/equations.h"
+
+#include <algorithm>
 
 namespace wr {
 
@@ -12,43 +13,45 @@ bool mayBeHalf(const LoadCase& c)
     return c.action == Action::Live && (category == 'A' || category == 'B' || category == 'D');
 }
 
-void putEquation(const Equation& e, const Actions& actions, const MakeOptions& o, Candidates& out)
+// A rule for every choice of one role from each part that is there.
+void putRules(const Equation& e, const Actions& actions, const MakeOptions& o, std::vector<SetRule>& out)
 {
-    std::vector<Terms> all{{}};
-    for (const Part& part : e.parts) {
-        std::vector<Terms> next;
-        bool any = false;
-        for (const auto& [role, k] : part.oneOf) {
-            const std::vector<int> dead = role == Role::Dead ? actions.dead(e.purpose) : std::vector<int>{};
-            const std::vector<Terms> ways = role != Role::Dead ? actions.states(role)
-                                            : dead.empty()     ? std::vector<Terms>{}
-                                                               : actions.states(dead);
-            for (const Terms& w : ways)
-                for (const Terms& a : all) {
-                    Terms t = a;
-                    for (const auto& [c, sign] : w) {
-                        const bool half = o.halfLive && e.halfLiveAllowed && mayBeHalf(actions.at(c));
-                        t[c] += sign * (half ? 0.5 * k : k);
-                    }
-                    next.push_back(std::move(t));
-                    any = true;
-                }
+    std::vector<SetRule> rules{{e.name, e.kind, e.purpose, {}, {}, {}}};
+    int part = 0;
+    for (const Part& p : e.parts) {
+        ++part;
+        std::vector<SetRule> next;
+        for (const auto& [role, k] : p.oneOf) {
+            const bool dead = role == Role::Dead;
+            if (dead ? actions.dead(e.purpose).empty() : actions.of(role).empty()) continue;
+            for (SetRule r : rules) {
+                if (dead)
+                    actions.permanent(r, e.purpose, k);
+                else
+                    actions.variable(r, role, actions.of(role), part, [&, k = k](const LoadCase& c) {
+                        return o.halfLive && e.halfLiveAllowed && mayBeHalf(c) ? 0.5 * k : k;
+                    });
+                if (p.must && !dead) r.must.push_back(part);
+                next.push_back(std::move(r));
+            }
         }
-        if (!any && part.must) return;
-        if (!part.must) // and without it
-            next.insert(next.end(), all.begin(), all.end());
-        all = std::move(next);
+        if (next.empty() && p.must) return;
+        if (!next.empty()) rules = std::move(next);
     }
-    for (const Terms& t : all)
-        out.put({e.name, e.kind, e.purpose, t});
+    for (SetRule& r : rules) {
+        mergeGroups(r.slots);
+        out.push_back(std::move(r));
+    }
 }
 
 } // namespace
 
-void putEquations(const Actions& actions, const MakeOptions& o, Candidates& out)
+std::vector<SetRule> equationRules(const Actions& actions, const MakeOptions& o)
 {
+    std::vector<SetRule> out;
     for (const Equation& e : equationsOf(o))
-        putEquation(e, actions, o, out);
+        putRules(e, actions, o, out);
+    return out;
 }
 
 } // namespace wr

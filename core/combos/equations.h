@@ -4,7 +4,7 @@
 
 namespace wr {
 
-// Every state of every part of an equation, with and without the parts that may be.
-void putEquations(const Actions& actions, const MakeOptions& o, Candidates& out);
+// The fixed lists of ASCE 7 and IS 800 over the cases of a frame.
+std::vector<SetRule> equationRules(const Actions& actions, const MakeOptions& o);
 
 } // namespace wr

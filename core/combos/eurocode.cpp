@@ -13,6 +13,8 @@ Psi psiOf(const LoadCase& c, bool muchSnow)
     case Role::Thermal: return {0.6, 0.5, 0};
     case Role::RoofLive: return {0, 0, 0};
     case Role::Crane: return {1, 0.9, 0.5};
+    case Role::Rain: return {0.7, 0.5, 0.2};     // not in the table: as much snow
+    case Role::Fluid: return {1, 0.9, 0.8};      // EN 1991-4: as storage
     case Role::Construction: return {1, 0, 0.2}; // EN 1991-1-6 A1.1: 0.6 to 1.0
     default: break;
     }
@@ -36,7 +38,7 @@ constexpr double kSup = 1.35, kInf = 1.0, kXi = 0.85; // EN 1990 Table A1.2(B), 
 struct Variable
 {
     Role role;
-    std::vector<Terms> states;
+    std::vector<int> cases;
     Psi psi;
 };
 
@@ -44,10 +46,10 @@ std::vector<Variable> variablesOf(const Actions& actions, bool muchSnow)
 {
     std::vector<Variable> out;
     const auto add = [&](Role role, const std::vector<int>& cases) {
-        out.push_back({role, actions.states(cases), psiOf(actions.at(cases.front()), muchSnow)});
+        out.push_back({role, cases, psiOf(actions.at(cases.front()), muchSnow)});
     };
     for (const auto& [role, cases] : actions.byRole()) {
-        if (role == Role::Dead || role == Role::Seismic) continue;
+        if (role == Role::Dead || role == Role::Seismic || role == Role::Accidental) continue;
         if (role != Role::Live) {
             add(role, cases);
             continue;
@@ -74,113 +76,120 @@ bool beside(Role a, Role b)
 class Eurocode
 {
 public:
-    Eurocode(const Actions& actions, const MakeOptions& o, Candidates& out)
-        : actions_(actions), o_(o), out_(out), variables_(variablesOf(actions, o.muchSnow))
+    Eurocode(const Actions& actions, const MakeOptions& o)
+        : actions_(actions), o_(o), variables_(variablesOf(actions, o.muchSnow))
     {
     }
+
+    std::vector<SetRule> rules()
+    {
+        if (o_.strength) strength();
+        if (o_.service) service();
+        if (o_.construction) construction();
+        return std::move(out_);
+    }
+
+private:
+    using Factor = std::function<double(const Variable&)>;
 
     void strength()
     {
         const bool ab = o_.standard == LoadingStandard::En610ab;
         const std::string name = ab ? "EN 1990 6.10b" : "EN 1990 6.10";
         combine(
-            {ab ? "EN 1990 6.10a" : name, "", Purpose::Strength, permanent(kSup)}, -1, 0,
+            rule(ab ? "EN 1990 6.10a" : name, "", Purpose::Strength, kSup), -1, 0,
             ab ? psi0_ : [](const Variable&) { return 0.0; });
         for (size_t v = 0; v < variables_.size(); ++v) {
             if (variables_[v].role == Role::Construction) continue;
-            combine({name, "", Purpose::Strength, permanent(ab ? kXi * kSup : kSup)}, static_cast<int>(v),
-                    gammaQ(variables_[v]), psi0_);
+            const int lead = static_cast<int>(v);
+            combine(rule(name, "", Purpose::Strength, ab ? kXi * kSup : kSup), lead, gammaQ(variables_[v]), psi0_);
             // Permanent loads that relieve (uplift, overturning).
-            combine({name + ", G inf", "", Purpose::Strength, permanent(kInf)}, static_cast<int>(v), gammaQ(variables_[v]),
-                    psi0_);
+            combine(rule(name + ", G inf", "", Purpose::Strength, kInf), lead, gammaQ(variables_[v]), psi0_);
         }
-        for (const Terms& w : actions_.states(Role::Seismic)) { // 6.4.3.4: G + AEd + Σ ψ2·Q
-            Terms g = permanent(1);
-            g.insert(w.begin(), w.end());
-            combine({"EN 1990 6.12b", "", Purpose::Seismic, g}, -1, 0, [](const Variable& v) { return v.psi.psi2; });
+        if (!actions_.of(Role::Seismic).empty()) // 6.4.3.4: G + AEd + Σ ψ2·Q
+            combine(withAction(rule("EN 1990 6.12b", "", Purpose::Seismic, 1), Role::Seismic), -1, 0, psi2_);
+        if (!actions_.of(Role::Accidental).empty()) { // 6.4.3.3: G + Ad + ψ1·Q1 + Σ ψ2·Qi
+            const auto accidental = [&] {
+                return withAction(rule("EN 1990 6.11b", "", Purpose::Accidental, 1), Role::Accidental);
+            };
+            combine(accidental(), -1, 0, psi2_);
+            for (size_t v = 0; v < variables_.size(); ++v)
+                if (variables_[v].role != Role::Construction)
+                    combine(accidental(), static_cast<int>(v), variables_[v].psi.psi1, psi2_);
         }
     }
 
     void service()
     {
         const auto psi0 = [](const Variable& v) { return v.psi.psi0; };
-        const auto psi2 = [](const Variable& v) { return v.psi.psi2; };
         for (size_t k = 0; k < variables_.size(); ++k) {
             const auto v = static_cast<int>(k);
             if (variables_[k].role == Role::Construction) continue;
-            combine({"EN 1990 6.14b", "characteristic", Purpose::Service, permanent(1)}, v, 1, psi0);
-            combine({"EN 1990 6.15b", "frequent", Purpose::Service, permanent(1)}, v, variables_[k].psi.psi1, psi2);
-            combine({"EN 1990 A1.4, variable part", "live-only", Purpose::Service, {}}, v, 1, psi0);
+            combine(rule("EN 1990 6.14b", "characteristic", Purpose::Service, 1), v, 1, psi0);
+            combine(rule("EN 1990 6.15b", "frequent", Purpose::Service, 1), v, variables_[k].psi.psi1, psi2_);
+            combine(rule("EN 1990 A1.4, variable part", "live-only", Purpose::Service, 0), v, 1, psi0);
         }
-        combine({"EN 1990 6.16b", "quasi-permanent", Purpose::Service, permanent(1)}, -1, 0, psi2);
+        combine(rule("EN 1990 6.16b", "quasi-permanent", Purpose::Service, 1), -1, 0, psi2_);
     }
 
     void construction()
     {
-        Terms g;
-        for (const int c : actions_.dead(Purpose::Construction))
-            g[c] = kSup;
         for (size_t v = 0; v < variables_.size(); ++v)
             if (variables_[v].role == Role::Construction)
-                combine({"EN 1990 6.10, stage of construction", "", Purpose::Construction, g}, static_cast<int>(v),
+                combine(rule("EN 1990 6.10, stage of construction", "", Purpose::Construction, kSup), static_cast<int>(v),
                         gammaQ(variables_[v]), psi0_);
     }
-
-private:
-    using Factor = std::function<double(const Variable&)>;
 
     // Table A1.2(B): 1.5; cranes 1.35 (EN 1991-3 Table A.1).
     static double gammaQ(const Variable& v) { return v.role == Role::Crane ? 1.35 : 1.5; }
 
-    Terms permanent(double k) const
+    // k 0: without permanent loads.
+    SetRule rule(std::string name, std::string kind, Purpose p, double k) const
     {
-        Terms t;
-        for (const int c : actions_.dead(Purpose::Strength))
-            t[c] = k;
-        return t;
+        SetRule r{std::move(name), std::move(kind), p, {}, {}, {}};
+        if (k != 0) actions_.permanent(r, p, k);
+        return r;
     }
 
-    // What stands in `set` + lead·k + Σ others·factor, in every state and with every companion there or not. lead -1: none.
-    void combine(const Candidate& set, int lead, double k, const Factor& factor)
+    SetRule withAction(SetRule r, Role role) const
     {
-        std::vector<Terms> all{set.terms};
+        const int part = static_cast<int>(variables_.size());
+        actions_.variable(r, role, actions_.of(role), part, [](const LoadCase&) { return 1.0; });
+        r.must.push_back(part);
+        return r;
+    }
+
+    // What stands in the rule + lead·k + Σ others·factor. lead -1: none.
+    void combine(SetRule r, int lead, double k, const Factor& factor)
+    {
         for (size_t i = 0; i < variables_.size(); ++i) {
             const Variable& v = variables_[i];
-            const bool leads = static_cast<int>(i) == lead;
+            const int part = static_cast<int>(i);
+            const bool leads = part == lead;
             if (!leads && lead >= 0 && !beside(variables_[lead].role, v.role)) continue;
             if (lead < 0 && v.role == Role::Construction) continue;
             const double by = leads ? k : factor(v);
             if (by == 0) continue;
-            std::vector<Terms> next;
-            for (const Terms& a : all)
-                for (const Terms& w : v.states) {
-                    Terms t = a;
-                    for (const auto& [c, sign] : w)
-                        t[c] += by * sign;
-                    next.push_back(std::move(t));
-                }
-            if (!leads) next.insert(next.end(), all.begin(), all.end());
-            all = std::move(next);
+            actions_.variable(r, v.role, v.cases, part, [by](const LoadCase&) { return by; });
+            if (leads) r.must.push_back(part);
         }
-        for (const Terms& t : all)
-            out_.put({set.equation, set.kind, set.purpose, t});
+        mergeGroups(r.slots);
+        out_.push_back(std::move(r));
     }
 
     const Actions& actions_;
     const MakeOptions& o_;
-    Candidates& out_;
     std::vector<Variable> variables_;
+    std::vector<SetRule> out_;
     const Factor psi0_ = [](const Variable& v) { return gammaQ(v) * v.psi.psi0; };
+    const Factor psi2_ = [](const Variable& v) { return v.psi.psi2; };
 };
 
 } // namespace
 
-void putEurocode(const Actions& actions, const MakeOptions& o, Candidates& out)
+std::vector<SetRule> eurocodeRules(const Actions& actions, const MakeOptions& o)
 {
-    Eurocode sets(actions, o, out);
-    if (o.strength) sets.strength();
-    if (o.service) sets.service();
-    if (o.construction) sets.construction();
+    return Eurocode(actions, o).rules();
 }
 
 } // namespace wr

@@ -14,10 +14,16 @@ namespace wr {
 
 namespace {
 
+// "1234", "3.1e+12".
+std::string number(double n)
+{
+    return n < 1e9 ? fmt::format("{:.0f}", n) : fmt::format("{:.2g}", n);
+}
+
 class Maker
 {
 public:
-    Maker(const Frame& f, const MakeOptions& o) : f_(f), o_(o), actions_(f)
+    Maker(const Frame& f, const MakeOptions& o) : f_(f), o_(o), actions_(f, o)
     {
         out_.cases = f.cases;
         for (const Combination& c : f.combinations)
@@ -28,13 +34,13 @@ public:
 
     MadeCombinations run()
     {
-        Candidates candidates(actions_);
-        (isEurocode(o_.standard) ? putEurocode : putEquations)(actions_, o_, candidates);
-        choose(candidates.list());
-        if (isAsce(o_.standard) && o_.strength && o_.sds <= 0 && actions_.byRole().contains(Role::Seismic))
+        choose(isEurocode(o_.standard) ? eurocodeRules(actions_, o_) : equationRules(actions_, o_));
+        if (isAsce(o_.standard) && o_.strength && o_.sds <= 0 && !actions_.of(Role::Seismic).empty())
             out_.findings.push_back(
                 finding("combination.vertical-seismic", "/combinations", "",
                         "the seismic combinations are made without the vertical effect 0.2·SDS·D (ASCE 7 12.4.2.2): give SDS"));
+        directions();
+        exclusions();
         for (const auto& [role, cases] : actions_.byRole())
             for (const int c : cases)
                 if (!used_.contains(c))
@@ -54,34 +60,119 @@ private:
     }
     std::string title() const { return std::string(name().title); }
 
-    // All that were put, or of many those that are the largest or the least in some effect among the sets of their purpose and
-    // kind.
-    void choose(const std::vector<Candidate>& candidates)
+    void told(std::string code, std::string text)
     {
-        out_.possible = static_cast<int>(candidates.size());
-        std::vector<char> kept(candidates.size(), 1);
+        out_.findings.push_back(finding(code, "/combinations", "", std::move(text)));
+    }
+
+    // All sets of all rules, or of many those that are the largest or the least in some effect among the sets of their purpose
+    // and kind.
+    void choose(const std::vector<SetRule>& rules)
+    {
+        double most = 0;
+        for (const SetRule& r : rules)
+            most += waysOf(r);
+        Candidates all(actions_);
+        const auto offer = [&](const SetRule& r) {
+            return [&all, &r](const Terms& t) { all.put({r.name, r.kind, r.purpose, t}); };
+        };
+        const bool written = most <= kMostSubsets;
+        if (written)
+            for (const SetRule& r : rules)
+                everySet(r, offer(r));
+        out_.possible = written ? static_cast<double>(all.list().size()) : most;
         std::shared_ptr<const CaseEffects> effects;
         if (o_.subsets == Subsets::Governing && out_.possible > kManySubsets && o_.effects) effects = o_.effects();
-        if (effects) {
-            kept = governing(candidates, *effects);
-            const auto n = std::count(kept.begin(), kept.end(), 1);
-            out_.findings.push_back(finding(
-                "combination.subsets", "/combinations", "",
-                fmt::format(
-                    "{} sets can be made of all subsets of the actions; {} are kept: each is the largest or the least in "
-                    "some member force, stress or movement by first-order analysis. Ask for all subsets to keep every one",
-                    out_.possible, n)));
-        } else if (out_.possible > kManySubsets && o_.subsets == Subsets::Governing)
-            out_.findings.push_back(
-                finding("combination.subsets", "/combinations", "",
-                        fmt::format("all {} subsets of the actions are kept: the frame cannot be analysed yet "
-                                    "to find those that can govern",
-                                    out_.possible)));
+        if (!written) {
+            if (!effects) return tooMany();
+            for (const SetRule& r : rules)
+                extremeSets(r, *effects, offer(r));
+        }
+        take(all.list(), effects.get());
+    }
+
+    void tooMany()
+    {
+        const std::string wish = fmt::format(
+            "{} sets can be made of all subsets of the actions; more than {} are not written out: ", number(out_.possible),
+            kMostSubsets);
+        told("combination.too-many",
+             wish + (o_.subsets == Subsets::All
+                         ? "ask for those that govern, or name the cases that exclude one another (exclusive)"
+                         : "those that govern are found once the frame can be analysed; or name the cases that exclude one "
+                           "another (exclusive)"));
+        for (size_t c = 0; c < f_.cases.size(); ++c)
+            used_.insert(static_cast<int>(c));
+    }
+
+    void take(const std::vector<Candidate>& candidates, const CaseEffects* effects)
+    {
+        const std::vector<char> kept = effects ? governing(candidates, *effects) : std::vector<char>(candidates.size(), 1);
+        const auto n = std::count(kept.begin(), kept.end(), 1);
+        if (effects)
+            told("combination.subsets",
+                 fmt::format(
+                     "{} sets can be made of all subsets of the actions; {} are kept: each is the largest or the least in "
+                     "some member force, stress or movement by first-order analysis. Ask for all subsets to keep every one",
+                     number(out_.possible), n));
+        else if (out_.possible > kManySubsets && o_.subsets == Subsets::Governing)
+            told("combination.subsets", fmt::format("all {} subsets of the actions are kept: the frame cannot be analysed yet "
+                                                    "to find those that can govern",
+                                                    number(out_.possible)));
+        std::map<std::string, std::pair<int, int>> byEquation; // kept, of
         for (size_t i = 0; i < candidates.size(); ++i) {
             for (const auto& [c, k] : candidates[i].terms)
                 used_.insert(c);
-            if (kept[i]) add(candidates[i]);
+            auto& [in, of] = byEquation[candidates[i].equation];
+            ++of;
+            if (!kept[i]) continue;
+            ++in;
+            add(candidates[i]);
         }
+        if (!effects) return;
+        for (const auto& [equation, count] : byEquation)
+            if (count.first < count.second)
+                told("combination.not-governing",
+                     fmt::format("{}: {} of {} sets kept; the others are nowhere the largest or the least", equation,
+                                 count.first, count.second));
+    }
+
+    // Earthquakes whose direction nothing tells stand one at a time.
+    void directions()
+    {
+        if (o_.orthogonal <= 0 || actions_.of(Role::Seismic).size() < 2) return;
+        std::string unknown;
+        for (const int c : actions_.of(Role::Seismic))
+            if (!actions_.directionKnown(c) && (f_.cases[c].exclusive.empty() || f_.cases[c].unsignedResult))
+                unknown += (unknown.empty() ? "" : ", ") + f_.cases[c].id;
+        if (!unknown.empty())
+            told("combination.orthogonal",
+                 fmt::format(
+                     "{}: the direction of the earthquake is not known (no loads, or results without signs), so {:.0f} % of "
+                     "the one across is not added: name the direction as the group (exclusive), or write these sets by hand",
+                     unknown, 100 * o_.orthogonal));
+    }
+
+    // What never stands together, and by whose word.
+    void exclusions()
+    {
+        std::map<std::string, std::string> groups;
+        std::string winds;
+        for (const LoadCase& c : f_.cases)
+            if (!c.exclusive.empty())
+                (groups[c.exclusive] += groups[c.exclusive].empty() ? "" : ", ") += c.id;
+            else if (c.action == Action::Wind)
+                (winds += winds.empty() ? "" : ", ") += c.id;
+        for (const auto& [group, ids] : groups)
+            if (ids.find(", ") != std::string::npos)
+                told("combination.excluded", fmt::format("never together, group {}: {}", group, ids));
+        if (winds.find(", ") != std::string::npos) told("combination.excluded", fmt::format("one wind at a time: {}", winds));
+        const bool roof = !actions_.of(Role::RoofLive).empty(), snow = !actions_.of(Role::Snow).empty(),
+                   rain = !actions_.of(Role::Rain).empty();
+        if (isEurocode(o_.standard) && roof && (snow || !actions_.of(Role::Wind).empty()))
+            told("combination.excluded", "imposed loads of roofs never lead beside snow or wind (EN 1991-1-1 3.3.2)");
+        if (isAsce(o_.standard) && roof + snow + rain > 1)
+            told("combination.excluded", "of roof live load, snow and rain one at a time (ASCE 7 2.3.1, 2.4.1)");
     }
 
     void add(const Candidate& e)
@@ -95,7 +186,7 @@ private:
         for (const auto& [index, k] : e.terms) {
             c.terms.emplace_back(index, k);
             const Role r = roleOf(f_.cases[index].action);
-            lateral = lateral || r == Role::Wind || r == Role::Seismic;
+            lateral = lateral || r == Role::Wind || r == Role::Seismic || r == Role::Accidental;
         }
         const bool strength = e.purpose != Purpose::Service;
         const bool notional =
@@ -123,7 +214,7 @@ private:
     int notionalCase(int of, int direction)
     {
         const Role r = roleOf(f_.cases[of].action);
-        if (r == Role::Wind || r == Role::Seismic || r == Role::Thermal) return -1;
+        if (r == Role::Wind || r == Role::Seismic || r == Role::Thermal || r == Role::Accidental) return -1;
         const auto key = std::pair{of, direction};
         if (const auto it = notional_.find(key); it != notional_.end()) return it->second;
         NotionalOf n;
@@ -165,6 +256,7 @@ private:
         const char* letter = c.purpose == Purpose::Service        ? "V"
                              : c.purpose == Purpose::Seismic      ? "E"
                              : c.purpose == Purpose::Construction ? "K"
+                             : c.purpose == Purpose::Accidental   ? "A"
                                                                   : "U";
         int& n = count_[letter];
         do

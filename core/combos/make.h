@@ -35,6 +35,7 @@ enum class Subsets {
     Governing // those that are the largest or the least in some effect, where there are more than kManySubsets
 };
 inline constexpr int kManySubsets = 300;
+inline constexpr int kMostSubsets = 20000; // more are never written out: only those that govern are looked for
 
 struct MakeOptions
 {
@@ -43,6 +44,10 @@ struct MakeOptions
     bool halfLive = false; // ASCE 7 2.3.1 exception: 0.5 on live loads (not storage, not cranes) beside wind, snow, earthquake
     double sds = 0;        // ASCE 7 12.4.2.2: vertical effect 0.2·SDS·D beside every seismic case
     double redundancy = 1; // ASCE 7 12.3.4: ρ
+    double overstrength = 0; // ASCE 7 12.4.3: Ω0 of the sets with overstrength; 0: none are made
+    // Share of an earthquake that acts together with one across it (ASCE 7 12.5.3, EN 1998-1 4.3.3.5.1(3), IS 1893); 0: each
+    // direction by itself.
+    double orthogonal = 0.3;
     double serviceWind = 0.42; // share of the strength-level wind in service (ASCE 7 CC.2.2 leaves it to the engineer)
     bool muchSnow = false;     // EN 1990 Table A1.1: altitude over 1000 m, or the Nordic countries
     NotionalUse notional = NotionalUse::None;
@@ -50,7 +55,8 @@ struct MakeOptions
     // 0.005 (IS 800 4.3.6), by the standard.
     std::optional<double> notionalShare = {};
     Subsets subsets = Subsets::Governing;
-    std::function<std::shared_ptr<const CaseEffects>()> effects = {}; // asked for only where needed; none: all subsets
+    std::function<std::shared_ptr<const CaseEffects>()> effects = {};  // asked for only where needed; none: all subsets
+    std::function<Vec3(const Frame&, const LoadCase&)> resultant = {}; // N, of a case's loads: where an earthquake comes from
 };
 
 struct MadeCombinations
@@ -58,14 +64,14 @@ struct MadeCombinations
     std::vector<LoadCase> cases;           // all cases of the frame, notional ones added behind
     std::vector<Combination> combinations; // those written by hand first, then the made ones
     int made = 0;
-    int possible = 0;              // subsets of all equations, before those that cannot govern go and notional loads come in
-    std::vector<Finding> findings; // cases that no rule takes up
+    double possible = 0;           // subsets of all rules, before those that cannot govern go and notional loads come in
+    std::vector<Finding> findings; // what was left out and why; an error where nothing could be made
 };
 
-// Combinations made before go; those written by hand stay. Wind cases exclude one another, seismic ones too, unless cases name
-// groups of their own (`exclusive`), which hold across actions; all cases of another action act together except within a named
-// group. `reversible` cases act with both signs. Every companion action stands in a set and is absent from another: one that
-// relieves is no help.
+// Combinations made before go; those written by hand stay. Permanent cases stand all together. Every other case stands in a set
+// and is absent from another, those of one action too (one that relieves is no help); wind cases exclude one another unless
+// they name groups of their own (`exclusive`), which hold across actions; one earthquake leads at a time, beside a share of one
+// across. `reversible` cases act with both signs.
 MadeCombinations makeCombinations(const Frame& f, const MakeOptions& o);
 
 // φ of EN 1993-1-1 Eq. 5.5: 1/200·αh·αm for a height (m) and the number of columns in a row.

@@ -16,6 +16,9 @@ Role roleOf(Action a)
     case Action::Thermal: return Role::Thermal;
     case Action::Crane: return Role::Crane;
     case Action::Construction: return Role::Construction;
+    case Action::Rain: return Role::Rain;
+    case Action::Fluid: return Role::Fluid;
+    case Action::Accidental: return Role::Accidental;
     case Action::Notional: break;
     }
     return Role::Dead;
@@ -33,14 +36,14 @@ Part may(Role r, double k)
 {
     return {{{r, k}}, false};
 }
-// Roof live load or snow, one at a time.
+// Roof live load, snow or rain, one at a time.
 Part roof(double live, double snow)
 {
-    return {{{RoofLive, live}, {Snow, snow}}, false};
+    return {{{RoofLive, live}, {Snow, snow}, {Rain, live}}, false};
 }
 Part mustRoof(double live, double snow)
 {
-    return {{{RoofLive, live}, {Snow, snow}}, true};
+    return {{{RoofLive, live}, {Snow, snow}, {Rain, live}}, true};
 }
 
 // Crane loads are live loads (ASCE 7 chapter 4).
@@ -69,6 +72,17 @@ void service(std::vector<Equation>& out, const std::string& name, double wind, d
                    join({must(Dead, 1), must(Wind, wind)}, live(0.5))});
 }
 
+// ASCE 7 2.3.1, 2.4.1: fluid loads go with the factor of the dead load, and like every load need not act.
+void withFluid(std::vector<Equation>& equations)
+{
+    for (Equation& e : equations)
+        for (const Part& p : e.parts)
+            if (p.oneOf.front().first == Dead) {
+                e.parts.push_back(may(Fluid, p.oneOf.front().second));
+                break;
+            }
+}
+
 std::vector<Equation> asceLrfd(const MakeOptions& o, bool of22)
 {
     const std::string name = of22 ? "ASCE 7-22 " : "ASCE 7-16 ";
@@ -86,6 +100,14 @@ std::vector<Equation> asceLrfd(const MakeOptions& o, bool of22)
     out.push_back({name + "2.3.6 (6)", "", Purpose::Seismic,
                    join({must(Dead, 1.2 + ev), must(Seismic, e), may(Snow, quake)}, live(1.0)), true});
     out.push_back({name + "2.3.6 (7)", "", Purpose::Seismic, {must(Dead, 0.9 - ev), must(Seismic, e)}});
+    if (const double omega = o.overstrength; omega > 0) {
+        out.push_back({name + "2.3.6 (6), Omega0", "", Purpose::Seismic,
+                       join({must(Dead, 1.2 + ev), must(Seismic, omega), may(Snow, quake)}, live(1.0)), true});
+        out.push_back({name + "2.3.6 (7), Omega0", "", Purpose::Seismic, {must(Dead, 0.9 - ev), must(Seismic, omega)}});
+    }
+    for (const double dead : {1.2, 0.9})
+        out.push_back({name + "2.5.2.1", "", Purpose::Accidental,
+                       join({must(Dead, dead), must(Accidental, 1), may(Snow, quake)}, live(0.5))});
     out.push_back({name + "C2.3.4", "", Purpose::Strength, join({must(Dead, 1.2), must(Thermal, 1.2)}, live(0.5))});
     out.push_back({name + "C2.3.4", "", Purpose::Strength, join({must(Dead, 1.2), must(Thermal, 1.0)}, live(1.6))});
     return out;
@@ -109,6 +131,14 @@ std::vector<Equation> asceAsd(const MakeOptions& o, bool of22)
     out.push_back({name + "2.4.5 (9)", "", Purpose::Seismic,
                    join({must(Dead, 1 + 0.525 * ev), must(Seismic, 0.525 * e), may(Snow, quake)}, live(0.75))});
     out.push_back({name + "2.4.5 (10)", "", Purpose::Seismic, {must(Dead, 0.6 - 0.7 * ev), must(Seismic, 0.7 * e)}});
+    if (const double omega = o.overstrength; omega > 0) {
+        out.push_back(
+            {name + "2.4.5 (8), Omega0", "", Purpose::Seismic, {must(Dead, 1 + 0.7 * ev), must(Seismic, 0.7 * omega)}});
+        out.push_back({name + "2.4.5 (9), Omega0", "", Purpose::Seismic,
+                       join({must(Dead, 1 + 0.525 * ev), must(Seismic, 0.525 * omega), may(Snow, quake)}, live(0.75))});
+        out.push_back(
+            {name + "2.4.5 (10), Omega0", "", Purpose::Seismic, {must(Dead, 0.6 - 0.7 * ev), must(Seismic, 0.7 * omega)}});
+    }
     out.push_back({name + "C2.4.4", "", Purpose::Strength, {must(Dead, 1), must(Thermal, 1)}});
     out.push_back(
         {name + "C2.4.4", "", Purpose::Strength, join({must(Dead, 1), must(Thermal, 0.75), roof(0.75, 0.75 * s)}, live(0.75))});
@@ -120,7 +150,9 @@ std::vector<Equation> is800()
 {
     const std::string name = "IS 800 Table 4, ";
     std::vector<Equation> out;
-    const auto imposed = [](double k) { return std::vector<Part>{may(Live, k), may(RoofLive, k), may(Snow, k)}; };
+    const auto imposed = [](double k) {
+        return std::vector<Part>{may(Live, k), may(RoofLive, k), may(Snow, k), may(Rain, k), may(Fluid, k)};
+    };
     out.push_back({name + "DL + LL + CL", "", Purpose::Strength, join({must(Dead, 1.5), may(Crane, 1.05)}, imposed(1.5))});
     out.push_back({name + "DL + CL + LL", "", Purpose::Strength, join({must(Dead, 1.5), must(Crane, 1.5)}, imposed(1.05))});
     for (const auto& [role, letters, purpose] :
@@ -138,6 +170,8 @@ std::vector<Equation> is800()
         out.push_back({name + "DL" + with, "", purpose, {must(Dead, 1.5), must(role, 1.5)}});
         out.push_back({name + "0.9 DL" + with, "", purpose, {must(Dead, 0.9), must(role, 1.5)}});
     }
+    out.push_back({name + "DL + LL + CL + AL", "", Purpose::Accidental,
+                   join({must(Dead, 1), may(Crane, 0.35), must(Accidental, 1)}, imposed(0.35))});
     return out;
 }
 
@@ -145,7 +179,7 @@ void is800Service(std::vector<Equation>& out)
 {
     const std::string name = "IS 800 Table 4, service ";
     const auto imposed = [](double k) {
-        return std::vector<Part>{may(Live, k), may(RoofLive, k), may(Snow, k), may(Crane, k)};
+        return std::vector<Part>{may(Live, k), may(RoofLive, k), may(Snow, k), may(Crane, k), may(Rain, k), may(Fluid, k)};
     };
     out.push_back({name + "DL + LL + CL", "characteristic", Purpose::Service, join({must(Dead, 1)}, imposed(1))});
     out.push_back({name + "LL + CL", "live-only", Purpose::Service, imposed(1)});
@@ -187,6 +221,7 @@ std::vector<Equation> equationsOf(const MakeOptions& o)
             out.push_back(
                 {"IS 800 Table 4, 0.9 DL + ER", "", Purpose::Construction, {must(Dead, 0.9), must(Construction, 1.2)}});
     }
+    if (!indian) withFluid(out);
     return out;
 }
 

@@ -9,7 +9,7 @@
 namespace wr {
 
 // What an equation sees of the actions.
-enum class Role { Dead, Live, RoofLive, Snow, Wind, Seismic, Thermal, Crane, Construction };
+enum class Role { Dead, Live, RoofLive, Snow, Wind, Seismic, Thermal, Crane, Construction, Rain, Fluid, Accidental };
 Role roleOf(Action a);
 
 struct Part

@@ -63,6 +63,8 @@ void readEn1993(Cursor& c, En1993Options& o)
     o.torsionHeld = c.flag("torsionHeld").value_or(false);
     o.elasticSection = c.flag("elasticSection").value_or(false);
     o.latticeAngle = c.flag("latticeAngle").value_or(false);
+    if ((o.flangeHoles = c.positive("flangeHoles")) && *o.flangeHoles > 1)
+        c.fault("frame.value", "flangeHoles", "must be above 0 and at most 1");
 }
 
 Json en1993Json(const En1993Options& o)
@@ -81,6 +83,7 @@ Json en1993Json(const En1993Options& o)
                                  {"elasticSection", o.elasticSection},
                                  {"latticeAngle", o.latticeAngle}})
         if (v) j[key] = true;
+    if (o.flangeHoles) j["flangeHoles"] = *o.flangeHoles;
     return j;
 }
 

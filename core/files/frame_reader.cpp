@@ -3,6 +3,7 @@
 #include "core/files/deflection_json.h"
 #include "core/files/design_reader.h"
 #include "core/files/frame_ids.h"
+#include "core/files/frame_text.h"
 #include "core/files/joint_reader.h"
 #include "core/files/json_cursor.h"
 #include "core/files/load_reader.h"
@@ -268,100 +269,16 @@ private:
     FrameIds ids_;
 };
 
-// Line and column (from 1) of a byte, for people with an editor.
-std::string lineAndColumn(std::string_view text, size_t byte)
-{
-    const auto head = text.substr(0, std::min(byte, text.size()));
-    const auto line = std::count(head.begin(), head.end(), '\n') + 1;
-    const auto start = head.rfind('\n');
-    return fmt::format("line {}, column {}", line, head.size() - (start == std::string_view::npos ? 0 : start + 1));
-}
-
-// A key that stands twice in one object would silently lose its first value.
-class DuplicateKeys
-{
-public:
-    struct TooDeep
-    {
-    };
-    explicit DuplicateKeys(std::vector<Finding>& findings) : findings_(findings) {}
-    bool operator()(int depth, Json::parse_event_t event, Json& parsed)
-    {
-        // Deeper than any frame: brackets without end would cost more stack than there is wherever the tree is walked.
-        constexpr int kDeepest = 64;
-        if (depth > kDeepest) throw TooDeep();
-        const auto d = static_cast<size_t>(depth);
-        if (event == Json::parse_event_t::object_start) {
-            if (levels_.size() <= d + 1) levels_.resize(d + 2);
-            levels_[d + 1].count = 0;
-            levels_[d + 1].many.clear();
-        } else if (event == Json::parse_event_t::key) {
-            const auto& key = parsed.get_ref<const std::string&>();
-            if (levels_.size() <= d) levels_.resize(d + 1);
-            if (levels_[d].seen(key))
-                findings_.push_back(
-                    finding("frame.duplicate", "", "",
-                            "the key " + inQuotes(key) + " stands twice in one object; only one value can count"));
-        }
-        return true;
-    }
-
-private:
-    // Most objects have a handful of keys: a list that keeps its strings' memory; a set takes over where there are many.
-    struct Level
-    {
-        std::vector<std::string> few;
-        size_t count = 0;
-        std::unordered_set<std::string> many;
-
-        bool seen(const std::string& key)
-        {
-            constexpr size_t kFew = 32;
-            for (size_t i = 0; i < std::min(count, kFew); ++i)
-                if (few[i] == key) return true;
-            if (count >= kFew) return !many.insert(key).second;
-            if (few.size() <= count) few.emplace_back();
-            few[count++] = key;
-            return false;
-        }
-    };
-    std::vector<Finding>& findings_;
-    std::vector<Level> levels_;
-};
-
 } // namespace
 
 Loaded<Frame> readFrame(std::string_view text)
 {
     Loaded<Frame> out;
-    Json json;
-    try {
-        // Behind a zero byte the parser sees nothing: it would take what stands before for the whole file.
-        if (const size_t zero = text.find('\0'); zero != std::string_view::npos) {
-            out.findings = {
-                finding("file.json", "", "", fmt::format("{}: a zero byte; a frame file is text", lineAndColumn(text, zero + 1)))};
-            return out;
-        }
-        json = Json::parse(text.begin(), text.end(), DuplicateKeys(out.findings));
-    } catch (const Json::parse_error& e) {
-        const bool cut = e.byte >= text.size();
-        out.findings = {finding("file.json", "", "",
-                                fmt::format("{}: {}", lineAndColumn(text, e.byte),
-                                            cut ? "the file ends in the middle of its JSON; it may have been cut off"
-                                                : "this is not JSON: " + std::string(e.what())))};
-        return out;
-    } catch (const DuplicateKeys::TooDeep&) {
-        out.findings = {
-            finding("file.json", "", "", "brackets stand more than 64 deep in one another; a frame file has no such place")};
-        return out;
-    } catch (const Json::exception& e) {
-        out.findings = {finding("file.json", "", "", std::string("this is not JSON that can be read: ") + e.what())};
-        return out;
-    }
-    Reader reader(json, out.findings);
-    Frame frame = reader.read();
-    // The shipped schema as a second net for files that people edit; the very large ones come from programs and are read once.
-    constexpr size_t kSchemaUpTo = 4u << 20;
+    const std::optional<Json> json = parseFrameText(text, out.findings);
+    if (!json) return out;
+    Frame frame = Reader(*json, out.findings).read();
+    // The shipped schema as a second net for files that people edit; those of programs are read once.
+    constexpr size_t kSchemaUpTo = 256u << 10;
     if (!anyError(out.findings) && text.size() <= kSchemaUpTo)
         for (Finding& f : validateAgainstSchema(text))
             out.findings.push_back(std::move(f));

@@ -51,7 +51,7 @@ public:
         });
         list(j, "cases", f_.cases, [&](const LoadCase& c) { return loadCase(c); });
         list(j, "combinations", f_.combinations, [&](const Combination& c) { return combination(c); });
-        list(j, "results", f_.results, [&](const GivenResult& r) { return result(r); });
+        j["results"] = nullptr; // its place: results are written as they come
         j = with(std::move(j), f_.modes);
         if (f_.hasDesign) j["design"] = design();
         return with(j, f_.extras);
@@ -254,38 +254,6 @@ private:
         return with(o, c.extras);
     }
 
-    Json result(const GivenResult& r) const
-    {
-        Json o = Json::object();
-        if (r.combination >= 0)
-            o["combination"] = f_.combinations[r.combination].id;
-        else
-            o["case"] = caseId(r.loadCase);
-        if (r.step >= 0) o["step"] = r.step;
-        o["order"] = r.secondOrder ? "second" : "first";
-        if (r.amplified) o["method"] = "amplified";
-        if (r.reducedStiffness) o["reducedStiffness"] = true;
-        list(o, "elements", r.elements, [&](const GivenElement& e) {
-            Json stations = Json::array();
-            for (const GivenStation& s : e.stations) {
-                Json st = {{"s", out(Quantity::Length, s.s)}};
-                for (int k = 0; k < 6; ++k)
-                    st[std::string(forceName(static_cast<Force>(k)))] =
-                        out(k < 3 ? Quantity::Force : Quantity::Moment, s.force[k]);
-                stations.push_back(std::move(st));
-            }
-            return Json{{"element", elementId(e.element)}, {"stations", std::move(stations)}};
-        });
-        list(o, "nodes", r.nodes, [&](const NodeResult& n) {
-            return Json{{"node", nodeId(n.node)},
-                        {"u", vec(n.u, Quantity::Length)},
-                        {"r", vec(n.r, Quantity::Rotation)},
-                        {"f", vec(n.f, Quantity::Force)},
-                        {"m", vec(n.m, Quantity::Moment)}};
-        });
-        return o;
-    }
-
     Json holds(const std::vector<Hold>& hs) const
     {
         Json a = Json::array();
@@ -358,39 +326,75 @@ private:
 
 } // namespace
 
-std::string writeFrame(const Frame& frame)
+// One object per line in a long list: readable, and a change of one element is a change of one line.
+static void writeLines(const Json& array, const std::string& margin, TextOutput& out)
 {
-    // One object per line in the long lists: readable, and a change of one element is a change of one line.
+    out.write("[\n");
+    for (size_t i = 0; i < array.size(); ++i)
+        out.write(margin + "  " + array[i].dump() + (i + 1 < array.size() ? ",\n" : "\n"));
+    out.write(margin + "]");
+}
+
+static void writeDesign(const Json& design, TextOutput& out)
+{
+    out.write("{\n");
+    bool first = true;
+    for (const auto& [key, value] : design.items()) {
+        out.write((first ? "" : ",\n") + ("    " + Json(key).dump() + ": "));
+        first = false;
+        if (value.is_array() && !value.empty())
+            writeLines(value, "    ", out);
+        else
+            out.write(value.dump());
+    }
+    out.write("\n  }");
+}
+
+static void writeResults(const Frame& frame, const ResultStream& results, ResultForm form, TextOutput& out)
+{
+    bool first = true;
+    results([&](const GivenResult& r) {
+        out.write(first ? ",\n  \"results\": [\n    " : ",\n    ");
+        first = false;
+        writeResult(frame, r, form, out);
+    });
+    if (!first) out.write("\n  ]");
+}
+
+void writeFrame(const Frame& frame, const ResultStream& results, ResultForm form, TextOutput& out)
+{
     const Json j = Writer(frame).write();
-    std::string out = "{\n";
+    out.write("{\n");
     bool first = true;
     for (const auto& [key, value] : j.items()) {
-        out += (first ? "" : ",\n") + ("  " + Json(key).dump() + ": ");
+        if (key == "results") {
+            writeResults(frame, results, form, out);
+            continue;
+        }
+        out.write((first ? "" : ",\n") + ("  " + Json(key).dump() + ": "));
         first = false;
-        if (value.is_array() && !value.empty()) {
-            out += "[\n";
-            for (size_t i = 0; i < value.size(); ++i)
-                out += "    " + value[i].dump() + (i + 1 < value.size() ? ",\n" : "\n");
-            out += "  ]";
-        } else if (key == "design") {
-            out += "{\n";
-            bool firstInside = true;
-            for (const auto& [k, v] : value.items()) {
-                out += (firstInside ? "" : ",\n") + ("    " + Json(k).dump() + ": ");
-                firstInside = false;
-                if (v.is_array() && !v.empty()) {
-                    out += "[\n";
-                    for (size_t i = 0; i < v.size(); ++i)
-                        out += "      " + v[i].dump() + (i + 1 < v.size() ? ",\n" : "\n");
-                    out += "    ]";
-                } else
-                    out += v.dump();
-            }
-            out += "\n  }";
-        } else
-            out += value.dump();
+        if (value.is_array() && !value.empty())
+            writeLines(value, "  ", out);
+        else if (key == "design")
+            writeDesign(value, out);
+        else
+            out.write(value.dump());
     }
-    return out + "\n}\n";
+    out.write("\n}\n");
+}
+
+std::string writeFrame(const Frame& frame)
+{
+    std::string text;
+    TextOutput out(text);
+    writeFrame(
+        frame,
+        [&](const auto& take) {
+            for (const GivenResult& r : frame.results)
+                take(r);
+        },
+        ResultForm::Plain, out);
+    return text;
 }
 
 std::expected<void, std::string> writeFrameFile(const Frame& frame, const std::filesystem::path& path)

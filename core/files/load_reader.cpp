@@ -1,6 +1,9 @@
 #include "core/files/load_reader.h"
 
+#include "core/files/frame_text.h"
+
 #include <algorithm>
+#include <cmath>
 #include <fmt/format.h>
 
 namespace wr {
@@ -204,8 +207,10 @@ public:
                 r.amplified = *method == "amplified";
             }
             r.reducedStiffness = c.flag("reducedStiffness").value_or(false);
-            eachObject(c.array("elements"), c.at("elements"), findings_,
-                       [&](Cursor& e, size_t) { r.elements.push_back(readGivenElement(e)); });
+            const std::vector<size_t> columns = readColumns(c);
+            eachObject(c.array("elements"), c.at("elements"), findings_, [&](Cursor& e, size_t) {
+                r.elements.push_back(e.has("values") ? readColumnsOf(e, columns) : readGivenElement(e));
+            });
             eachObject(c.array("nodes"), c.at("nodes"), findings_, [&](Cursor& n, size_t) {
                 NodeResult v;
                 v.node = ids_.nodes.refer(n, "node", "node", findings_);
@@ -225,8 +230,50 @@ public:
     {
         GivenElement g;
         g.element = ids_.elements.refer(e, "element", "element", findings_);
+        const Json* given = e.any("stations");
+        if (given && given->is_binary()) {
+            const std::vector<StationNumbers> block = stationsOf(*given);
+            if (plain(block, g)) {
+                e.finish();
+                return g;
+            }
+            // Something is wrong: as a tree, which tells where.
+            const Json tree = stationTree(block);
+            readStations(&tree, e, g);
+        } else
+            readStations(e.array("stations", true), e, g);
+        e.finish();
+        return g;
+    }
+
+    // Stations without fault, straight from their numbers.
+    bool plain(const std::vector<StationNumbers>& block, GivenElement& g) const
+    {
+        if (block.size() < 2 || g.element < 0) return false;
+        const Element& e = frame_.elements[g.element];
+        if (e.i < 0 || e.j < 0) return false;
+        const double l = frame_.length(e);
+        g.stations.resize(block.size());
         double last = -1;
-        eachObject(e.array("stations", true), e.at("stations"), findings_, [&](Cursor& s, size_t) {
+        for (size_t i = 0; i < block.size(); ++i) {
+            const auto& v = block[i].v;
+            const double s = si(Quantity::Length, v[0]);
+            const double at = std::clamp(s, 0.0, l);
+            if (!(s >= -1e-9 * l && s <= l * (1 + 1e-6)) || at < last - 1e-9) {
+                g.stations.clear();
+                return false;
+            }
+            last = g.stations[i].s = at;
+            for (size_t f = 0; f < 6; ++f)
+                g.stations[i].force[f] = std::isnan(v[f + 1]) ? 0 : si(f < 3 ? Quantity::Force : Quantity::Moment, v[f + 1]);
+        }
+        return true;
+    }
+
+    void readStations(const Json* array, Cursor& e, GivenElement& g)
+    {
+        double last = -1;
+        eachObject(array, e.at("stations"), findings_, [&](Cursor& s, size_t) {
             GivenStation st;
             if (const auto v = s.number("s", true)) st.s = position(s, "s", g.element, *v);
             if (st.s < last - 1e-9) s.fault("frame.value", "s", "stations must run from node i to node j");
@@ -239,7 +286,85 @@ public:
         });
         if (e.has("stations") && g.stations.size() < 2)
             e.fault("frame.value", "stations", "an element needs stations at both ends at least");
+    }
+
+    // What the columns of `values` are, by StationNumbers; without `columns`, all in their order.
+    std::vector<size_t> readColumns(Cursor& c)
+    {
+        std::vector<size_t> out;
+        if (!c.has("columns")) {
+            for (size_t i = 0; i < StationNumbers::kCount; ++i)
+                out.push_back(i);
+            return out;
+        }
+        for (const std::string& word : c.words("columns")) {
+            const size_t i = stationIndex(word);
+            if (i == kNoStationKey)
+                c.fault("frame.value", "columns", inQuotes(word) + " is no column; allowed: s, n, vy, vz, t, my, mz");
+            else if (std::find(out.begin(), out.end(), i) != out.end())
+                c.fault("frame.value", "columns", inQuotes(word) + " stands twice");
+            out.push_back(i);
+        }
+        if (std::find(out.begin(), out.end(), size_t{0}) == out.end())
+            c.fault("frame.key-missing", "columns", "the positions \"s\" are missing");
+        return out;
+    }
+
+    // One entry per column: a list with a number per station, one number that stands at every station, or two that the column
+    // runs between in a straight line; for "s" one number is how many stations there are, equally spaced from end to end.
+    GivenElement readColumnsOf(Cursor& e, const std::vector<size_t>& columns)
+    {
+        GivenElement g;
+        g.element = ids_.elements.refer(e, "element", "element", findings_);
+        const Json* values = e.array("values");
         e.finish();
+        const auto wrong = [&](std::string text) {
+            e.fault("frame.value", "values", std::move(text));
+            return GivenElement{g.element, {}};
+        };
+        if (!values) return g;
+        if (values->size() != columns.size())
+            return wrong(fmt::format("{} entries for {} columns", values->size(), columns.size()));
+        // What is wrong with these has been told.
+        if (g.element < 0 || std::find(columns.begin(), columns.end(), size_t{0}) == columns.end()) return g;
+        const Element& element = frame_.elements[g.element];
+        if (element.i < 0 || element.j < 0) return g;
+        const double l = frame_.length(element);
+        std::vector<StationNumbers> block;
+        for (const bool positions : {true, false})
+            for (size_t c = 0; c < columns.size(); ++c) {
+                if ((columns[c] == 0) != positions || columns[c] == kNoStationKey) continue;
+                const Json& v = (*values)[c];
+                if (positions) {
+                    const bool counted = v.is_number();
+                    const double n = counted ? v.get<double>() : v.is_array() ? static_cast<double>(v.size()) : 0;
+                    if (!(n >= 2 && n <= 1e6 && n == std::floor(n)))
+                        return wrong(
+                            "\"s\" is a list of at least two positions, or how many equally spaced stations there are");
+                    block.resize(static_cast<size_t>(n));
+                    if (counted)
+                        for (size_t i = 0; i < block.size(); ++i)
+                            block[i].v[0] = frame_.units.show(Quantity::Length, l * static_cast<double>(i) / (n - 1));
+                    if (counted) continue;
+                }
+                const bool line = !positions && v.is_array() && v.size() == 2; // from the first station to the last
+                if (!v.is_number() && !line && !(v.is_array() && v.size() == block.size()))
+                    return wrong(fmt::format("column {}: a number, two or a list of {} were expected", c, block.size()));
+                for (const Json& x : v)
+                    if (!x.is_number()) return wrong(fmt::format("column {}: {} stands in it", c, jsonKind(x)));
+                const double from = block.front().v[0], length = block.back().v[0] - from;
+                for (size_t i = 0; i < block.size(); ++i) {
+                    double& into = block[i].v[columns[c]];
+                    if (line)
+                        into =
+                            std::lerp(v[0].get<double>(), v[1].get<double>(), length > 0 ? (block[i].v[0] - from) / length : 0);
+                    else
+                        into = (v.is_array() ? v[i] : v).get<double>();
+                }
+            }
+        if (!plain(block, g))
+            return wrong("the positions must run from node i to node j of the element, " +
+                         frame_.units.text(Quantity::Length, l) + " long");
         return g;
     }
 

@@ -120,6 +120,7 @@ struct En1993Options
     bool torsionHeld = false;         // twist held all along: no lateral-torsional and no torsional buckling
     bool elasticSection = false;      // elastic verification 6.2.1(5) instead of plastic resistance
     bool latticeAngle = false;        // single angle as a web member of a lattice: BB.1.2
+    std::optional<double> flangeHoles; // 6.2.5(4): net over gross area of the tension flange
     bool operator==(const En1993Options&) const = default;
 };
 

@@ -55,16 +55,29 @@ std::string rare()
 "camber":4,"between":"ends","cantilever":"once"}}]})");
 }
 
+// Results as objects and as columns.
+std::string given()
+{
+    return test::beam(R"("nodes":[{"id":"1","at":[0,0,0]},{"id":"2","at":[6,0,0]}],
+"elements":[{"id":"1","nodes":["1","2"],"section":"S","material":"M"}])",
+                      R"({"id":"Q"})",
+                      R"(,"combinations":[{"id":"U","terms":{"Q":1}},{"id":"V","terms":{"Q":2}}],
+"results":[{"combination":"U","columns":["s","my","n"],"elements":[{"element":"1","values":[[0,1,6],[0,2.5,0],-3]}]},
+{"combination":"V","elements":[{"element":"1","stations":[{"s":0,"n":-3},{"s":1,"n":-3,"my":2.5},{"s":6,"n":-3}]}],
+"nodes":[{"node":"1","u":[0,0,0.001]}]}])");
+}
+
 } // namespace
 
 TEST_CASE("fuzz: damaged frame files never crash the reader, the analysis or the checks", "[fuzz]")
 {
     REQUIRE(readFrame(rare()).ok());
+    REQUIRE(readFrame(given()).ok());
     std::mt19937 random(20261123);
     const auto upTo = [&](size_t n) { return std::uniform_int_distribution<size_t>(0, n - 1)(random); };
     const std::string spice = "{}[]\",:0123456789.-+eE \n\tntfx\\/\xff";
-    for (int round = 0; round < 500; ++round) {
-        std::string text = round % 2 == 0 ? test::demo("tern-street") : rare();
+    for (int round = 0; round < 700; ++round) {
+        std::string text = round % 3 == 0 ? test::demo("tern-street") : round % 3 == 1 ? rare() : given();
         for (size_t k = 0, n = 1 + upTo(4); k < n; ++k) {
             const size_t at = upTo(text.size());
             switch (upTo(5)) {
@@ -85,8 +98,8 @@ TEST_CASE("fuzz: wild numbers in a well-formed file", "[fuzz]")
     std::mt19937 random(7);
     const char* wild[] = {"0",    "-1",    "1e300", "-1e300", "1e-300",    "4294967296", "true",
                           "null", "\"5\"", "[]",    "{}",     "0.0000001", "1e12"};
-    for (int round = 0; round < 500; ++round) {
-        std::string text = round % 2 == 0 ? test::demo("tern-street") : rare();
+    for (int round = 0; round < 700; ++round) {
+        std::string text = round % 3 == 0 ? test::demo("tern-street") : round % 3 == 1 ? rare() : given();
         // Replaces one number token somewhere.
         const size_t at = text.find_first_of("0123456789", std::uniform_int_distribution<size_t>(0, text.size() - 2)(random));
         if (at == std::string::npos) continue;

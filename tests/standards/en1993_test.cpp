@@ -365,7 +365,7 @@ TEST_CASE("EN 1993: options of a brief, what each changes, and back to the file"
     const std::string all =
         R"(,"en1993":{"parameters":"uk","ltb":"simplified","interaction":"annex-a","strength":"table-3.1","c1":1.3,
 "c2":0.4,"c3":0.5,"k":0.7,"kw":0.5,
-"rigidEndPost":true,"torsionHeld":true,"elasticSection":true,"latticeAngle":true})";
+"rigidEndPost":true,"torsionHeld":true,"elasticSection":true,"latticeAngle":true,"flangeHoles":0.8})";
     const std::string sets =
         R"(,"nationalParameters":"own","parameterSets":[{"id":"own","title":"Own","gammaM1":1.05,"ltb":"rolled",
 "momentShape":false,"x-note":1}])";
@@ -379,7 +379,8 @@ TEST_CASE("EN 1993: options of a brief, what each changes, and back to the file"
                                                                     {R"(,"en1993":{"c2":0.5})", "c1"},
                                                                     {R"(,"en1993":{"ltb":"magic"})", "ltb"},
                                                                     {R"(,"en1993":{"interaction":"annex-c"})", "interaction"},
-                                                                    {R"(,"en1993":{"rubbish":1})", "rubbish"}}) {
+                                                                    {R"(,"en1993":{"rubbish":1})", "rubbish"},
+                                                                    {R"(,"en1993":{"flangeHoles":1.2})", "flangeHoles"}}) {
         const auto loaded = readFrame(frameText(ipe, bad));
         INFO(bad);
         CHECK_FALSE(loaded.ok());

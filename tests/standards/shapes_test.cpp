@@ -289,8 +289,13 @@ TEST_CASE("Appendix 6: demands by hand, and those of a column held at mid-height
     const BraceDemand m = beamPointBrace(l, 500, 5, 0.4, 2, none);
     CHECK_THAT(m.strength, WithinRel(0.02 * 500 * 2 / 0.4, 1e-12));
     CHECK_THAT(m.stiffness, WithinRel(10 * 500 * 2 / (5 * 0.4) / 0.75, 1e-12));
-    CHECK_THAT(beamTorsionalBrace(l, 500, 5, 0.4, 15, 2, 1.2, none).stiffness,
-               WithinRel(2.4 * 15 / (2 * l.e * l.p.iz) * std::pow(500 / 1.2, 2) / 0.75, 1e-12));
+    const double ideal = 15 / (2 * l.e * l.p.iz) * std::pow(500 / 1.2, 2);
+    CHECK_THAT(beamTorsionalBrace(l, 500, 5, 0.4, 15, 2, 1.2, none).stiffness, WithinRel(3.6 * ideal / 0.75, 1e-12));
+    CHECK_THAT(beamTorsionalBrace(old, 500, 5, 0.4, 15, 2, 1.2, none).stiffness, WithinRel(2.4 * ideal / 0.75, 1e-12));
+    CHECK_THAT(beamTorsionalBrace(l, 500, 5, 0.4, 15, 2, 1.2, none).strength, WithinRel(0.02 * 500, 1e-12));
+    const double big = 5e6; // the ideal stiffness goes with the square of the moment
+    CHECK_THAT(beamTorsionalBrace(l, big, 5, 0.4, 15, 2, 1.2, none).strength,
+               WithinRel(3.6 * ideal * std::pow(big / 500, 2) * 5 / (500 * 0.4), 1e-12));
     const auto model = test::modelOf(test::frameOf(frameText(
         R"("name":"W12X22")", "", R"(,"restraints":[{"member":"E","at":2,"holds":["minor","top","bottom","twist"]}])")));
     const auto rows = model->bracing(0);

@@ -22,7 +22,7 @@ template <class Sink> BraceDemand columnPanelBrace(const Context& c, double p, d
 template <class Sink> BraceDemand beamPointBrace(const Context& c, double m, double lbr, double ho, double cd, Sink& sink);
 template <class Sink> BraceDemand beamPanelBrace(const Context& c, double m, double lbr, double ho, double cd, Sink& sink);
 // A6.3.2a torsional point bracing of a beam: l span, n braced points within it, cb of the unbraced length; without the
-// distortion of the web. A-6-9, A-6-11.
+// distortion of the web. A-6-9, A-6-11: 3.6 in 2022 where earlier editions have 2.4.
 template <class Sink>
 BraceDemand beamTorsionalBrace(const Context& c, double m, double lbr, double ho, double l, int n, double cb, Sink& sink);
 

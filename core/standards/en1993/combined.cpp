@@ -1,5 +1,7 @@
 #include "core/standards/en1993/combined.h"
 
+#include "core/standards/en1993/flange_holes.h"
+
 #include <algorithm>
 
 namespace wr::en1993 {
@@ -385,20 +387,31 @@ template <class Sink> Combined effectiveSection(const Work& w, Sink& sink)
                  wz = given(sink, "W_effz", Quantity::SectionModulus,
                             w.s.a.mz != 0 ? w.e.wz[side(w.s.a.mz)] : std::min(w.e.wz[0], w.e.wz[1]), "EN 1993-1-5 4.3(4)");
     const double n = std::abs(w.s.a.n), my = std::abs(w.s.a.my), mz = std::abs(w.s.a.mz);
-    // 6.2.8(3): the plates that carry the shear count with (1 - ρ) of their strength, here too where they do not buckle.
+    // 6.2.8(3): the plates that carry the shear count with (1 - ρ) of their strength, here too where they do not buckle. No
+    // clause gives the form for effective sections: that of (6.30) with W_eff for W_pl takes off more than the elastic share
+    // would; what the whole section has left at (1 - ρ)·fy is the least.
     const ShearShares rho = putShearShares(w, sink);
-    const ShearParts part = shearParts(c);
-    const double vy = given(sink, "W_vy", Quantity::SectionModulus, part.elasticY * c.p.wely, "of the plates along z"),
-                 vz = given(sink, "W_vz", Quantity::SectionModulus, part.elasticZ * c.p.welz, "of the plates along y"),
-                 az = given(sink, "A_vz", Quantity::Area, w.k.avz), ay = given(sink, "A_vy", Quantity::Area, w.k.avy);
-    const double na = a - rho.z * az - rho.y * ay, my0 = wy - rho.z * vy, mz0 = wz - rho.y * vz;
-    if (!(na > 0 && my0 > 0 && mz0 > 0)) return shearTakesAll(w, sink);
-    return {
-        step(sink, "ratio",
-             "N_Ed/((A_eff - rho_z*A_vz - rho_y*A_vy)*f_y/gamma_M0) + (M_yEd + N_Ed*e_Ny)/((W_effy - rho_z*W_vy)*f_y/gamma_M0) "
-             "+ (M_zEd + N_Ed*e_Nz)/((W_effz - rho_y*W_vz)*f_y/gamma_M0)",
-             "6.44", Quantity::Ratio, (n / na + (my + n * ey) / my0 + (mz + n * ez) / mz0) / (fy / m0)),
-        "6.2.9.3"};
+    double na = a, wvy = wy, wvz = wz;
+    if (rho.z > 0 || rho.y > 0) {
+        const ShearParts part = shearParts(c);
+        const double vy = given(sink, "W_vy", Quantity::SectionModulus, part.plasticY, "of the plates along z"),
+                     vz = given(sink, "W_vz", Quantity::SectionModulus, part.plasticZ, "of the plates along y"),
+                     az = given(sink, "A_vz", Quantity::Area, w.k.avz), ay = given(sink, "A_vy", Quantity::Area, w.k.avy);
+        na = step(sink, "A_V", "A_eff - rho_z*A_vz - rho_y*A_vy", "6.2.10(3)", Quantity::Area, a - rho.z * az - rho.y * ay);
+        wvy = step(sink, "W_yV", "max((1 - rho_z)*W_effy, W_effy - rho_z*W_vy)", "6.2.8(3)", Quantity::SectionModulus,
+                   std::max((1 - rho.z) * wy, wy - rho.z * vy));
+        wvz = step(sink, "W_zV", "max((1 - rho_y)*W_effz, W_effz - rho_y*W_vz)", "6.2.8(3)", Quantity::SectionModulus,
+                   std::max((1 - rho.y) * wz, wz - rho.y * vz));
+        if (!(na > 0 && wvy > 0 && wvz > 0)) return shearTakesAll(w, sink);
+    } else {
+        given(sink, "A_V", Quantity::Area, na, "6.2.8(2)");
+        given(sink, "W_yV", Quantity::SectionModulus, wvy, "6.2.8(2)");
+        given(sink, "W_zV", Quantity::SectionModulus, wvz, "6.2.8(2)");
+    }
+    return {step(sink, "ratio",
+                 "N_Ed/(A_V*f_y/gamma_M0) + (M_yEd + N_Ed*e_Ny)/(W_yV*f_y/gamma_M0) + (M_zEd + N_Ed*e_Nz)/(W_zV*f_y/gamma_M0)",
+                 "6.44", Quantity::Ratio, (n / na + (my + n * ey) / wvy + (mz + n * ez) / wvz) / (fy / m0)),
+            "6.2.9.3"};
 }
 
 // EN 1993-1-5 7.1: bending and shear of a web (walls of a tube) that buckles, on top of what bending and axial force take.
@@ -434,7 +447,15 @@ template <class Sink> Combined withShearBuckling(const Work& w, Axis axis, Combi
 template <class Sink> Combined combined(const Context& c, const Plates& plates, const Effective& e, const SectionConstants& k,
                                         const Station& s, int cls, Sink& sink)
 {
-    const Work w{c, plates, e, k, s, cls};
+    Station held = s;
+    if (s.a.my != 0 && c.options.flangeHoles) {
+        const HolesKeep holes = holesKeep(c, cls, s.a.my > 0 ? Side::Plus : Side::Minus, sink);
+        if (holes.share < 1) {
+            held.a.my = s.a.my / std::max(holes.share, 1e-6);
+            sink.note("The holes stand as a moment about y that is larger by 1/k_h.");
+        }
+    }
+    const Work w{c, plates, e, k, held, cls};
     Combined out;
     if (cls >= 3) {
         sink.heading(cls == 3 ? "Class 3: elastic" : "Class 4: effective section", cls == 3 ? "6.2.9.2" : "6.2.9.3");

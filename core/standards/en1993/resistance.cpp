@@ -1,5 +1,7 @@
 #include "core/standards/en1993/resistance.h"
 
+#include "core/standards/en1993/flange_holes.h"
+
 #include <algorithm>
 
 namespace wr::en1993 {
@@ -67,7 +69,15 @@ Resistance bending(const Context& c, const Plates& plates, const Effective& e, i
                               : cls == 3 ? "6.14"
                                          : "6.15",
                               Quantity::Moment, w * c.fy / m0);
-    return {m, "6.2.5", cls == 4 ? e.uncovered : std::string_view{}};
+    Resistance out{m, "6.2.5", cls == 4 ? e.uncovered : std::string_view{}};
+    if (!y) return out;
+    const HolesKeep holes = holesKeep(c, cls, side, sink);
+    if (!holes.uncovered.empty()) out.uncovered = holes.uncovered;
+    if (holes.share < 1) {
+        out.value = step(sink, "M_cRd", "k_h*W_y*f_y/gamma_M0", "6.2.5(4)", Quantity::Moment, holes.share * m);
+        out.clause = "6.2.5(4)";
+    }
+    return out;
 }
 
 namespace {

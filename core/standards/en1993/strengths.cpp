@@ -1,5 +1,7 @@
 #include "core/standards/en1993/strengths.h"
 
+#include "core/standards/en1993/flange_holes.h"
+
 #include <algorithm>
 
 namespace wr::en1993 {
@@ -53,6 +55,13 @@ Strengths strengths(const Context& c, const Demands& d)
     };
     s.leastN = (worst == 4 ? std::min(s.effective.a, c.p.a) : c.p.a) * c.fy / c.gammaM0();
     s.leastMy = least(c.p.wply, c.p.wely, s.effective.wy);
+    if (c.options.flangeHoles) {
+        double share = 1;
+        for (const Side side : {Side::Plus, Side::Minus})
+            for (const int cls : {1, 3})
+                share = std::min(share, holesKeep(c, cls, side, none).share);
+        s.leastMy *= std::max(share, 1e-6);
+    }
     s.leastMz = least(c.p.wplz, c.p.welz, s.effective.wz);
     const bool plain = loadHeight(c) == 0 && c.p.betay == 0;
     for (const Span& span : d.spans) {
