@@ -103,6 +103,19 @@ Checked checked(std::shared_ptr<const Frame> frame, const std::shared_ptr<FrameF
     return out;
 }
 
+// What an analysis of its own finds about the whole frame, and what that does to the members.
+std::vector<Finding> globalFindings(Checked& c)
+{
+    SilentProgress progress;
+    std::vector<Finding> out;
+    for (const auto& global : {driftRatio(*c.model, progress), criticalFactor(*c.model, progress)})
+        if (global) {
+            out.push_back(*global);
+            warnOfSway(*global, *c.model, c.report);
+        }
+    return out;
+}
+
 // What a further standard has to say that the first did not.
 void addNew(std::vector<Finding>& findings, const Checked& other)
 {
@@ -150,7 +163,7 @@ Report run(const CheckArguments& a)
     const auto frame = std::make_shared<const Frame>(std::move(*loaded.value));
     std::vector<Finding> findings = loaded.findings;
     const auto forces = forcesOf(*frame, a, findings, out);
-    const Checked first = checked(frame, forces, standards);
+    Checked first = checked(frame, forces, standards);
     findings.insert(findings.end(), first.findings.begin(), first.findings.end());
     // A name that nothing has: no answer by something else instead.
     std::vector<Finding> unknown;
@@ -161,15 +174,16 @@ Report run(const CheckArguments& a)
         out.badInput = true;
         return out;
     }
-    SilentProgress progress;
-    for (const auto& global : {driftRatio(*first.model, progress), criticalFactor(*first.model, progress)})
-        if (global) findings.push_back(*global);
+    for (Finding& global : globalFindings(first))
+        findings.push_back(std::move(global));
     // Further standards over the same frame and the same forces.
     std::vector<SecondOpinion> others;
     for (size_t k = 1; k < a.standards.size(); ++k) {
         auto copy = std::make_shared<Frame>(*frame);
         copy->design.standard = a.standards[k];
         Checked other = checked(copy, forces, standards);
+        for (Finding& global : globalFindings(other))
+            other.findings.push_back(std::move(global));
         addNew(findings, other);
         others.push_back({other.model, std::move(other.report)});
     }

@@ -178,6 +178,10 @@ void Document::judgeDrift()
             if (&model->forces() != &model_->forces()) return; // other forces since; a check is on its way
             drift_ = *found;
             driftKnown_ = true;
+            if (drift_ && drift_->code == "forces.sway") {
+                warnOfSway(*drift_, *model_, report_);
+                Q_EMIT resultsChanged();
+            }
             collectFindings();
             Q_EMIT findingsChanged();
         };
@@ -306,6 +310,7 @@ void Document::check(const std::vector<std::string>& touched)
                 report_.results[i] = std::move(report->results[i]);
             report_.standard = report->standard;
             report_.count(model_->members());
+            if (drift_) warnOfSway(*drift_, *model_, report_);
             pending_.clear();
             checked_ = true;
             checkSeconds_ = seconds;

@@ -19,8 +19,12 @@ void auditImperfections(const CheckModel& model, std::vector<Finding>& out);
 // for it.
 void auditBows(const CheckModel& model, std::vector<Finding>& out);
 // EN 1993-1-1 5.2.1: the lowest critical load factor of all combinations for strength, by an eigenvalue analysis of its own,
-// against what first-order forces allow. Nothing for other standards and for given forces.
+// against what first-order forces allow. Where members buckle between ends that stay, the lowest mode that sways counts. An error
+// (forces.sway) where second order is needed and the forces are first order. Nothing for other standards and for frames whose
+// cases hold no loads.
 std::optional<Finding> criticalFactor(const CheckModel& model, Progress& progress);
+// What that error touches: members that were ok are warned, each with a note.
+void warnOfSway(const Finding& global, const CheckModel& model, CheckReport& report);
 
 // Δ2nd/Δ1st of the frame as B2 of Appendix 8, storey by storey, by an analysis of its own (amplified.h), against what the
 // method wants of it. Nothing where the frame has no storeys or one-way elements, or the forces came with the file.

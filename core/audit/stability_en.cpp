@@ -73,48 +73,111 @@ void auditImperfections(const CheckModel& model, std::vector<Finding>& out)
     auditBows(model, out);
 }
 
-std::optional<Finding> criticalFactor(const CheckModel& model, Progress& progress)
+namespace {
+
+// Does a member lean in this mode: do its ends move apart across its axis by more than a fifth of the largest translation there
+// is? Else members buckle between ends that stay where they are, which their own checks see.
+bool sways(const CheckModel& model, const BucklingMode& mode)
+{
+    const Frame& f = model.frame();
+    for (const Member& m : model.members()) {
+        if (m.startNode < 0 || m.endNode < 0) continue;
+        const int i = m.startNode, j = m.endNode;
+        const Vec3 along = f.nodes[j].at - f.nodes[i].at, move = mode.u[j] - mode.u[i];
+        const double l = norm(along);
+        if (l > 0 && norm(move - (dot(move, along) / (l * l)) * along) > 0.2) return true;
+    }
+    return false;
+}
+
+// The lowest factor of the combinations that count, of any mode or of those that sway.
+struct Lowest
+{
+    const BucklingMode* mode = nullptr;
+    size_t combination = 0;
+};
+Lowest lowestOf(const CheckModel& model, const BucklingResult& r, bool swayOnly)
 {
     const ForceTable& t = model.forces();
-    const Frame& f = model.frame();
-    if (!model.standard().key.starts_with("en1993") || t.empty() || t.given) return {};
-    const BucklingResult r = analyseBuckling(f, {.modes = 1, .pieces = 2}, progress);
-    if (!r.ok || progress.cancelled()) return {};
-    const BucklingMode* worst = nullptr;
-    size_t where = 0;
     const auto sets = model.setsFor(model.standard());
-    const std::vector<WholeLoad> loads = wholeLoads(f, false); // those that are on
+    const std::vector<WholeLoad> loads = wholeLoads(model.frame(), false); // those that are on
+    Lowest out;
     for (size_t k = 0; k < r.combinations.size(); ++k) {
         const int combination = loads[k].combination;
         const bool counts = combination >= 0 &&
                             std::any_of(sets.begin(), sets.end(), [&](int s) { return t.sets[s].combination == combination; });
-        if (!counts || r.combinations[k].empty()) continue;
-        if (!worst || r.combinations[k].front().factor < worst->factor) {
-            worst = &r.combinations[k].front();
-            where = static_cast<size_t>(combination);
+        if (!counts) continue;
+        for (const BucklingMode& mode : r.combinations[k]) {
+            if (swayOnly && !sways(model, mode)) continue;
+            if (!out.mode || mode.factor < out.mode->factor) out = {&mode, static_cast<size_t>(combination)};
+            break; // smallest first
         }
     }
-    if (!worst) return {};
-    const double limit = nationalOf(model).alphaCr, a = worst->factor;
+    return out;
+}
+
+} // namespace
+
+std::optional<Finding> criticalFactor(const CheckModel& model, Progress& progress)
+{
+    const ForceTable& t = model.forces();
+    const Frame& f = model.frame();
+    if (!model.standard().key.starts_with("en1993") || t.empty()) return {};
+    BucklingResult r = analyseBuckling(f, {.modes = 1, .pieces = 2}, progress);
+    if (!r.ok || progress.cancelled()) return {};
+    Lowest worst = lowestOf(model, r, false);
+    if (!worst.mode) return {};
+    const double limit = nationalOf(model).alphaCr;
+    const auto sets = model.setsFor(model.standard());
     const bool second = std::all_of(sets.begin(), sets.end(), [&](int s) { return t.inSecond(t.sets[s].combination); });
-    std::string text = fmt::format("lowest critical load factor α_cr = {:.2f}, combination {}", a, f.combinations[where].id);
-    if (const std::string m = aloneIn(model, *worst); !m.empty())
-        text += fmt::format(": member {} buckles alone, the factor of the frame's sway is higher", m);
+    std::string text = fmt::format("lowest critical load factor α_cr = {:.2f}, combination {}", worst.mode->factor,
+                                   f.combinations[worst.combination].id);
+    bool swaying = sways(model, *worst.mode);
+    if (worst.mode->factor < limit && !swaying) {
+        // The members' own checks see this mode; what counts for the frame is the lowest that sways.
+        const std::string alone = aloneIn(model, *worst.mode);
+        text += alone.empty() ? ": members buckle between ends that stay" : fmt::format(": member {} buckles alone", alone);
+        constexpr int kModes = 12;
+        r = analyseBuckling(f, {.modes = kModes, .pieces = 2}, progress);
+        if (!r.ok || progress.cancelled()) return {};
+        worst = lowestOf(model, r, true);
+        swaying = worst.mode != nullptr;
+        text += swaying ? fmt::format("; the lowest that sways is {:.2f}, combination {}", worst.mode->factor,
+                                      f.combinations[worst.combination].id)
+                        : fmt::format("; none of the {} lowest modes sways", kModes);
+    }
     Finding out = finding("stability.drift", "", "", "");
-    if (a >= limit)
-        text += fmt::format("; not below {:g}: first-order analysis will do (5.2.1(3))", limit);
+    if (!swaying || worst.mode->factor >= limit)
+        text += worst.mode ? fmt::format("; not below {:g}: first-order analysis will do (5.2.1(3))", limit)
+                           : std::string("; first-order analysis will do (5.2.1(3))");
     else if (second)
         text += fmt::format("; below {:g}: second-order effects are needed (5.2.1(3)), and the forces hold them", limit);
     else {
-        out.severity = Severity::Warning;
+        const double a = worst.mode->factor;
+        out = finding("forces.sway", "", "", "");
         text +=
             fmt::format("; below {:g}: second-order effects are needed (5.2.1(3)), but the forces are first order; ", limit);
-        text += a >= 3 ? fmt::format("where the sway mode governs, horizontal loads times {:.2f} would do (5.2.2(5)B)",
+        text += a >= 3 ? fmt::format("analyse in second order, or, where the sway mode governs, give horizontal loads times "
+                                     "{:.2f} (5.2.2(5)B)",
                                      1 / (1 - 1 / a))
                        : "below 3 the amplifier of 5.2.2(5)B is not allowed: analyse in second order";
     }
     out.text = text;
     return out;
+}
+
+void warnOfSway(const Finding& global, const CheckModel& model, CheckReport& report)
+{
+    if (global.code != "forces.sway") return;
+    for (size_t i = 0; i < report.results.size() && i < model.members().size(); ++i) {
+        MemberResult& r = report.results[i];
+        if (model.members()[i].exclude || r.outcomes.empty()) continue;
+        constexpr std::string_view kNote = "First-order forces in a frame that needs second order: what sway adds is missing.";
+        if (std::find(r.notes.begin(), r.notes.end(), kNote) != r.notes.end()) continue;
+        if (r.status == Status::Ok) r.status = Status::Warned;
+        r.notes.emplace_back(kNote);
+    }
+    report.count(model.members());
 }
 
 } // namespace wr

@@ -42,6 +42,10 @@ Json checkJson(const CheckModel& model, size_t member, const CheckOutcome& o)
         j["combination"] = model.combinationOf(member, o);
         j["at"] = number(u.show(Quantity::Length, o.at));
     }
+    if (o.demand == 0 && o.ratio == 0) { // nothing to work out
+        j["reason"] = "no demand";
+        return j;
+    }
     Json values = Json::object(), earlier = Json::object();
     std::string heading;
     std::map<std::string, std::string> under;      // the heading a value stands under

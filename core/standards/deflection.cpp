@@ -152,7 +152,8 @@ void deflectionOutcome(Outcomes& out, int row, const MemberInput& in, const Dema
     const bool own = !in.brief.deflection.limits.empty();
     const auto missing = [&](const std::string& why) { own ? out.unchecked(row, why) : out.notApplicable(row, why); };
     if (!d.service)
-        return missing("no combination has the purpose service, so no deflection is known: make them at the stop Frame");
+        return missing(
+            "no combination has the purpose service, so no deflection is known: make such combinations, or write one");
     for (const DeflectionLimit& l : limits) {
         const bool found = std::any_of(d.deflections.begin(), d.deflections.end(), [&](const StretchDeflection& b) {
             DeflectionLimit all = l;
@@ -172,7 +173,7 @@ void deflectionOutcome(Outcomes& out, int row, const MemberInput& in, const Dema
         if (d.deflections.empty()) continue; // held all along
         return missing(l.kind.empty() ? "no service combination holds what this limit of deflection asks for"
                                       : "no service combination is of the kind " + l.kind +
-                                            ", which a limit of deflection asks for: make it at the stop Frame");
+                                            ", which a limit of deflection asks for: make such combinations, or write one");
     }
     visit(in, d, [&](const Found& f) {
         if (std::isnan(o.ratio)) return;

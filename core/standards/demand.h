@@ -5,6 +5,7 @@
 #include "core/frame/forces.h"
 #include "core/members/lanes.h"
 
+#include <algorithm>
 #include <string_view>
 #include <vector>
 
@@ -47,6 +48,12 @@ struct SpanDemand
     double leastTension = 0;       // tension everywhere between the holds, at least this much; 0: not pulled all along
     double largest() const { return top.value > bottom.value ? top.value : bottom.value; }
     const Extreme& minor() const { return plus.value >= minus.value ? plus : minus; }
+    // How many of axial force and the two moments act, more than an analysis' rounding (1e-6 N, N·m).
+    int actions() const
+    {
+        constexpr double kDust = 1e-6;
+        return (std::max(tension.value, compression.value) > kDust) + (largest() > kDust) + (minor().value > kDust);
+    }
 };
 
 // A stretch of a member between its holds in one plane of bending: where second-order effects of the member itself are

@@ -44,6 +44,11 @@ void Outcomes::notApplicable(int row, std::string_view reason)
     o.reason = reason;
 }
 
+void Outcomes::notApplicableIfUntouched(int row, std::string_view reason)
+{
+    if (at(row).set < 0 && at(row).status == Status::Ok) notApplicable(row, reason);
+}
+
 void Outcomes::leaveOut(const Brief& b)
 {
     for (const std::string& key : b.leaveOut)

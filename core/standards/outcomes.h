@@ -34,6 +34,8 @@ public:
     void unchecked(int row, std::string_view reason);
     // Where a strength came out as nothing, what is made of it (axial force and bending) is unchecked too.
     void spoilWithoutStrength(int interaction);
+    // For a row that nothing was put forward for, and that is not unchecked.
+    void notApplicableIfUntouched(int row, std::string_view reason);
     void notApplicable(int row, std::string_view reason);
     void leaveOut(const Brief& b); // the brief's own wish, with a note each
 

@@ -220,5 +220,7 @@ TEST_CASE("audit: EN 1993: order, imperfections and the critical load factor dec
     CHECK(portal(euler / 5).text.find("5.00") != std::string::npos);
     CHECK(portal(euler / 5).text.find("1.25") != std::string::npos); // 1/(1 - 1/5)
     CHECK(portal(euler / 2).text.find("below 3") != std::string::npos);
-    CHECK(portal(euler / 2).severity == Severity::Warning);
+    CHECK(portal(euler / 2).severity == Severity::Error);
+    CHECK(portal(euler / 2).code == "forces.sway");
+    CHECK(portal(euler / 12).severity == Severity::Note);
 }

@@ -127,7 +127,7 @@ TEST_CASE("Deflection: what cannot be told is said, with the way out", "[deflect
     const char* const noService = R"(,"combinations":[{"id":"U","terms":{"G":1.35,"Q":1.5}}])";
     const auto none = reason(checked(simpleBeam(R"({"limits":[{"span":250}]})", false, noService)));
     CHECK(none.first == Status::Unchecked);
-    CHECK_THAT(none.second, Catch::Contains("purpose service") && Catch::Contains("make them"));
+    CHECK_THAT(none.second, Catch::Contains("purpose service") && Catch::Contains("make such combinations"));
     const auto kind = reason(checked(simpleBeam(R"({"limits":[{"span":250,"kind":"frequent"}]})")));
     CHECK(kind.first == Status::Unchecked);
     CHECK_THAT(kind.second, Catch::Contains("frequent"));

@@ -428,10 +428,11 @@ TEST_CASE("EN 1993: curve over length and interaction diagram pass through the c
             }
             if (const auto x = model->interactionDiagram(m, o)) {
                 ++diagrams;
-                double worst = 0;
+                // Every set has its point, also one with a single action, which the check leaves to that action's row.
+                double own = 0;
                 for (const auto& p : x->points)
-                    worst = std::max(worst, p.ratio);
-                CHECK_THAT(worst, WithinRel(o.ratio, 1e-9));
+                    if (p.set == o.set) own = p.ratio;
+                CHECK_THAT(own, WithinRel(o.ratio, 1e-9));
                 CHECK(x->surface.size() == 81);
                 // At full compression nothing is left; where twisting limits the column, 6.62 with flexural χ leaves something.
                 const bool twists = test::outcome(*model, r, m, "compression").clause == "6.3.1.4";

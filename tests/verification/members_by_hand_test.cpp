@@ -306,3 +306,26 @@ TEST_CASE("by hand: EN 1993, holes in the tension flange and shear beside an eff
         CHECK_THAT(ratioOf(wide, "section"), WithinRel(shear * 0.4e6 / ((w - rho * 300 * 300 * 8 / 4) * 355), 1e-5));
     }
 }
+
+TEST_CASE("by hand: interaction stands only where two actions meet", "[aisc360][H1][en1993][6.3.3]")
+{
+    for (const char* standard : {"aisc360-22-lrfd", "en1993"}) {
+        Given g = column(0, 0);
+        g.standard = standard;
+        g.material = R"({"id":"M","e":200000,"g":77000,"density":7850,"fy":345,"fu":450})";
+        const auto status = [](const Given& x) {
+            const auto m = modelOf(x);
+            return test::outcome(*m, m->check(0), 0, "interaction").status;
+        };
+        CAPTURE(standard);
+        CHECK(status(g) == Status::NotApplicable); // compression alone
+        g.stations = {{0, 0, 20}, {4, 0, 20}};
+        CHECK(status(g) == Status::NotApplicable); // one moment
+        g.stations = {{0, -100, 20}, {4, -100, 20}};
+        CHECK(status(g) == Status::Ok);
+        g.stations = {{0, 0, 20, 5}, {4, 0, 20, 5}};
+        CHECK(status(g) == Status::Ok);
+        g.stations = {{0, -100, 1e-10}, {4, -100, 1e-10}}; // rounding of an analysis is no moment
+        CHECK(status(g) == Status::NotApplicable);
+    }
+}

@@ -32,6 +32,9 @@ void spanChecks(const Context& c, const Demands& d, const Strengths& s, size_t i
         };
         if (s.ltbMajor) ltb(Axis::Major);
         if (s.ltbMinor) ltb(Axis::Minor);
+        // Chapter H is for actions that meet; one alone has a row of its own.
+        const bool twisted = warping > 0 || (s.tube && d.sets[i].torsion.value > 1e-6);
+        if (x.actions() + twisted < 2) continue;
         NoTrace none;
         for (const bool pulled : {false, true}) {
             if (pulled && !(x.tension.value > 0)) continue;
@@ -136,7 +139,7 @@ void spoilUncovered(const Strengths& s, const Demands& d, Outcomes& best)
 std::string refused(const MemberInput& in, const Demands& d)
 {
     if (!in.steel.reason.empty()) return in.steel.reason;
-    if (d.sets.empty()) return "no strength combination of this standard: make them at the stop Frame";
+    if (d.sets.empty()) return "no strength combination of this standard: make combinations for it, or write one";
     if (!d.valid)
         return "forces of its elements are missing or too large for numbers: analyse the frame, or give results for all "
                "elements";
@@ -165,6 +168,7 @@ void runChecks(Method m, const MemberInput& in, const Demands& d, MemberResult& 
     if (!s.ltbMajor && !s.ltbMinor) best.notApplicable(kLtb, "this shape does not buckle sideways in bending");
     slendernessAdvice(c, d, s, best);
     deflectionOutcome(best, kDeflection, in, d, m.edition >= 2016 ? "L2" : "L3");
+    best.notApplicableIfUntouched(kInteraction, "no two actions meet");
     spoilUncovered(s, d, best);
     best.spoilWithoutStrength(kInteraction);
     best.leaveOut(in.brief);

@@ -46,6 +46,7 @@ public:
             }
         slendernessOutcome(out_, kSlenderness, c_.in.brief, d_, slenderness, span, 0, 0, "6.3.1", "6.2.3");
         deflectionOutcome(out_, kDeflection, c_.in, d_, "7.2");
+        out_.notApplicableIfUntouched(kInteraction, "no two actions meet");
         spoilUncovered();
         out_.spoilWithoutStrength(kInteraction);
         out_.leaveOut(c_.in.brief);
@@ -142,7 +143,6 @@ private:
                   x.compression.at, column.clause);
         const SpanAction a = spanAction(c_, s_, d_, i, k);
         if (!(a.a.n > 0 || a.a.my != 0 || a.a.mz != 0)) {
-            if (out_.at(kInteraction).set < 0) out_.take(kInteraction, 0, 0, 1, i, at, a.at, "6.3.3");
             if (s_.ltb && out_.at(kLtb).set < 0) out_.take(kLtb, 0, 0, s_.bendingY[0].value, i, at, a.at, "6.3.2");
             return;
         }
@@ -170,10 +170,10 @@ private:
             return;
         // 6.3.3 is for bending with compression: without it, and where nothing buckles sideways, the section's own check says
         // all.
-        if (!(a.a.n > 0) && !s_.ltb) {
-            if (out_.at(kInteraction).set < 0) out_.take(kInteraction, 0, 0, 1, i, at, a.at, "6.3.3");
-            return;
-        }
+        if (!(a.a.n > 0) && !s_.ltb) return;
+        // One action alone has a row of its own.
+        constexpr double kDust = 1e-6; // N, N·m
+        if ((a.a.n > kDust) + (my > kDust) + (std::abs(a.a.mz) > kDust) < 2) return;
         Beamcolumn b = beamcolumnOf(c_, s_, d_, i, k, a);
         b.ltb = ltb;
         b.mcr = critical.mcr;
@@ -248,7 +248,7 @@ private:
 std::string refused(const MemberInput& in, const Demands& d)
 {
     if (!in.steel.reason.empty()) return in.steel.reason;
-    if (d.sets.empty()) return "no strength combination of this standard: make them at the stop Frame";
+    if (d.sets.empty()) return "no strength combination of this standard: make combinations for it, or write one";
     if (!d.valid)
         return "forces of its elements are missing or too large for numbers: analyse the frame, or give results for all "
                "elements";
