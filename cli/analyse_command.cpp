@@ -53,8 +53,8 @@ bool addVibration(const AnalyseArguments& a, const Frame& f, Frame& answer, Prog
 std::string outcomeWords(const FrameForces& r, const AnalysisChoice& choice)
 {
     if (r.outcomes.empty())
-        return fmt::format("{} freedoms; residual {:.1e}, error measured on the softest shape {:.1e}", r.freedoms, r.residual,
-                           r.accuracy);
+        return fmt::format("{}; residual {:.1e}, error measured on the softest shape {:.1e}",
+                           counted(static_cast<size_t>(r.freedoms), "freedom"), r.residual, r.accuracy);
     const auto solved = std::count_if(r.outcomes.begin(), r.outcomes.end(), [](const auto& c) { return c.solved; });
     int most = 0;
     double tau = 1;
@@ -62,8 +62,8 @@ std::string outcomeWords(const FrameForces& r, const AnalysisChoice& choice)
         most = std::max(most, c.iterations);
         tau = std::min(tau, c.leastTau);
     }
-    std::string words =
-        fmt::format("{}, {} of {} loads solved, at most {} iterations", choiceWords(choice), solved, r.outcomes.size(), most);
+    std::string words = fmt::format("{}, {} of {} solved, at most {}", choiceWords(choice), solved,
+                                    counted(r.outcomes.size(), "load"), counted(static_cast<size_t>(most), "iteration"));
     if (tau < 1) words += fmt::format(", least τb {:.3f}", tau);
     return words;
 }
@@ -112,7 +112,7 @@ Report run(const AnalyseArguments& a)
     }
     const Frame& f = *loaded.value;
     const AnalysisChoice choice = a.choice.value(f);
-    SilentProgress progress;
+    TerminalProgress progress;
     const FrameForces r = analyseForces(f, choice, progress);
     printFindings(r.findings);
     printFindings(emptyCombinations(f));
@@ -129,8 +129,8 @@ Report run(const AnalyseArguments& a)
     } else if (!writeAnswer(a, answer, r))
         out.badInput = true;
     if (a.json != "-" && good)
-        tell("{} nodes, {} elements, {} cases, {}\n", f.nodes.size(), f.elements.size(), f.cases.size(),
-             outcomeWords(r, choice));
+        tell("{}, {}, {}, {}\n", counted(f.nodes.size(), "node"), counted(f.elements.size(), "element"),
+             counted(f.cases.size(), "case"), outcomeWords(r, choice));
     return out;
 }
 
@@ -143,7 +143,8 @@ Command analyseCommand()
                                {.name = "--json",
                                 .help = "where to write the frame with its results; - for standard output",
                                 .into = &a->json,
-                                .must = true},
+                                .must = true,
+                                .value = "FILE"},
                                {.name = "--stations",
                                 .help = "equally spaced stations per element, ends included",
                                 .into = &a->choice.stations,
@@ -175,7 +176,11 @@ Command analyseCommand()
     return {"analyse",
             "Analyse a frame and write it again with its results: first order one entry per case and per combination, second "
             "order one per combination.",
-            std::move(list), [a] { return run(*a); }};
+            std::move(list),
+            [a] { return run(*a); },
+            {{"analyse hall.frame.json --json out.frame.json", "first order: every case and combination"},
+             {"analyse hall.frame.json --second-order --buckling 2 --json -",
+              "each combination in the deformed shape, two critical load factors each, to standard output"}}};
 }
 
 } // namespace wr::cli

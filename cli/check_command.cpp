@@ -8,6 +8,7 @@
 #include "core/base/printable.h"
 #include "core/files/answer.h"
 #include "core/files/frame_reader.h"
+#include "core/reporting/trace_text.h"
 #include "logging/log.h"
 
 #include <algorithm>
@@ -20,24 +21,42 @@ namespace {
 
 struct CheckArguments
 {
-    std::string frame, json, trace;
+    std::string frame, json, trace, traceAs = "json";
     std::vector<std::string> standards; // the first is the frame's for this run, the others stand beside it
-    bool quiet = false;
     ChoiceArguments choice;
 };
 
+// Why a member is what it is, in a few words.
+std::string reasonOf(const CheckModel& model, size_t i, const MemberResult& r)
+{
+    const Standard& s = model.standardOf(i);
+    if (r.status == Status::Over) {
+        const CheckOutcome& g = *r.govern();
+        return fmt::format("{:.3f}  {} ({})  {} at {}", r.utilisation, s.checks[g.check].key, g.clause,
+                           model.combinationOf(i, g), model.frame().units.text(Quantity::Length, g.at));
+    }
+    for (const CheckOutcome& o : r.outcomes)
+        if (o.status == r.status && !o.reason.empty()) return fmt::format("{}: {}", s.checks[o.check].key, o.reason);
+    return r.notes.empty() ? "" : r.notes.back();
+}
+
+// Members that are not plainly ok, worst status first, each kind by utilisation, long lists capped with the count.
 void summary(const CheckModel& model, const CheckReport& report)
 {
+    constexpr size_t kShown = 20; // of a kind
     const auto& c = report.counts;
-    tell("{}: {} {} · {} over · {} unchecked · {} warned · top {:.3f}\n", model.standard().title, c.checked,
-         c.checked == 1 ? "member" : "members", c.over, c.unchecked, c.warned, c.top);
-    for (size_t i = 0; i < report.results.size(); ++i) {
-        const MemberResult& r = report.results[i];
-        if (r.status != Status::Over || model.members()[i].exclude) continue;
-        const CheckOutcome& g = *r.govern();
-        const Standard& s = model.standardOf(i);
-        tell("  over  {:<10} {:.3f}  {} ({})  {} at {}\n", model.members()[i].id, r.utilisation, s.checks[g.check].key,
-             g.clause, model.combinationOf(i, g), model.frame().units.text(Quantity::Length, g.at));
+    tell("{}: {} · {} over · {} unchecked · {} warned · top {:.3f}\n", model.standard().title,
+         counted(static_cast<size_t>(c.checked), "member"), c.over, c.unchecked, c.warned, c.top);
+    for (const Status status : {Status::Over, Status::Unchecked, Status::Warned}) {
+        std::vector<size_t> list;
+        for (size_t i = 0; i < report.results.size(); ++i)
+            if (report.results[i].status == status && !model.members()[i].exclude) list.push_back(i);
+        std::stable_sort(list.begin(), list.end(),
+                         [&](size_t a, size_t b) { return report.results[a].utilisation > report.results[b].utilisation; });
+        for (size_t k = 0; k < std::min(list.size(), kShown); ++k)
+            tell("  {:<9} {:<10} {}\n", statusWord(status), model.members()[list[k]].id,
+                 printable(reasonOf(model, list[k], report.results[list[k]])));
+        if (list.size() > kShown) tell("  {:<9} … and {} more\n", statusWord(status), list.size() - kShown);
     }
 }
 
@@ -70,7 +89,7 @@ std::shared_ptr<FrameForces> forcesOf(const Frame& f, const CheckArguments& a, s
         return forces;
     }
     const LogTime time("analysis");
-    SilentProgress progress;
+    TerminalProgress progress;
     *forces = analyseForces(f, a.choice.value(f), progress);
     findings.insert(findings.end(), forces->findings.begin(), forces->findings.end());
     if (!forces->ok) {
@@ -92,7 +111,7 @@ struct Checked
 Checked checked(std::shared_ptr<const Frame> frame, const std::shared_ptr<FrameForces>& analysed, const Standards& standards)
 {
     const LogTime time("check");
-    SilentProgress progress;
+    TerminalProgress progress;
     Checked out;
     out.model = std::make_shared<const CheckModel>(
         std::move(frame), std::shared_ptr<const ForceTable>(analysed, &analysed->forces), standards,
@@ -106,7 +125,7 @@ Checked checked(std::shared_ptr<const Frame> frame, const std::shared_ptr<FrameF
 // What an analysis of its own finds about the whole frame, and what that does to the members.
 std::vector<Finding> globalFindings(Checked& c)
 {
-    SilentProgress progress;
+    TerminalProgress progress;
     std::vector<Finding> out;
     for (const auto& global : {driftRatio(*c.model, progress), criticalFactor(*c.model, progress)})
         if (global) {
@@ -130,10 +149,11 @@ void addNew(std::vector<Finding>& findings, const Checked& other)
 }
 
 // The whole calculation of one member to standard output.
-bool printTrace(const Checked& c, const std::string& member)
+bool printTrace(const Checked& c, const std::string& member, bool asText)
 {
     for (size_t i = 0; i < c.model->members().size(); ++i)
-        if (c.model->members()[i].id == member) return writeOut(writeTraces(*c.model, c.report, i), "-");
+        if (c.model->members()[i].id == member)
+            return writeOut(asText ? traceText(*c.model, c.report, i) : writeTraces(*c.model, c.report, i), "-");
     complain("error: there is no member \"{}\"\n", member);
     return false;
 }
@@ -152,6 +172,10 @@ void printAll(const Checked& first, const std::vector<SecondOpinion>& others, co
 Report run(const CheckArguments& a)
 {
     Report out;
+    if (!canWrite(a.json)) {
+        out.badInput = true;
+        return out;
+    }
     auto loaded = readFrameFile(a.frame);
     const Standards standards = std::make_shared<const std::vector<Standard>>(shippedStandards());
     if (!loaded.ok()) printFindings(loaded.findings);
@@ -189,10 +213,10 @@ Report run(const CheckArguments& a)
     }
     if (!a.json.empty() && !writeOut(writeAnswer(*first.model, first.report, findings, others), a.json)) out.badInput = true;
     if (!a.trace.empty()) {
-        if (!printTrace(first, a.trace)) out.badInput = true;
-    } else if (!a.quiet && a.json != "-")
+        if (!printTrace(first, a.trace, a.traceAs == "text")) out.badInput = true;
+    } else if (!quiet() && a.json != "-")
         printAll(first, others, findings);
-    if (out.badInput && (a.quiet || a.json == "-" || !a.trace.empty())) { // never without a word
+    if (out.badInput && (quiet() || a.json == "-" || !a.trace.empty())) { // never without a word
         std::vector<Finding> errors;
         for (const Finding& x : findings)
             if (x.severity == Severity::Error) errors.push_back(x);
@@ -215,15 +239,32 @@ Command checkCommand()
     std::vector<Argument> list{{.name = "FRAME", .help = "frame file (.frame.json)", .into = &a->frame, .must = true}};
     for (Argument& x : a->choice.arguments()) // for frames without results
         list.push_back(std::move(x));
-    list.push_back({"--standard",
-                    "design standard instead of the file's (aisc360-22-lrfd, aisc360-22-asd, the same of -16-, -10- and -05-, "
-                    "en1993); given again: another one beside it",
-                    &a->standards});
-    list.push_back({"--json", "write the answer to this file; - for standard output", &a->json});
-    list.push_back({"--trace", "print the whole calculation of one member as JSON", &a->trace});
-    list.push_back({"--quiet", "no summary and no findings on the terminal", &a->quiet});
-    return {"check", "Check every member of a frame; without results in the file the frame is analysed first (linear).",
-            std::move(list), [a] { return run(*a); }};
+    list.push_back({.name = "--standard",
+                    .help =
+                        "design standard instead of the file's (aisc360-22-lrfd, aisc360-22-asd, the same of -16-, -10- and "
+                        "-05-, en1993); given again: another one beside it",
+                    .into = &a->standards,
+                    .value = "KEY"});
+    list.push_back(
+        {.name = "--json", .help = "write the answer to this file; - for standard output", .into = &a->json, .value = "FILE"});
+    list.push_back(
+        {.name = "--trace", .help = "print the whole calculation of one member", .into = &a->trace, .value = "MEMBER"});
+    list.push_back({.name = "--trace-as",
+                    .help = "how the calculation is printed",
+                    .into = &a->traceAs,
+                    .shown = true,
+                    .words = {"json", "text"},
+                    .value = "FORM"});
+    return {
+        "check",
+        "Check every member of a frame; without results in the file the frame is analysed first (linear, unless the file or "
+        "an option says otherwise).",
+        std::move(list),
+        [a] { return run(*a); },
+        {{"check hall.frame.json", "a summary: the members that are over, unchecked or warned, and why"},
+         {"check hall.frame.json --second-order --json answer.json", "every check of every member as JSON"},
+         {"check hall.frame.json --trace C1 --trace-as text", "the calculation of member C1, to be read"},
+         {"check hall.frame.json --standard aisc360-22-lrfd --standard en1993 --json -", "two standards side by side"}}};
 }
 
 } // namespace wr::cli

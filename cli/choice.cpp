@@ -5,8 +5,8 @@ namespace wr::cli {
 std::vector<Argument> ChoiceArguments::arguments()
 {
     return {
-        {"--first-order", "linear, also where the frame file states another analysis; without any of these the file decides",
-         &firstOrder},
+        {"--first-order",
+         "linear, also where the frame file states another analysis; without any of these three the file decides", &firstOrder},
         {.name = "--second-order",
          .help = "equilibrium in the deformed shape, P-Delta and P-delta, each combination by itself",
          .into = &secondOrder,

@@ -26,6 +26,10 @@ struct CombinationArguments
 Report run(CombinationArguments a)
 {
     Report report;
+    if (!canWrite(a.json)) {
+        report.badInput = true;
+        return report;
+    }
     auto loaded = readFrameFile(a.frame);
     printFindings(loaded.findings);
     if (!loaded.ok()) {
@@ -44,7 +48,7 @@ Report run(CombinationArguments a)
     if (a.columns) a.options.notionalShare = imperfection(frameHeight(f), *a.columns);
     a.options.subsets = a.subsets == "all" ? Subsets::All : Subsets::Governing;
     a.options.effects = [&f] {
-        SilentProgress p;
+        TerminalProgress p;
         return caseEffects(f, p);
     };
     a.options.resultant = [](const Frame& frame, const LoadCase& c) { return loadTotals(frame, c).sum(); };
@@ -79,11 +83,16 @@ Command combinationsCommand()
     MakeOptions& o = a->options;
     std::vector<Argument> list{
         {.name = "FRAME", .help = "frame file (.frame.json)", .into = &a->frame, .must = true},
-        {.name = "--json", .help = "where to write the frame; - for standard output", .into = &a->json, .must = true},
+        {.name = "--json",
+         .help = "where to write the frame; - for standard output",
+         .into = &a->json,
+         .must = true,
+         .value = "FILE"},
         {.name = "--loading",
          .help = "loading standard; by default the one that goes with the design standard",
          .into = &a->loading,
-         .words = keys},
+         .words = keys,
+         .value = "KEY"},
         {.name = "--notional",
          .help = "notional loads from gravity",
          .into = &a->notional,
@@ -130,10 +139,15 @@ Command combinationsCommand()
         {"--much-snow", "EN 1990: over 1000 m, or the Nordic countries", &o.muchSnow},
         {"--no-service", "no combinations for service", &a->noService},
         {"--no-construction", "none for construction", &a->noConstruction}};
-    return {"combinations",
-            "Make the combinations of a loading standard from the actions of a frame's cases and write the frame with them; "
-            "combinations written by hand stay.",
-            std::move(list), [a] { return run(*a); }};
+    return {
+        "combinations",
+        "Make the combinations of a loading standard from the actions of a frame's cases and write the frame with them; "
+        "combinations written by hand stay.",
+        std::move(list),
+        [a] { return run(*a); },
+        {{"combinations hall.frame.json --json hall2.frame.json", "by the loading standard that goes with the design standard"},
+         {"combinations hall.frame.json --loading en1990-6.10ab --notional gravity --json -",
+          "6.10a and 6.10b, notional loads where gravity acts alone, to standard output"}}};
 }
 
 } // namespace wr::cli

@@ -33,6 +33,7 @@ struct Argument
     std::vector<std::string> words{}; // the words allowed; empty: any
     double least = -std::numeric_limits<double>::infinity(), most = std::numeric_limits<double>::infinity();
     std::vector<std::string> without{}; // names of arguments it does not go with
+    std::string value{};                // what the help calls its value; empty: by its kind
 };
 
 struct Command
@@ -40,6 +41,7 @@ struct Command
     std::string name, help;
     std::vector<Argument> arguments;
     std::function<Report()> run;
+    std::vector<std::pair<std::string, std::string>> examples{}; // arguments after the program's name, what that does
 };
 
 // Parses, runs, and gives the exit status of the program. `commands` in the order of the help.

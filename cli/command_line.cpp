@@ -1,6 +1,8 @@
 #include "cli/command.h"
 #include "cli/commands.h"
+#include "cli/help.h"
 #include "cli/nearest.h"
+#include "cli/terminal.h"
 #include "core/base/printable.h"
 #include "logging/log.h"
 
@@ -54,7 +56,7 @@ std::string hintFor(const std::vector<Command>& commands, int argc, char** argv)
             if (at == names.end()) return fmt::format("there is no command \"{}\"{}", printable(word), didYouMean(word, names));
             command = &commands[static_cast<size_t>(at - names.begin())];
         } else if (command && word.starts_with("--")) {
-            std::vector<std::string> options{"--help", "--verbose"};
+            std::vector<std::string> options{"--help", "--verbose", "--quiet"};
             for (const Argument& a : command->arguments)
                 if (a.name.starts_with("--")) options.push_back(a.name);
             const std::string option = word.substr(0, word.find('='));
@@ -73,20 +75,30 @@ int runCommandLine(const std::vector<Command>& commands, int argc, char** argv)
     app.set_version_flag("--version", std::string("wrenrail-cli ") + WREN_VERSION);
     app.require_subcommand(1);
     bool verbose = false;
-    app.add_flag("--verbose", verbose, "say on standard error how long each step took");
+    bool quietly = false;
+    app.add_flag("--verbose", verbose);
+    app.add_flag("--quiet", quietly);
     app.fallthrough();
-    app.footer("Exit status: 0 every member checked and within its limit, 1 some member over, 4 none over but some unchecked,\n"
-               "2 bad input, 3 internal error. \"wrenrail-cli COMMAND --help\" tells the options of a command.");
+    app.formatter_fn([&](const CLI::App* of, const std::string&, CLI::AppFormatMode) {
+        const auto at =
+            std::find_if(commands.begin(), commands.end(), [&](const Command& c) { return c.name == of->get_name(); });
+        return helpText(commands, at == commands.end() ? nullptr : &*at);
+    });
     for (const Command& c : commands)
         addCommand(app, c);
     try {
         app.parse(argc, argv);
     } catch (const CLI::ParseError& e) {
-        if (app.exit(e) == 0) return 0;
-        if (const std::string hint = hintFor(commands, argc, argv); !hint.empty()) complain("{}\n", hint);
+        const bool asked = e.get_exit_code() == 0; // --help, --version
+        const std::string hint = asked ? "" : hintFor(commands, argc, argv);
+        if (!hint.empty())
+            complain("error: {}\n", hint);
+        else if (app.exit(e) == 0)
+            return 0;
         return 2;
     }
     const std::string wanted = app.get_subcommands().front()->get_name();
+    if (quietly) beQuiet();
     startLog({.name = "wrenrail-cli", .toFile = verbose, .verbose = verbose});
     for (const Command& c : commands)
         if (c.name == wanted) {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "cli/command.h"
+#include "cli/terminal.h"
 #include "core/base/finding.h"
 
 #include <cstdio>
@@ -23,17 +24,26 @@ Command tablesCommand();
 Command gradesCommand();
 Command sectionsCommand();
 
-// Findings to standard error, one line each: severity, place, sentence.
+// Findings to standard error, one line each: severity, place, sentence. With --quiet the errors only.
 void printFindings(const std::vector<Finding>& findings);
 // Lines to standard output and standard error. What cannot be written is noticed once, at the end (exitStatus).
-template <class... A> void tell(fmt::format_string<A...> words, A&&... values)
+// What was asked for:
+template <class... A> void put(fmt::format_string<A...> words, A&&... values)
 {
     std::fputs(fmt::format(words, std::forward<A>(values)...).c_str(), stdout);
+}
+// What is said beside it, not where --quiet stands:
+template <class... A> void tell(fmt::format_string<A...> words, A&&... values)
+{
+    if (!quiet()) put(words, std::forward<A>(values)...);
 }
 template <class... A> void complain(fmt::format_string<A...> words, A&&... values)
 {
     std::fputs(fmt::format(words, std::forward<A>(values)...).c_str(), stderr);
 }
+
+// "1 member", "2 members".
+std::string counted(size_t n, std::string_view one, std::string_view many = "");
 
 // Text to a file, or to standard output for "-". False with a message if it cannot be written.
 bool writeOut(const std::string& text, const std::string& path);

@@ -26,11 +26,16 @@ void printFindings(const std::vector<Finding>& findings)
     constexpr size_t kShown = 50; // of one kind: a file with a fault in every line says it once and counts
     std::map<std::string_view, size_t> count;
     for (const Finding& f : findings)
-        if (++count[f.code] <= kShown)
+        if ((f.severity == Severity::Error || !quiet()) && ++count[f.code] <= kShown)
             complain("{}{}{}: {}\n", severityWord(f.severity), f.place.empty() ? "" : " at ", printable(f.place),
                      printable(f.text));
     for (const auto& [code, n] : count)
         if (n > kShown) complain("… and {} more of the kind {}\n", n - kShown, code);
+}
+
+std::string counted(size_t n, std::string_view one, std::string_view many)
+{
+    return n == 1 ? fmt::format("1 {}", one) : many.empty() ? fmt::format("{} {}s", n, one) : fmt::format("{} {}", n, many);
 }
 
 bool writeOut(const std::string& text, const std::string& path)

@@ -33,21 +33,21 @@ Report run(const GradesArguments& a)
         }
     }
     if (a.json) {
-        tell("{}", gradesJson(list));
+        put("{}", gradesJson(list));
         return out;
     }
     if (a.csv)
-        tell("name,standard,e,g,density,to,fy,fu\n");
+        put("name,standard,e,g,density,to,fy,fu\n");
     else
-        tell("{:<24}{:<36}{:>10}{:>10}{:>10}\n", "grade", "standard", "to mm", "fy MPa", "fu MPa");
+        put("{:<24}{:<36}{:>10}{:>10}{:>10}\n", "grade", "standard", "to mm", "fy MPa", "fu MPa");
     for (const Grade* g : list)
         for (const GradeStep& s : g->steps)
             if (a.csv)
-                tell("{},{},{:.8g},{:.8g},{:g},{:.8g},{:.8g},{:.8g}\n", g->name, g->standard, g->e / 1e6, g->g / 1e6,
-                     g->density, s.thickness * 1e3, s.fy / 1e6, s.fu / 1e6);
+                put("{},{},{:.8g},{:.8g},{:g},{:.8g},{:.8g},{:.8g}\n", g->name, g->standard, g->e / 1e6, g->g / 1e6, g->density,
+                    s.thickness * 1e3, s.fy / 1e6, s.fu / 1e6);
             else
-                tell("{:<24}{:<36}{:>10.5g}{:>10.5g}{:>10.5g}\n", &s == &g->steps.front() ? g->name : "",
-                     &s == &g->steps.front() ? g->standard : "", s.thickness * 1e3, s.fy / 1e6, s.fu / 1e6);
+                put("{:<24}{:<36}{:>10.5g}{:>10.5g}{:>10.5g}\n", &s == &g->steps.front() ? g->name : "",
+                    &s == &g->steps.front() ? g->standard : "", s.thickness * 1e3, s.fy / 1e6, s.fu / 1e6);
     return out;
 }
 
@@ -62,7 +62,9 @@ Command gradesCommand()
              {"--standard", "the design standard whose steels come first (aisc360-22-lrfd, en1993, is800 …)", &a->standard},
              {"--csv", "comma-separated values in mm and MPa (docs/sections.md)", &a->csv},
              {"--json", "the same as JSON", &a->json}},
-            [a] { return run(*a); }};
+            [a] { return run(*a); },
+            {{"grades S355", "one steel, its strengths by thickness"},
+             {"grades --standard en1993 --csv", "all, those of the standard first"}}};
 }
 
 } // namespace wr::cli

@@ -19,11 +19,11 @@ struct SectionsArguments
 // One section in words: dimensions and properties with both notations.
 void describe(const CatalogueSection& s)
 {
-    tell("{}  ({}, {}; {:.2f} kg/m)\n", s.designation, shapeTitle(s.shape.kind), s.standard, s.listedMass);
+    put("{}  ({}, {}; {:.2f} kg/m)\n", s.designation, shapeTitle(s.shape.kind), s.standard, s.listedMass);
     for (const ListedValue* v : listedValuesOf(s)) {
         const std::string unit = v->power == 0 ? "" : v->power == 1 ? " mm" : fmt::format(" mm^{}", v->power);
-        tell("  {:<12}{:<16}{:<8}{:>14}{:<6} {}\n", v->key, notation(*v, s, Notation::European),
-             notation(*v, s, Notation::American), fmt::format("{:.6g}", inMillimetres(*v, s)), unit, v->meaning);
+        put("  {:<12}{:<16}{:<8}{:>14}{:<6} {}\n", v->key, notation(*v, s, Notation::European),
+            notation(*v, s, Notation::American), fmt::format("{:.6g}", inMillimetres(*v, s)), unit, v->meaning);
     }
 }
 
@@ -49,19 +49,19 @@ Report run(const SectionsArguments& a)
         return out;
     }
     if (a.json) {
-        tell("{}", sectionsJson(list));
+        put("{}", sectionsJson(list));
         return out;
     }
     if (a.csv) {
-        tell("designation,family,standard,mass");
+        put("designation,family,standard,mass");
         for (const ListedValue& v : listedValues())
-            tell(",{}", v.key);
-        tell(",shape\n");
+            put(",{}", v.key);
+        put(",shape\n");
         for (const CatalogueSection* s : list) {
-            tell("{},{},{},{:.8g}", s->designation, s->family, s->standard, s->listedMass);
+            put("{},{},{},{:.8g}", s->designation, s->family, s->standard, s->listedMass);
             for (const ListedValue& v : listedValues())
-                tell(",{:.8g}", inMillimetres(v, *s));
-            tell(",{}\n", shapeName(s->shape.kind));
+                put(",{:.8g}", inMillimetres(v, *s));
+            put(",{}\n", shapeName(s->shape.kind));
         }
         return out;
     }
@@ -69,12 +69,12 @@ Report run(const SectionsArguments& a)
         describe(*list.front());
         return out;
     }
-    tell("{:<24}{:<16}{:>10}{:>10}{:>10}{:>12}{:>14}{:>14}\n", "section", "family", "kg/m", "h mm", "b mm", "A mm2", "Iy mm4",
-         "Iz mm4");
+    put("{:<24}{:<16}{:>10}{:>10}{:>10}{:>12}{:>14}{:>14}\n", "section", "family", "kg/m", "h mm", "b mm", "A mm2", "Iy mm4",
+        "Iz mm4");
     for (const CatalogueSection* s : list)
-        tell("{:<24}{:<16}{:>10.2f}{:>10.1f}{:>10.1f}{:>12.1f}{:>14.4g}{:>14.4g}\n", s->designation, s->family, s->listedMass,
-             s->shape.depth() * 1e3, s->shape.width() * 1e3, s->properties().a * 1e6, s->properties().iy * 1e12,
-             s->properties().iz * 1e12);
+        put("{:<24}{:<16}{:>10.2f}{:>10.1f}{:>10.1f}{:>12.1f}{:>14.4g}{:>14.4g}\n", s->designation, s->family, s->listedMass,
+            s->shape.depth() * 1e3, s->shape.width() * 1e3, s->properties().a * 1e6, s->properties().iy * 1e12,
+            s->properties().iz * 1e12);
     return out;
 }
 
@@ -88,7 +88,8 @@ Command sectionsCommand()
             {{"WHAT", "a family (W, IPE, HSS …) or one section; everything if left out", &a->what},
              {"--csv", "comma-separated values in mm and kg/m (docs/sections.md)", &a->csv},
              {.name = "--json", .help = "the same as JSON", .into = &a->json, .without = {"--csv"}}},
-            [a] { return run(*a); }};
+            [a] { return run(*a); },
+            {{"sections IPE", "a family as a table"}, {"sections W14X90 --json", "one section with all its properties"}}};
 }
 
 } // namespace wr::cli

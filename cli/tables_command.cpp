@@ -1,6 +1,7 @@
 #include "cli/choice.h"
 #include "cli/commands.h"
 
+#include "core/base/printable.h"
 #include "core/files/frame_reader.h"
 #include "core/reporting/frame_tables.h"
 
@@ -22,6 +23,13 @@ struct TablesArguments
 Report run(const TablesArguments& a)
 {
     Report report;
+    std::error_code error;
+    std::filesystem::create_directories(a.out, error);
+    if (error || !canWrite((std::filesystem::path(a.out) / "combinations.csv").string())) {
+        if (error) complain("error: {} cannot be made: {}\n", printable(a.out), error.message());
+        report.badInput = true;
+        return report;
+    }
     auto loaded = readFrameFile(a.frame);
     std::vector<Finding> findings = loaded.findings;
     if (!loaded.ok()) {
@@ -30,7 +38,7 @@ Report run(const TablesArguments& a)
         return report;
     }
     const Frame& f = *loaded.value;
-    SilentProgress progress;
+    TerminalProgress progress;
     const FrameForces r = f.results.empty() ? analyseForces(f, a.choice.value(f), progress) : givenResults(f, findings);
     findings.insert(findings.end(), r.findings.begin(), r.findings.end());
     printFindings(findings);
@@ -38,12 +46,10 @@ Report run(const TablesArguments& a)
         report.badInput = true;
         return report;
     }
-    std::error_code error;
-    std::filesystem::create_directories(a.out, error);
     const auto write = [&](const std::string& name, const Table& t) {
         const std::string path = (std::filesystem::path(a.out) / (name + ".csv")).string();
         if (!writeOut(tableCsv(t), path)) report.badInput = true;
-        tell("{}: {}, {} rows\n", path, t.title, t.rows.size());
+        tell("{}: {}, {}\n", path, t.title, counted(t.rows.size(), "row"));
     };
     const std::vector<ShownLoad> loads = shownLoads(f, r);
     write("combinations", combinationTable(f));
@@ -80,7 +86,7 @@ Command tablesCommand()
     auto a = std::make_shared<TablesArguments>();
     std::vector<Argument> list{
         {.name = "FRAME", .help = "frame file (.frame.json)", .into = &a->frame, .must = true},
-        {.name = "--out", .help = "folder for the files", .into = &a->out, .must = true},
+        {.name = "--out", .help = "folder for the files", .into = &a->out, .must = true, .value = "FOLDER"},
         {.name = "--buckling",
          .help = "so many critical load factors of every combination",
          .into = &a->buckling,
@@ -93,7 +99,11 @@ Command tablesCommand()
         "tables",
         "Write loads, reactions, displacements, storey drift, section forces and deflections of a frame as CSV files, one a "
         "table; a frame without results is analysed first.",
-        std::move(list), [a] { return run(*a); }};
+        std::move(list),
+        [a] { return run(*a); },
+        {{"tables hall.frame.json --out tables", "a folder of CSV files"},
+         {"tables hall.frame.json --second-order --buckling 3 --out tables",
+          "forces in the deformed shape, buckling.csv too"}}};
 }
 
 } // namespace wr::cli

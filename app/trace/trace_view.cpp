@@ -112,7 +112,7 @@ void TraceView::layOutValue(const TraceStep& s, Seen& seen)
     if (!s.label.clause.empty()) line.push_back(layoutText(" " + str(s.label.clause), kSize - 2, t.ink3));
     flow(line, kMargin, kMargin + kIndent);
     bottom_ += s.label.formula.empty() ? 0 : 2;
-    const QString unit = " " + QString::fromStdString(units_.symbol(s.label.quantity));
+    const QString unit = " " + QString::fromStdString(units_.textUnit(s.label.quantity));
     seen[std::string(s.label.symbol)] = {value, value.endsWith(unit) ? value.chopped(unit.size()) : value};
 }
 

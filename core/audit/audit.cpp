@@ -3,6 +3,7 @@
 #include "core/audit/stability.h"
 
 #include <algorithm>
+#include <cmath>
 #include <fmt/format.h>
 #include <map>
 
@@ -80,6 +81,45 @@ void auditForces(const CheckModel& model, std::vector<Finding>& out)
                                 model.standard().key.starts_with("en1993") ? "5.2.1, where α_cr is below 10" : "C2.1")));
 }
 
+// Supports inside a member that the design block does not name there: they carry loads in the analysis, but no lane ends at
+// them.
+void auditInnerSupports(const CheckModel& model, std::vector<Finding>& out)
+{
+    constexpr size_t kNamed = 5;
+    const Frame& f = model.frame();
+    std::map<std::string_view, std::vector<double>> named; // by member: places of its restraints
+    for (const DesignRestraint& r : f.design.restraints)
+        named[r.member].push_back(r.at);
+    size_t count = 0;
+    std::string list, first;
+    for (const Member& m : model.members()) {
+        if (m.exclude || !m.broken.empty()) continue;
+        const std::vector<double>& places = named[m.id];
+        for (size_t k = 1; k < m.pieces.size(); ++k) {
+            const MemberPiece& p = m.pieces[k];
+            const Element& e = f.elements[p.element];
+            const Node& n = f.nodes[p.reversed ? e.j : e.i];
+            bool across = n.supportHolds(m.axes.y, 0.5) || n.supportHolds(m.axes.z, 0.5);
+            const std::array<Vec3, 3> directions = n.supportDirections();
+            for (size_t d = 0; d < directions.size(); ++d) // twist
+                across = across || (!n.support[3 + d].free() && std::abs(dot(directions[d], m.axes.x)) > 0.5);
+            const bool said =
+                std::any_of(places.begin(), places.end(), [&](double at) { return std::abs(at - p.start) <= 1e-6 * m.length; });
+            if (!across || said) continue;
+            if (count == 0) first = m.id;
+            if (count++ < kNamed)
+                list += fmt::format("{}{} at {} (node {})", count > 1 ? ", " : "", m.id,
+                                    f.units.text(Quantity::Length, p.start), n.id);
+        }
+    }
+    if (count == 0) return;
+    if (count > kNamed) list += fmt::format(" and {} more", count - kNamed);
+    out.push_back(finding("restraint.inner-support", "/design/restraints", first,
+                          fmt::format("supports inside members hold nothing in their checks: {}; name there what each holds "
+                                      "(design.restraints), or the members are checked over the whole length",
+                                      list)));
+}
+
 } // namespace
 
 std::vector<Finding> audit(const CheckModel& model)
@@ -88,6 +128,7 @@ std::vector<Finding> audit(const CheckModel& model)
     auditCombinations(model, out);
     auditForces(model, out);
     auditStability(model, out);
+    auditInnerSupports(model, out);
     for (const Member& m : model.members())
         if (m.exclude)
             out.push_back(finding("member.excluded", "", m.id, fmt::format("member {} is left out of checking", m.id)));

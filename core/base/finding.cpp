@@ -63,6 +63,7 @@ const std::vector<FindingKind>& findingKinds()
         {"stability.thrust", Warning, "a thrust above what the first-order method allows"},
         {"member.left-out", Warning, "a check left out by the brief"},
         {"member.restraint-outside", Error, "a restraint outside its member"},
+        {"restraint.inner-support", Warning, "a support inside a member that holds nothing in its checks"},
         {"combination.none", Error, "no combination for a purpose that is checked"},
         {"combination.basis", Warning, "a combination of another standard's factors"},
         {"combination.empty", Warning, "a combination that names nothing"},

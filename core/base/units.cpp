@@ -160,9 +160,23 @@ std::string significant(double value, int digits)
     return value < 0 ? "−" + s : s;
 }
 
+bool UnitSystem::inCentimetres(Quantity q) const
+{
+    return section == "mm" && (q == Quantity::SectionModulus || q == Quantity::Inertia || q == Quantity::Warping);
+}
+
+std::string UnitSystem::textUnit(Quantity q) const
+{
+    std::string unit = symbol(q);
+    if (inCentimetres(q)) unit.front() = 'c';
+    return unit;
+}
+
 std::string UnitSystem::text(Quantity q, double si, bool withUnit) const
 {
-    std::string s = significant(show(q, si));
+    double value = show(q, si);
+    if (withUnit && inCentimetres(q)) value *= q == Quantity::SectionModulus ? 1e-3 : q == Quantity::Inertia ? 1e-4 : 1e-6;
+    std::string s = significant(value);
     // A plain number such as 0.9 keeps no zeros that say nothing.
     if (q == Quantity::Ratio && s.find('.') != std::string::npos && s.find('e') == std::string::npos) {
         while (s.back() == '0')
@@ -170,7 +184,7 @@ std::string UnitSystem::text(Quantity q, double si, bool withUnit) const
         if (s.back() == '.') s.pop_back();
     }
     if (withUnit) {
-        const std::string unit = symbol(q);
+        const std::string unit = textUnit(q);
         if (!unit.empty()) s += (unit == "°" ? "" : " ") + unit;
     }
     return s;

@@ -47,8 +47,13 @@ struct UnitSystem
     double show(Quantity q, double si) const { return si / factor(q); }
     double read(Quantity q, double shown) const { return shown * factor(q); }
     std::string symbol(Quantity q) const; // "kN", "kip·ft", "mm⁴"
-    // Words for a number on screen and in print: about four significant digits, unit included if asked.
+    // Words for a number on screen and in print: about four significant digits, unit included if asked. With its unit, moduli
+    // and moments of inertia of sections in mm stand in cm³, cm⁴ and cm⁶, as tables of sections print them.
     std::string text(Quantity q, double si, bool withUnit = true) const;
+    std::string textUnit(Quantity q) const; // the unit text() gives
+
+private:
+    bool inCentimetres(Quantity q) const;
 };
 
 // SI value of a named unit of one kind, or nothing for an unknown name.

@@ -108,7 +108,7 @@ TEST_CASE("check: exit status 0, 1, 4 and 2", "[cli]")
     CHECK(cli("check " + f.write("ok.json", beam(1.5))).status == 0);
     const Run over = cli("check " + f.write("over.json", beam(2.5)));
     CHECK(over.status == 1);
-    CHECK(over.out.find("over  B1") != std::string::npos);
+    CHECK(over.out.find("  over      B1") != std::string::npos);
     const Run unchecked =
         cli("check " + f.write("deep.json", beam(1.5, R"("shape":"i","h":60,"b":16,"tw":0.2,"tf":1,"a":0.2)")));
     CHECK(unchecked.status == 4);
@@ -446,4 +446,65 @@ TEST_CASE("cli: a strength combination without forces leaves the members uncheck
     CHECK(m["utilisation"].is_null());
     CHECK_FALSE(m.contains("governing"));
     CHECK(m["notes"].dump().find("combination V has no forces") != std::string::npos);
+}
+
+TEST_CASE("cli: help fits 100 columns and has examples that run", "[cli]")
+{
+    for (const char* command : {"", "check", "analyse", "combinations", "tables", "grades", "sections"}) {
+        const Run h = cli(std::string(command) + " --help");
+        CHECK(h.status == 0);
+        std::istringstream lines(h.out);
+        for (std::string line; std::getline(lines, line);) {
+            CAPTURE(command, line);
+            CHECK(line.size() <= 100);
+        }
+        if (*command) CHECK(h.out.find("Examples:") != std::string::npos);
+        CHECK(h.out.find("TEXT:") == std::string::npos);
+    }
+    Folder f;
+    fs::copy_file(demo("tern-street"), f.file("hall.frame.json"));
+    int run = 0;
+    for (const char* command : {"check", "analyse", "combinations", "tables", "grades", "sections"}) {
+        std::istringstream lines(cli(std::string(command) + " --help").out);
+        for (std::string line; std::getline(lines, line);) {
+            if (!line.starts_with("  wrenrail-cli ")) continue;
+            std::string arguments = line.substr(15);
+            if (const size_t c = arguments.find("--trace C1"); c != std::string::npos) arguments.replace(c, 10, "--trace P1L");
+            CAPTURE(arguments);
+            FILE* p = popen(("cd \"" + f.file("") + "\" && \"" WREN_CLI "\" " + arguments + " > /dev/null 2>&1").c_str(), "r");
+            const int s = WEXITSTATUS(pclose(p));
+            CHECK((s == 0 || s == 1 || s == 4));
+            ++run;
+        }
+    }
+    CHECK(run == 14);
+}
+
+TEST_CASE("cli: quiet, unwritable outputs before the work, reasons, counts", "[cli]")
+{
+    Folder f;
+    for (const char* command : {"analyse", "combinations", "check"}) {
+        CAPTURE(command);
+        CHECK(cli(std::string(command) + " " + demo("tern-street") + " --quiet --json " + f.file("q.json")).out.find("note") ==
+              std::string::npos);
+        // The frame is not even read.
+        const Run r = cli(std::string(command) + " /no/such/frame --json " + f.file("no/such/out.json"));
+        CHECK(r.status == 2);
+        CHECK(r.out.find("out.json cannot be written") != std::string::npos);
+        CHECK(r.out.find("/no/such/frame") == std::string::npos);
+    }
+    CHECK(cli("analyse " + demo("tern-street") + " --quiet --json " + f.file("q.json")).out.empty());
+    const Run one = cli("analyse " + f.write("b.frame.json", beam(10)) + " --json " + f.file("o.json"));
+    CHECK(one.out.find("2 nodes, 1 element, 1 case,") != std::string::npos);
+    const Run warned = cli("check " + demo("marrow-hill"));
+    CHECK(warned.out.find("  over      … and 10 more") != std::string::npos);
+    CHECK(warned.out.find("slenderness: L/r is above the advised 200") != std::string::npos);
+    CHECK(warned.out.find("what sway adds is missing") != std::string::npos);
+    const Run text = cli("check " + demo("tern-street") + " --trace P1L --trace-as text");
+    CHECK(text.status == 0);
+    CHECK(text.out.find("Member P1L, IPE120, 5.000 m long, by AISC 360-22 LRFD: warned") != std::string::npos);
+    CHECK(text.out.find("F_cr = 0.877*F_e") != std::string::npos);
+    CHECK(text.out.find("[E3-3]") != std::string::npos);
+    CHECK(text.out.find("no demand") == std::string::npos); // every row of this member has one
+    CHECK(cli("chek x").out == "error: there is no command \"chek\"; did you mean check?\n");
 }
