@@ -36,7 +36,7 @@ std::vector<int> fillCandidateChart(Chart& chart, const RungTable& table, int pr
     // Logarithmic across: the light rungs, where the choice is made, get their room.
     chart.xAxis->setScaleType(QCPAxis::stLogarithmic);
     chart.xAxis->setTicker(QSharedPointer<FewDecadesTicker>::create());
-    chart.setAxisNames(QString::fromStdString(u.symbol(Quantity::MassPerLength)), "utilisation of the worst member");
+    chart.setAxisNames(QString::fromStdString(u.symbol(Quantity::MassPerLength)), "worst utilisation");
     chart.setWhole(low, high, 0, kHighestShown);
     QColor fits = t.utilisation(0.4);
     fits.setAlpha(40);

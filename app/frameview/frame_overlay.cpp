@@ -49,22 +49,7 @@ void FrameView::drawMarks(QPainter& p) const
     const Theme& t = paperTheme();
     const Frame& f = doc_.frame();
     const Camera::Projection project = camera_.projection(viewSize());
-    // Supports: a small foot under the node.
-    p.setPen(QPen(t.ink2, 1));
-    p.setBrush(t.panel);
-    for (const Node& n : f.nodes) {
-        if (!n.supported()) continue;
-        const auto s = project(n.at);
-        if (!s) continue;
-        // A block where every turn is held, a foot where turns are free or sprung.
-        if (n.support[3].held && n.support[4].held && n.support[5].held) {
-            p.drawRect(QRectF(s->at.x() - 4.5, s->at.y(), 9, 6));
-            continue;
-        }
-        QPolygonF foot;
-        foot << s->at << s->at + QPointF(-4.5, 7) << s->at + QPointF(4.5, 7);
-        p.drawPolygon(foot);
-    }
+    drawSupports(p, project);
     if (stop_ == Stop::Frame) drawReleases(p);
     // Warnings: an ochre tick across the middle of the member.
     if (!doc_.checked() || stop_ != Stop::Check) return;
@@ -82,6 +67,33 @@ void FrameView::drawMarks(QPainter& p) const
         const QPointF mid = (a->at + b->at) / 2, across = QPointF(-d.y(), d.x()) / l * 4;
         p.drawLine(mid - across, mid + across);
     }
+}
+
+// Small feet under the nodes; smaller where they would stand shoulder to shoulder, specks from afar.
+void FrameView::drawSupports(QPainter& p, const Camera::Projection& project) const
+{
+    const Theme& t = paperTheme();
+    std::vector<std::pair<QPointF, bool>> feet; // and whether every turn is held
+    QRectF box;
+    for (const Node& n : doc_.frame().nodes) {
+        if (!n.supported()) continue;
+        const auto s = project(n.at);
+        if (!s) continue;
+        feet.emplace_back(s->at, n.support[3].held && n.support[4].held && n.support[5].held);
+        box |= QRectF(s->at, QSizeF(1, 1));
+    }
+    if (feet.empty()) return;
+    // Room for each on the screen: no more than a third of it for the foot.
+    const double room =
+        std::sqrt(std::max(box.width(), 12.0) * std::max(box.height(), 12.0) / static_cast<double>(feet.size()));
+    const double size = feet.size() < 4 ? 1.0 : std::clamp(room / 3 / 9, 0.2, 1.0);
+    p.setPen(size > 0.5 ? QPen(t.ink2, 1) : QPen(Qt::NoPen));
+    p.setBrush(size > 0.5 ? t.panel : t.ink3);
+    for (const auto& [at, fixed] : feet)
+        if (fixed || size <= 0.5) // a block where every turn is held, a foot where turns are free or sprung
+            p.drawRect(QRectF(at.x() - 4.5 * size, at.y(), 9 * size, 6 * size));
+        else
+            p.drawPolygon(QPolygonF{{at, at + QPointF(-4.5, 7) * size, at + QPointF(4.5, 7) * size}});
 }
 
 // Small rings where an end of an element does not carry bending moment.

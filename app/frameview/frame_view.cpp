@@ -37,7 +37,9 @@ void main() {
     vec4 c = mix(ca, cb, end);
     vec2 off = vec2(-d.y, d.x) * side * width * 0.5 + d * (end * 2.0 - 1.0) * widen * 0.3;
     c.xy += off / (view * 0.5) * c.w;
-    c.z += widen > 0.0 ? 0.0012 * c.w : -s.z * 0.0004 * c.w;
+    c.z += widen > 0.0 ? 0.0012 * c.w : 0.0;
+    // What is marked stands wholly before the rest, in its own order of depth: lines that pass in front would cut it to dashes.
+    c.z = (c.z + (s.z > 0.5 ? -c.w : c.w)) * 0.5;
     gl_Position = s.w < 0.5 ? vec4(2.0, 2.0, 2.0, 1.0) : c;
     along = end * l;
     flags = s.y;

@@ -69,6 +69,7 @@ private:
     void drawScene();
     void drawGround(QPainter& p) const;
     void drawMarks(QPainter& p) const;
+    void drawSupports(QPainter& p, const Camera::Projection& project) const;
     void drawReleases(QPainter& p) const;
     void drawLabels(QPainter& p) const;
     void drawHover(QPainter& p) const;

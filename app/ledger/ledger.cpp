@@ -10,6 +10,7 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QPainter>
+#include <QScrollBar>
 #include <QStyledItemDelegate>
 #include <QTableView>
 #include <QToolButton>
@@ -128,8 +129,20 @@ void Ledger::connectAll()
     });
     connect(table_->selectionModel(), &QItemSelectionModel::selectionChanged, this, &Ledger::pickFromTable);
     connect(&doc_, &Document::pickChanged, this, &Ledger::tableFromPick);
+    connect(model_, &QAbstractItemModel::modelAboutToBeReset, this, [this] {
+        header_ = table_->horizontalHeader()->saveState();
+        place_ = table_->verticalScrollBar()->value();
+    });
     connect(model_, &QAbstractItemModel::modelReset, this, [this] {
-        show(model_->kind());
+        // Rows came or went in the table that was there: order, widths and place stay. Another table starts as it should.
+        const auto now = std::pair{model_->kind(), model_->columnCount()};
+        if (now == shown_ && !fresh_) {
+            table_->horizontalHeader()->restoreState(header_);
+            table_->verticalScrollBar()->setValue(place_);
+            updateCount();
+        } else
+            show(model_->kind());
+        shown_ = now;
         tableFromPick();
     });
     connect(model_, &QAbstractItemModel::dataChanged, this, &Ledger::updateCount);
@@ -220,7 +233,12 @@ void Ledger::tableFromPick()
         if (!first.isValid()) first = proxy_->index(r, 0);
     }
     table_->selectionModel()->select(selection, QItemSelectionModel::ClearAndSelect);
-    if (first.isValid()) table_->scrollTo(first);
+    const auto seen = [&] { // some picked row is in sight already
+        for (const QModelIndex& i : table_->selectionModel()->selectedRows())
+            if (table_->viewport()->rect().intersects(table_->visualRect(i))) return true;
+        return false;
+    };
+    if (first.isValid() && !seen()) table_->scrollTo(first);
     own_ = false;
 }
 

@@ -46,6 +46,9 @@ private:
     QLineEdit* filter_;
     std::array<QToolButton*, 3> tabs_{};
     bool own_ = false;
+    std::pair<LedgerKind, int> shown_{LedgerKind::Members, -1}; // the table as it was set up last: its kind, its columns
+    QByteArray header_;                                         // order and widths over a reset
+    int place_ = 0;
     bool fresh_ = false; // another frame was opened, its results are not here yet
 };
 

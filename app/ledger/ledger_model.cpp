@@ -56,8 +56,7 @@ const MemberResult* LedgerModel::second(size_t member) const
 
 void LedgerModel::rebuild()
 {
-    beginResetModel();
-    rows_.clear();
+    std::vector<Row> rows;
     if (doc_.hasFrame()) {
         const auto& members = doc_.model().members();
         std::map<QString, size_t> at;
@@ -66,12 +65,19 @@ void LedgerModel::rebuild()
             const QString key = kind_ == LedgerKind::Members  ? QString::number(i)
                                 : kind_ == LedgerKind::Groups ? str(members[i].group)
                                                               : str(s.name.empty() ? s.id : s.name);
-            const auto [it, fresh] = at.try_emplace(key, rows_.size());
-            if (fresh) rows_.push_back({{}, i});
-            rows_[it->second].members.push_back(i);
+            const auto [it, fresh] = at.try_emplace(key, rows.size());
+            if (fresh) rows.push_back({{}, i});
+            rows[it->second].members.push_back(i);
         }
     }
-    endResetModel();
+    // An edit that leaves the rows what they are changes their texts only: the reader keeps order and place.
+    const auto same = [](const Row& a, const Row& b) { return a.members == b.members; };
+    if (shownColumns_ != columns() || !std::equal(rows.begin(), rows.end(), rows_.begin(), rows_.end(), same)) {
+        beginResetModel();
+        rows_ = std::move(rows);
+        shownColumns_ = columns();
+        endResetModel();
+    }
     refresh();
 }
 

@@ -46,6 +46,7 @@ private:
     Document& doc_;
     LedgerKind kind_ = LedgerKind::Members;
     std::vector<Row> rows_;
+    QStringList shownColumns_; // as the last reset found them
 };
 
 } // namespace wr

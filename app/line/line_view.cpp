@@ -14,7 +14,26 @@ namespace wr {
 
 namespace {
 constexpr std::array kNames{"Frame", "Members", "Restraint", "Briefs", "Check", "Size", "Report"};
-constexpr double kFirst = 56, kSpacing = 108, kRail = 22;
+constexpr double kFirst = 56, kWidest = 108, kClosest = 80, kRail = 22;
+constexpr double kBeforeWords = 50, kAfterWords = 16;
+
+// The first of these that fits the room; the last in any case.
+QString firstThatFits(const QStringList& words, double room, const QFont& font)
+{
+    const QFontMetricsF fm(font);
+    for (const QString& w : words)
+        if (fm.horizontalAdvance(w) <= room) return w;
+    return words.back();
+}
+
+QFont figuresFont()
+{
+    return textFont(12.5, true);
+}
+QFont situationFont()
+{
+    return textFont(11.5);
+}
 } // namespace
 
 QString stopName(Stop s)
@@ -57,7 +76,7 @@ void LineView::ride(Stop s)
 
 QRectF LineView::stopArea(Stop s) const
 {
-    return {kFirst + kSpacing * static_cast<int>(s) - 42, 4, 84, 54};
+    return {kFirst + spacing() * static_cast<int>(s) - std::min(42.0, spacing() / 2), 4, std::min(84.0, spacing()), 54};
 }
 
 int LineView::openCount(Stop s) const
@@ -121,6 +140,35 @@ QString LineView::situation() const
            (doc_.forcesFit() ? " · forces fit sizes" : " · forces belong to other sizes");
 }
 
+QString LineView::situationIn(double room) const
+{
+    const QString whole = situation();
+    QStringList parts = whole.split(" · ");
+    if (parts.size() < 3) return firstThatFits({whole, parts.value(0)}, room, situationFont());
+    // What is wrong outlasts the order of the analysis, and the standard's name everything.
+    return firstThatFits({whole, doc_.forcesFit() ? parts[0] + " · " + parts[1] : parts[0] + " · " + parts[2],
+                          doc_.forcesFit() ? parts[0] : parts[0] + " · other sizes", parts[0]},
+                         room, situationFont());
+}
+
+QString LineView::figuresIn(double room) const
+{
+    QStringList parts = figures().split(" · "), list{figures()};
+    while (parts.size() > 1) {
+        parts.removeLast(); // the mass first, then what follows the counts
+        list.push_back(parts.join(" · "));
+    }
+    return firstThatFits(list, room, figuresFont());
+}
+
+double LineView::spacing() const
+{
+    if (!doc_.hasFrame()) return kWidest;
+    const double words = std::max(QFontMetricsF(figuresFont()).horizontalAdvance(figures()),
+                                  QFontMetricsF(situationFont()).horizontalAdvance(situation()));
+    return std::clamp((width() - kFirst - kBeforeWords - kAfterWords - words) / (kStops - 1), kClosest, kWidest);
+}
+
 void LineView::paintEvent(QPaintEvent*)
 {
     const Theme& t = paperTheme();
@@ -130,7 +178,7 @@ void LineView::paintEvent(QPaintEvent*)
     p.setPen(QPen(t.hairline, 1));
     p.drawLine(0, height() - 1, width(), height() - 1);
     // Two rails on sleepers.
-    const double x0 = kFirst, x1 = kFirst + kSpacing * (kStops - 1);
+    const double x0 = kFirst, x1 = kFirst + spacing() * (kStops - 1);
     p.setPen(QPen(t.hairline, 2));
     for (double x = x0; x <= x1; x += 6)
         p.drawLine(QPointF(x, kRail - 3.5), QPointF(x, kRail + 3.5));
@@ -140,7 +188,7 @@ void LineView::paintEvent(QPaintEvent*)
     for (int i = 0; i < kStops; ++i) {
         const Stop s = static_cast<Stop>(i);
         const bool here = s == current_;
-        const QPointF c(kFirst + kSpacing * i, kRail);
+        const QPointF c(kFirst + spacing() * i, kRail);
         if (here) {
             p.setPen(Qt::NoPen);
             p.setBrush(t.violetTint);
@@ -172,13 +220,13 @@ void LineView::paintEvent(QPaintEvent*)
         p.drawRoundedRect(stopArea(current_).adjusted(1, 1, -1, -1), 6, 6);
     }
     if (doc_.hasFrame()) {
-        const QRectF area(x1 + 50, 0, width() - x1 - 66, height());
+        const QRectF area(x1 + kBeforeWords, 0, width() - x1 - kBeforeWords - kAfterWords, height());
         p.setPen(t.ink);
-        p.setFont(textFont(12.5, true));
-        p.drawText(QRectF(area.left(), 11, area.width(), 18), Qt::AlignRight | Qt::AlignVCenter, figures());
-        p.setFont(textFont(11.5));
+        p.setFont(figuresFont());
+        p.drawText(QRectF(area.left(), 11, area.width(), 18), Qt::AlignRight | Qt::AlignVCenter, figuresIn(area.width()));
+        p.setFont(situationFont());
         p.setPen(!doc_.hasForces() || !doc_.forcesFit() ? t.red : t.ink2);
-        p.drawText(QRectF(area.left(), 32, area.width(), 18), Qt::AlignRight | Qt::AlignVCenter, situation());
+        p.drawText(QRectF(area.left(), 32, area.width(), 18), Qt::AlignRight | Qt::AlignVCenter, situationIn(area.width()));
     }
 }
 

@@ -25,8 +25,11 @@ public:
     Stop current() const { return current_; }
     void ride(Stop s);
     QRectF stopArea(Stop s) const;
-    QString figures() const;     // "198 members · 8 over · top 1.29 · 31.2 t"
-    QString situation() const;   // "AISC 360-22 LRFD · first order · forces fit sizes"
+    QString figures() const;   // "198 members · 8 over · top 1.29 · 31.2 t"
+    QString situation() const; // "AISC 360-22 LRFD · first order · forces fit sizes"
+    // The same in fewer words where there is less room; the standard's name stays whole.
+    QString figuresIn(double room) const;
+    QString situationIn(double room) const;
     int openCount(Stop s) const; // findings open at a stop; -1: nothing yet
 
 Q_SIGNALS:
@@ -39,6 +42,7 @@ protected:
     bool event(QEvent*) override;
 
 private:
+    double spacing() const; // of the stops: closer where the window is narrow
     Document& doc_;
     Stop current_ = Stop::Check;
 };

@@ -209,10 +209,10 @@ void MainWindow::buildCentre()
     middle_->setSizes({470, 190});
     bottom_->setMinimumHeight(150); // its pages would like more than the picture can spare
     middle_->setHandleWidth(2);
-    // Where the engineer puts it, it stays for this stop.
+    // Where the engineer puts it, it stays at every stop: riding along the line moves nothing.
     connect(middle_, &QSplitter::splitterMoved, this, [this] {
         const int whole = middle_->sizes().value(0) + middle_->sizes().value(1);
-        if (!browsing() && whole > 0) stops_[static_cast<size_t>(stop_)].picture = middle_->sizes().value(0) * 100 / whole;
+        if (!browsing() && whole > 0) picture_ = 100.0 * middle_->sizes().value(0) / whole;
     });
     auto* trayArea = new QScrollArea;
     trayArea->setWidget(tray_);
@@ -250,16 +250,17 @@ void MainWindow::ride(Stop s)
     stop_ = s;
     bench_->setStop(s);
     const StopPage& page = stops_[static_cast<size_t>(s)];
-    showLower(page.lower, page.picture);
+    showLower(page.lower, picture_);
     if (view_) view_->setStop(s);
     if (page.entered) page.entered();
 }
 
-void MainWindow::showLower(QWidget* page, int picture)
+void MainWindow::showLower(QWidget* page, double picture)
 {
     bottom_->setCurrentWidget(page);
     const int whole = middle_->sizes().value(0) + middle_->sizes().value(1);
-    middle_->setSizes({whole * picture / 100, whole * (100 - picture) / 100});
+    const int upper = static_cast<int>(std::lround(whole * picture / 100));
+    if (upper != middle_->sizes().value(0)) middle_->setSizes({upper, whole - upper});
 }
 
 bool MainWindow::browsing() const

@@ -69,7 +69,7 @@ private:
     void buildStatusBar();
     void buildShortcuts();
     void connectDocument();
-    void showLower(QWidget* page, int picture);
+    void showLower(QWidget* page, double picture);
     void openAsk();
     bool save();
     bool saveAs();
@@ -92,6 +92,7 @@ private:
     SectionBrowser* sections_;
     QStackedWidget *pages_, *bottom_;
     QSplitter* middle_ = nullptr; // frame view over the lower band
+    double picture_ = 60;         // percent of the height the frame view gets
     std::vector<StopPage> stops_;
     Stop stop_ = Stop::Check;
     QLabel *left_, *right_, *title_, *unitsLabel_, *shown_ = nullptr;

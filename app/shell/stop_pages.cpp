@@ -13,13 +13,13 @@ namespace wr {
 std::vector<StopPage> stopPages(const StopParts& p)
 {
     return {
-        {Stop::Frame, &p.bench.frame(), &p.tables, 62, [&tables = p.tables] { tables.setPage(tables.page()); }},
-        {Stop::Members, nullptr, &p.ledger, 72},
-        {Stop::Restraint, nullptr, &p.ledger, 72},
-        {Stop::Briefs, nullptr, &p.ledger, 72},
-        {Stop::Check, &p.bench.member(), &p.ledger, 72},
-        {Stop::Size, &p.bench.size(), &p.candidates, 46, [&size = p.bench.size()] { size.enter(); }},
-        {Stop::Report, nullptr, &p.ledger, 72},
+        {Stop::Frame, &p.bench.frame(), &p.tables, [&tables = p.tables] { tables.setPage(tables.page()); }},
+        {Stop::Members, nullptr, &p.ledger},
+        {Stop::Restraint, nullptr, &p.ledger},
+        {Stop::Briefs, nullptr, &p.ledger},
+        {Stop::Check, &p.bench.member(), &p.ledger},
+        {Stop::Size, &p.bench.size(), &p.candidates, [&size = p.bench.size()] { size.enter(); }},
+        {Stop::Report, nullptr, &p.ledger},
     };
 }
 

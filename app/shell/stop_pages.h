@@ -18,7 +18,6 @@ struct StopPage
     Stop stop;
     QWidget* bench;                     // the panel at the right; null: a page that says what will be done here
     QWidget* lower;                     // the band under the frame
-    int picture;                        // percent of the height the frame view gets, until the engineer moves it
     std::function<void()> entered = {}; // after riding there
 };
 

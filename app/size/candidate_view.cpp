@@ -7,6 +7,7 @@
 
 #include <QHeaderView>
 #include <QVBoxLayout>
+#include <cmath>
 
 namespace wr {
 
@@ -61,7 +62,8 @@ QVariant RungModel::data(const QModelIndex& index, int role) const
                        : QString();
         case 6: {
             const double change = r.groupMass - table.massNow;
-            return QString("%1%2").arg(change >= 0 ? "+" : "−").arg(std::abs(u.show(Quantity::Mass, change)), 0, 'f', 0);
+            const double shown = std::round(u.show(Quantity::Mass, change));
+            return shown == 0 ? QString("0") : QString("%1%2").arg(shown > 0 ? "+" : "−").arg(std::abs(shown), 0, 'f', 0);
         }
         case 7: return r.limit.empty() ? QString("—") : str(r.limit);
         default: return {};
@@ -77,7 +79,7 @@ QVariant RungModel::data(const QModelIndex& index, int role) const
 CandidateChart::CandidateChart(Document& doc, SizeBench& bench, QWidget* parent)
     : Chart(paperTheme(), parent), doc_(doc), bench_(bench)
 {
-    setMinimumHeight(150);
+    setMinimumHeight(120);
     setAccessibleName("Candidate chart");
     connect(this, &Chart::markClicked, this, [this](int mark) { bench_.choose(order_[mark]); });
 }

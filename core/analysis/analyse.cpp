@@ -94,6 +94,7 @@ FrameForces analyseForces(const Frame& f, const AnalysisChoice& choice, Progress
                           std::shared_ptr<AnalysisMemory> memory)
 {
     FrameForces out = unguarded(f, choice, progress, std::move(memory));
+    out.forces.rigidInShear = !choice.shearDeformation;
     guard(out);
     return out;
 }

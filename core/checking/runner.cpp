@@ -222,8 +222,14 @@ MemberInput CheckModel::inputWith(size_t member, const Shape& shape, const Secti
     else if (source == Source::Unstated && national)
         source = national->strength;
     const bool table = source == Source::Table31;
-    return {shape,    p,       steelOf(frame_->materials[m.material], shape, table), lanes_[member], briefOf(member),
-            m.length, national};
+    return {shape,
+            p,
+            steelOf(frame_->materials[m.material], shape, table),
+            lanes_[member],
+            briefOf(member),
+            m.length,
+            national,
+            !forces_->rigidInShear};
 }
 
 MemberInput CheckModel::input(size_t member) const

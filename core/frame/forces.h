@@ -48,6 +48,7 @@ struct ForceTable
     bool amplified = false;        // by B1 and B2 on first-order forces
     bool reducedStiffness = false; // found with the stiffness of the direct analysis method, where for strength
     bool given = false;            // came with the file
+    bool rigidInShear = false;     // found without shear deformation; deflections leave it out too
     std::string lacks = {};        // why no answer from them can stand as a whole; empty: nothing is missing
     bool inSecond(int combination) const;
     std::uint64_t sizes = 0; // fingerprint of the sizes the forces belong to

@@ -35,6 +35,7 @@ struct MemberInput
     const Brief& brief; // defaults where the member has none
     double length = 0;
     const NationalParameters* national = nullptr; // of EN standards; null: recommended values
+    bool shearDeformation = true;                 // in deflections, as in the analysis
 };
 
 struct CheckOutcome

@@ -93,7 +93,10 @@ Stiffness stiffness(const MemberInput& in, bool major)
     // Angles held all along bend about their legs' directions.
     const bool legs = in.brief.anglesAboutLegs() && in.shape.kind == ShapeKind::Angle;
     const SectionProperties& p = in.section;
-    return {in.steel.e * (major ? (legs ? p.igy : p.iy) : legs ? p.igz : p.iz), in.steel.g * (major ? p.avz : p.avy)};
+    return {in.steel.e * (major  ? (legs ? p.igy : p.iy)
+                          : legs ? p.igz
+                                 : p.iz),
+            in.shearDeformation ? in.steel.g * (major ? p.avz : p.avy) : 0.0};
 }
 
 struct Found

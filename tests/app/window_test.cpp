@@ -9,6 +9,7 @@
 #include <QFile>
 #include <QLabel>
 #include <QMimeData>
+#include <QScrollBar>
 #include <QSettings>
 #include <QSignalSpy>
 #include <QTemporaryDir>
@@ -451,4 +452,42 @@ TEST_CASE("window: without OpenGL there is a sentence and everything else works"
         CHECK_FALSE(w.doc().rungs().rungs.empty());
     }
     qunsetenv("WRENRAIL_NO_OPENGL");
+}
+
+TEST_CASE("window: an edit leaves order, widths and place of the ledger alone", "[app]")
+{
+    Window w(kHill);
+    Ledger& l = w.window.ledger();
+    QTableView& t = l.table();
+    t.sortByColumn(0, Qt::AscendingOrder);
+    t.setColumnWidth(1, 140);
+    t.verticalScrollBar()->setValue(40);
+    const int place = t.verticalScrollBar()->value();
+    REQUIRE(place > 0);
+    const QString first = t.model()->index(0, 0).data().toString();
+    CHECK(w.doc().run(SetSection{w.doc().refs({w.index("EB-1S")}), "W14X90"}).isEmpty());
+    w.settle();
+    CHECK(t.horizontalHeader()->sortIndicatorSection() == 0);
+    CHECK(t.horizontalHeader()->sortIndicatorOrder() == Qt::AscendingOrder);
+    CHECK(t.columnWidth(1) == 140);
+    CHECK(t.verticalScrollBar()->value() == place);
+    CHECK(t.model()->index(0, 0).data().toString() == first);
+}
+
+TEST_CASE("window: the line says less where there is less room, the standard's name always", "[app]")
+{
+    Window w(kHill);
+    auto* line = w.window.findChild<LineView*>();
+    REQUIRE(line != nullptr);
+    CHECK(line->situationIn(1000) == "AISC 360-22 LRFD · first order · forces fit sizes");
+    CHECK(line->situationIn(200) == "AISC 360-22 LRFD · first order");
+    CHECK(line->situationIn(130) == "AISC 360-22 LRFD");
+    CHECK(line->figuresIn(1000) == line->figures());
+    CHECK(line->figuresIn(160) == "198 members · 30 over");
+    // Stops move together so that the words keep their room; each still takes its click.
+    const double wide = line->stopArea(Stop::Report).right();
+    line->resize(900, line->height());
+    CHECK(line->stopArea(Stop::Report).right() < wide - 100);
+    QTest::mouseClick(line, Qt::LeftButton, {}, line->stopArea(Stop::Size).center().toPoint());
+    CHECK(line->current() == Stop::Size);
 }

@@ -382,3 +382,14 @@ TEST_CASE("Deflection: options are written back, bad ones are told with their pl
     CHECK_THAT(faults(R"({"camber":3})"), Catch::Contains("/design/briefs/0/deflection"));
     CHECK_THAT(faults(R"({"limits":[{"span":250}],"limit":1})"), Catch::Contains("/design/briefs/0/deflection/limit"));
 }
+
+TEST_CASE("Deflection: without shear deformation in the analysis there is none in the check either", "[deflection]")
+{
+    Frame f = test::frameOf(simpleBeam(R"({"limits":[{"span":200}]})"));
+    FrameSection& s = f.sections.front();
+    s.properties.avz = s.properties.avy = 1e-3; // m²: soft in shear
+    const Checked with = checked(f), without = checked(f, 0, {.shearDeformation = false});
+    const double w = 10e3, bend = 5 * w * std::pow(6.0, 4) / (384 * test::kEi), shear = w * 36 / 8 / (80e9 * 1e-3);
+    CHECK_THAT(without.deflection.ratio, WithinRel(bend / (6.0 / 200), 1e-6));
+    CHECK_THAT(with.deflection.ratio, WithinRel((bend + shear) / (6.0 / 200), 1e-6));
+}
