@@ -209,11 +209,6 @@ void MainWindow::buildCentre()
     middle_->setSizes({470, 190});
     bottom_->setMinimumHeight(150); // its pages would like more than the picture can spare
     middle_->setHandleWidth(2);
-    // Where the engineer puts it, it stays at every stop: riding along the line moves nothing.
-    connect(middle_, &QSplitter::splitterMoved, this, [this] {
-        const int whole = middle_->sizes().value(0) + middle_->sizes().value(1);
-        if (!browsing() && whole > 0) picture_ = 100.0 * middle_->sizes().value(0) / whole;
-    });
     auto* trayArea = new QScrollArea;
     trayArea->setWidget(tray_);
     trayArea->setWidgetResizable(true);
@@ -250,17 +245,12 @@ void MainWindow::ride(Stop s)
     stop_ = s;
     bench_->setStop(s);
     const StopPage& page = stops_[static_cast<size_t>(s)];
-    showLower(page.lower, picture_);
+    // Riding moves nothing: the edge of the lower band stays where the engineer put it, also after the sections needed more.
+    const bool wasBrowsing = browsing();
+    bottom_->setCurrentWidget(page.lower);
+    if (wasBrowsing) middle_->setSizes(sizesBefore_);
     if (view_) view_->setStop(s);
     if (page.entered) page.entered();
-}
-
-void MainWindow::showLower(QWidget* page, double picture)
-{
-    bottom_->setCurrentWidget(page);
-    const int whole = middle_->sizes().value(0) + middle_->sizes().value(1);
-    const int upper = static_cast<int>(std::lround(whole * picture / 100));
-    if (upper != middle_->sizes().value(0)) middle_->setSizes({upper, whole - upper});
 }
 
 bool MainWindow::browsing() const
@@ -276,8 +266,10 @@ void MainWindow::browseSections(bool on)
         return;
     }
     if (!doc_->hasFrame()) return;
-    constexpr int kPictureWhileBrowsing = 40;
-    showLower(sections_, kPictureWhileBrowsing);
+    if (!browsing()) sizesBefore_ = middle_->sizes();
+    bottom_->setCurrentWidget(sections_);
+    const int whole = middle_->sizes().value(0) + middle_->sizes().value(1);
+    middle_->setSizes({whole * 2 / 5, whole * 3 / 5});
     sections_->open();
 }
 

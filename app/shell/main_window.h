@@ -69,7 +69,6 @@ private:
     void buildStatusBar();
     void buildShortcuts();
     void connectDocument();
-    void showLower(QWidget* page, double picture);
     void openAsk();
     bool save();
     bool saveAs();
@@ -92,7 +91,7 @@ private:
     SectionBrowser* sections_;
     QStackedWidget *pages_, *bottom_;
     QSplitter* middle_ = nullptr; // frame view over the lower band
-    double picture_ = 60;         // percent of the height the frame view gets
+    QList<int> sizesBefore_;      // of the splitter, before the sections were browsed
     std::vector<StopPage> stops_;
     Stop stop_ = Stop::Check;
     QLabel *left_, *right_, *title_, *unitsLabel_, *shown_ = nullptr;
