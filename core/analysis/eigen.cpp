@@ -56,7 +56,8 @@ EigenPairs denseEigen(const SparseMatrix& a, const SparseMatrix& k, int count)
     return out;
 }
 
-EigenPairs largestEigen(const SparseMatrix& a, const SparseMatrix& k, int count, const SymmetricFactor* factor)
+EigenPairs largestEigen(const SparseMatrix& a, const SparseMatrix& k, int count, const SymmetricFactor* factor,
+                        double tolerance)
 {
     constexpr int kSmall = 60;
     EigenPairs out;
@@ -78,7 +79,7 @@ EigenPairs largestEigen(const SparseMatrix& a, const SparseMatrix& k, int count,
                                                                                                    basis);
     try {
         solver.init();
-        solver.compute(Spectra::SortRule::LargestAlge, 3000, 1e-10, Spectra::SortRule::LargestAlge);
+        solver.compute(Spectra::SortRule::LargestAlge, 3000, tolerance, Spectra::SortRule::LargestAlge);
     } catch (const std::exception&) { // its start lay where the matrix gives nothing
         return out;
     }

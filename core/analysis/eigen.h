@@ -13,8 +13,9 @@ struct EigenPairs
 };
 
 // The largest eigenvalues μ of A x = μ K x, K positive definite (lower triangles), by Lanczos iteration (Spectra). `factor`: of
-// K, if there is one already.
-EigenPairs largestEigen(const SparseMatrix& a, const SparseMatrix& k, int count, const SymmetricFactor* factor = nullptr);
+// K, if there is one already. `tolerance`: of the vectors; the values are right to its square.
+EigenPairs largestEigen(const SparseMatrix& a, const SparseMatrix& k, int count, const SymmetricFactor* factor = nullptr,
+                        double tolerance = 1e-10);
 
 // Displacements of the first `nodes` nodes for a shape over the unknowns, the largest translation made 1.
 void shapeOf(const FrameSystem& system, const Eigen::VectorXd& q, size_t nodes, std::vector<Vec3>& u, std::vector<Vec3>& r);

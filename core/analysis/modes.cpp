@@ -9,8 +9,10 @@
 #include "core/base/powers.h"
 
 #include <algorithm>
+#include <atomic>
 #include <cmath>
 #include <fmt/format.h>
+#include <limits>
 
 namespace wr {
 
@@ -65,36 +67,49 @@ class BucklingLoad
 {
 public:
     BucklingLoad(const WholeContext& context, const BucklingOptions& options, const WholeLoad& load)
-        : c_(context), o_(options), load_(load)
+        : c_(context), o_(options), load_(load), own_(context.system, context.memory), solver_(&context.linear)
     {
     }
 
-    void find(std::vector<BucklingMode>& out, std::vector<Finding>& findings)
+    // Solves the load and makes -Kg of its axial forces. False: nothing is compressed, or it could not be solved (told).
+    bool prestress(std::vector<Finding>& findings)
     {
         const FrameSystem& system = c_.system;
         const CaseLoads loads = combined(system, c_.cases, load_.terms);
         Eigen::VectorXd u;
         std::vector<char> active;
-        const FrameSolver* solver = &c_.linear;
-        FrameSolver own(system, c_.memory);
         if (hasOneWay(c_.fine.frame)) {
             CombinationOptions first;
             first.shearDeformation = o_.shearDeformation;
             WholeSolution whole(c_, first, load_, 1.0);
             CombinationOutcome outcome;
-            if (!whole.displacementsOnly(outcome, findings)) return;
+            if (!whole.displacementsOnly(outcome, findings)) return false;
             u = whole.displacements();
             active = whole.active();
-            if (std::any_of(active.begin(), active.end(), [](char a) { return !a; })) {
-                if (!own.factor(active, findings)) return;
-                solver = &own;
+            if (std::any_of(active.begin(), active.end(), [](char x) { return !x; })) {
+                if (!own_.factor(active, findings)) return false;
+                solver_ = &own_;
             }
         } else
             u = system.displacements(c_.linear.solveOnce(loads.rhs), loads.prescribed);
         const Prestress stress = prestressOf(system, loads, u, active);
-        if (!stress.compressed) return;
-        const SparseMatrix g = -(system.geometric(stress.axial, active) + system.scattered(stress.arms));
-        const EigenPairs found = largestEigen(g, solver->stiffness(), o_.modes, &solver->factorAtHand());
+        if (!stress.compressed) return false;
+        weight_ = 0;
+        for (size_t e = 0; e < stress.axial.size(); ++e)
+            weight_ += std::max(0.0, -stress.axial[e]) * system.models()[e].length();
+        minusKg_ = -(system.geometric(stress.axial, active) + system.scattered(stress.arms));
+        return true;
+    }
+
+    // How much compression the load makes, N·m: where there is more, the factor tends to be lower.
+    double weight() const { return weight_; }
+
+    // Is the lowest factor above this one: is K + factor·Kg still positive definite?
+    bool above(double factor) const { return SymmetricFactor(c_.memory).compute(solver_->stiffness() - factor * minusKg_); }
+
+    void modes(std::vector<BucklingMode>& out, std::vector<Finding>& findings) const
+    {
+        const EigenPairs found = largestEigen(minusKg_, solver_->stiffness(), o_.modes, &solver_->factorAtHand(), o_.tolerance);
         if (!found.ok) {
             findings.push_back(finding("analysis.not-converged", load_.place, load_.name,
                                        fmt::format("the buckling modes of {} could not be found", load_.name)));
@@ -105,8 +120,8 @@ public:
             BucklingMode mode;
             mode.factor = 1 / found.values(i);
             const Eigen::VectorXd q = found.vectors.col(i);
-            shapeOf(system, q, c_.original.nodes.size(), mode.u, mode.r);
-            mode.energy = energyShares(system, c_.fine, c_.original.elements.size(), q);
+            shapeOf(c_.system, q, c_.original.nodes.size(), mode.u, mode.r);
+            mode.energy = energyShares(c_.system, c_.fine, c_.original.elements.size(), q);
             out.push_back(std::move(mode));
         }
     }
@@ -115,7 +130,26 @@ private:
     const WholeContext& c_;
     const BucklingOptions& o_;
     const WholeLoad& load_;
+    FrameSolver own_; // of the elements that act, where some do not
+    const FrameSolver* solver_;
+    SparseMatrix minusKg_;
+    double weight_ = 0;
 };
+
+// Loads by the compression they make: the first tends to have the lowest factor, and most others are then known to lie above
+// it.
+std::vector<size_t> heaviestFirst(const Prepared& p, const WholeContext& context, const BucklingOptions& o,
+                                  const std::vector<WholeLoad>& list, std::vector<size_t> which, Progress& progress)
+{
+    std::vector<double> weight(list.size());
+    std::vector<Finding> told; // again where the modes are looked for
+    solveEach(p, which.size(), progress, 0, "buckling", told, [&](size_t k, std::vector<Finding>& findings) {
+        BucklingLoad load(context, o, list[which[k]]);
+        if (load.prestress(findings)) weight[which[k]] = load.weight();
+    });
+    std::stable_sort(which.begin(), which.end(), [&](size_t a, size_t b) { return weight[a] > weight[b]; });
+    return which;
+}
 
 } // namespace
 
@@ -130,8 +164,22 @@ BucklingResult analyseBuckling(const Frame& f, const BucklingOptions& o, Progres
     const std::vector<WholeLoad> list = wholeLoads(f, o.cases);
     out.combinations.resize(list.size());
     const WholeContext context{f, p.fine, p.system, p.cases, p.linear, false, memory};
-    solveEach(p, list.size(), progress, 0, "buckling", out.findings, [&](size_t c, std::vector<Finding>& findings) {
-        BucklingLoad(context, o, list[c]).find(out.combinations[c], findings);
+    std::vector<size_t> order;
+    for (size_t c = 0; c < list.size(); ++c)
+        if (!o.wanted || o.wanted(list[c])) order.push_back(c);
+    if (o.lowestOnly) order = heaviestFirst(p, context, o, list, std::move(order), progress);
+    std::atomic<double> lowest{std::numeric_limits<double>::infinity()};
+    solveEach(p, order.size(), progress, 0, "buckling", out.findings, [&](size_t k, std::vector<Finding>& findings) {
+        const size_t c = order[k];
+        BucklingLoad load(context, o, list[c]);
+        if (!load.prestress(findings)) return;
+        // Far cheaper than modes: a load whose factor is above the lowest so far needs none.
+        if (const double now = lowest; o.lowestOnly && std::isfinite(now) && load.above(now)) return;
+        load.modes(out.combinations[c], findings);
+        if (out.combinations[c].empty()) return;
+        const double mine = out.combinations[c].front().factor;
+        for (double now = lowest; mine < now && !lowest.compare_exchange_weak(now, mine);) {
+        }
     });
     out.ok = !progress.cancelled();
     return out;

@@ -5,7 +5,11 @@
 
 #include "core/analysis/linear.h"
 
+#include <functional>
+
 namespace wr {
+
+struct WholeLoad;
 
 struct BucklingMode : ModeShape // factor: on all loads of the combination; only positive ones
 {
@@ -25,6 +29,9 @@ struct BucklingOptions
     int pieces = 8; // of each beam: the second mode of a column within 0.1 %
     bool cases = false;
     bool shearDeformation = true;
+    double tolerance = 1e-10;                          // of the shapes; factors are right to its square
+    std::function<bool(const WholeLoad&)> wanted = {}; // the others have no modes in the result; none: all
+    bool lowestOnly = false;                           // modes of a load only if none before it has a lower factor
 };
 
 // First-order axial forces of each combination (and case), K + factor·Kg singular. One-way elements are those that act under

@@ -31,7 +31,9 @@ void solveEach(const Prepared& p, size_t count, Progress& progress, double from,
     std::atomic<size_t> done{0};
     std::optional<OneThreadBlas> alone;
     if (count > 1) alone.emplace();
-    tbb::parallel_for(size_t{0}, count, [&](size_t c) {
+    std::atomic<size_t> next{0}; // in their order, whichever core is free
+    tbb::parallel_for(size_t{0}, count, [&](size_t) {
+        const size_t c = next++;
         if (progress.cancelled()) return;
         solve(c, own[c]);
         placesOfOriginal(p.fine, p.nodes, own[c]);

@@ -98,18 +98,12 @@ struct Lowest
 };
 Lowest lowestOf(const CheckModel& model, const BucklingResult& r, bool swayOnly)
 {
-    const ForceTable& t = model.forces();
-    const auto sets = model.setsFor(model.standard());
     const std::vector<WholeLoad> loads = wholeLoads(model.frame(), false); // those that are on
     Lowest out;
     for (size_t k = 0; k < r.combinations.size(); ++k) {
-        const int combination = loads[k].combination;
-        const bool counts = combination >= 0 &&
-                            std::any_of(sets.begin(), sets.end(), [&](int s) { return t.sets[s].combination == combination; });
-        if (!counts) continue;
         for (const BucklingMode& mode : r.combinations[k]) {
             if (swayOnly && !sways(model, mode)) continue;
-            if (!out.mode || mode.factor < out.mode->factor) out = {&mode, static_cast<size_t>(combination)};
+            if (!out.mode || mode.factor < out.mode->factor) out = {&mode, static_cast<size_t>(loads[k].combination)};
             break; // smallest first
         }
     }
@@ -118,17 +112,25 @@ Lowest lowestOf(const CheckModel& model, const BucklingResult& r, bool swayOnly)
 
 } // namespace
 
+// A factor with two decimals needs no finer shape.
+constexpr double kEnough = 1e-5;
+
 std::optional<Finding> criticalFactor(const CheckModel& model, Progress& progress)
 {
     const ForceTable& t = model.forces();
     const Frame& f = model.frame();
     if (!model.standard().key.starts_with("en1993") || t.empty()) return {};
-    BucklingResult r = analyseBuckling(f, {.modes = 1, .pieces = 2}, progress);
+    const auto sets = model.setsFor(model.standard());
+    const auto counts = [&](const WholeLoad& l) {
+        return l.combination >= 0 &&
+               std::any_of(sets.begin(), sets.end(), [&](int s) { return t.sets[s].combination == l.combination; });
+    };
+    BucklingResult r =
+        analyseBuckling(f, {.modes = 1, .pieces = 2, .tolerance = kEnough, .wanted = counts, .lowestOnly = true}, progress);
     if (!r.ok || progress.cancelled()) return {};
     Lowest worst = lowestOf(model, r, false);
     if (!worst.mode) return {};
     const double limit = nationalOf(model).alphaCr;
-    const auto sets = model.setsFor(model.standard());
     const bool second = std::all_of(sets.begin(), sets.end(), [&](int s) { return t.inSecond(t.sets[s].combination); });
     std::string text = fmt::format("lowest critical load factor α_cr = {:.2f}, combination {}", worst.mode->factor,
                                    f.combinations[worst.combination].id);
@@ -138,7 +140,7 @@ std::optional<Finding> criticalFactor(const CheckModel& model, Progress& progres
         const std::string alone = aloneIn(model, *worst.mode);
         text += alone.empty() ? ": members buckle between ends that stay" : fmt::format(": member {} buckles alone", alone);
         constexpr int kModes = 12;
-        r = analyseBuckling(f, {.modes = kModes, .pieces = 2}, progress);
+        r = analyseBuckling(f, {.modes = kModes, .pieces = 2, .tolerance = kEnough, .wanted = counts}, progress);
         if (!r.ok || progress.cancelled()) return {};
         worst = lowestOf(model, r, true);
         swaying = worst.mode != nullptr;

@@ -171,3 +171,33 @@ TEST_CASE("analysis: a section of an area alone serves axial elements; loads wit
     const auto model = test::modelOf(huge);
     CHECK(model->check(0).status == Status::Unchecked);
 }
+
+TEST_CASE("buckling: the lowest factor of all combinations without the modes of the others", "[analysis][buckling]")
+{
+    const Frame f = test::frameOf(test::demo("marrow-hill"));
+    SilentProgress p;
+    const BucklingResult all = analyseBuckling(f, {.modes = 1, .pieces = 2}, p);
+    const BucklingResult low = analyseBuckling(f, {.modes = 1, .pieces = 2, .lowestOnly = true}, p);
+    REQUIRE(all.ok);
+    REQUIRE(low.ok);
+    const auto least = [](const BucklingResult& r) {
+        double out = 1e300;
+        for (const auto& c : r.combinations)
+            if (!c.empty()) out = std::min(out, c.front().factor);
+        return out;
+    };
+    CHECK_THAT(least(low), WithinRel(least(all), 1e-9));
+    REQUIRE(low.combinations.size() == all.combinations.size());
+    size_t left = 0;
+    for (size_t c = 0; c < low.combinations.size(); ++c) {
+        left += low.combinations[c].empty() && !all.combinations[c].empty();
+        if (!low.combinations[c].empty())
+            CHECK_THAT(low.combinations[c].front().factor, WithinRel(all.combinations[c].front().factor, 1e-9));
+    }
+    CHECK(left > all.combinations.size() / 2); // most are known to lie above
+    const std::vector<WholeLoad> loads = wholeLoads(f, false);
+    const BucklingResult one = analyseBuckling(
+        f, {.modes = 1, .pieces = 2, .wanted = [&](const WholeLoad& l) { return l.name == loads[3].name; }}, p);
+    for (size_t c = 0; c < one.combinations.size(); ++c)
+        CHECK(one.combinations[c].empty() == (c != 3));
+}
