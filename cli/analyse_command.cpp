@@ -32,7 +32,7 @@ bool addBuckling(const AnalyseArguments& a, const Frame& f, Frame& answer, Progr
     const std::vector<WholeLoad> loads = wholeLoads(f, true);
     for (size_t c = 0; c < b.combinations.size(); ++c)
         if (a.json != "-" && !b.combinations[c].empty())
-            tell("{}: critical load factor {:.4g}\n", loads[c].name, b.combinations[c].front().factor);
+            tell("{}: critical load factor {:.4g}\n", printable(loads[c].name), b.combinations[c].front().factor);
     answer.modes.emplace_back("buckling", bucklingJson(f, b, loads));
     return b.ok;
 }

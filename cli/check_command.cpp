@@ -54,7 +54,7 @@ void summary(const CheckModel& model, const CheckReport& report)
         std::stable_sort(list.begin(), list.end(),
                          [&](size_t a, size_t b) { return report.results[a].utilisation > report.results[b].utilisation; });
         for (size_t k = 0; k < std::min(list.size(), kShown); ++k)
-            tell("  {:<9} {:<10} {}\n", statusWord(status), model.members()[list[k]].id,
+            tell("  {:<9} {:<10} {}\n", statusWord(status), printable(model.members()[list[k]].id),
                  printable(reasonOf(model, list[k], report.results[list[k]])));
         if (list.size() > kShown) tell("  {:<9} … and {} more\n", statusWord(status), list.size() - kShown);
     }

@@ -2,6 +2,7 @@
 
 #include "core/analysis/case_effects.h"
 #include "core/analysis/shares.h"
+#include "core/base/printable.h"
 #include "core/base/progress.h"
 #include "core/combos/make.h"
 #include "core/files/frame_reader.h"
@@ -67,7 +68,8 @@ Report run(CombinationArguments a)
     }
     if (a.json != "-")
         for (const Combination& c : f.combinations)
-            tell("{:<5} {:<12} {:<26} {}\n", c.id, purposeName(c.purpose), c.made.empty() ? "by hand" : c.made, c.title);
+            tell("{:<5} {:<12} {:<26} {}\n", printable(c.id), purposeName(c.purpose),
+                 c.made.empty() ? "by hand" : printable(c.made), printable(c.title));
     if (!writeOut(writeFrame(f), a.json)) report.badInput = true;
     return report;
 }

@@ -47,7 +47,8 @@ QPushButton* link(const char* words, const char* name)
 FrameTablesView::FrameTablesView(Document& doc, ResultLayer* results, QWidget* parent)
     : QWidget(parent), doc_(doc), results_(results), tabs_(new QButtonGroup(this)), maker_(new QWidget),
       loading_(new QComboBox), notional_(new QComboBox), subsets_(new QComboBox), service_(new QCheckBox("service")),
-      construction_(new QCheckBox("construction")), sds_(new QLineEdit), make_(new QPushButton("Make")),
+      construction_(new QCheckBox("construction")), seismic_(new QWidget), sds_(new QLineEdit), overstrength_(new QLineEdit),
+      across_(new QCheckBox("30 % across")), possible_(new QLabel), make_(new QPushButton("Make")),
       add_(link("Add one", "Add a combination")), remove_(link("Remove", "Remove the combination")),
       export_(link("Export CSV…", "Export this table as CSV")), message_(new QLabel), view_(new QTableView),
       model_(new TableModel(this))
@@ -63,6 +64,8 @@ FrameTablesView::FrameTablesView(Document& doc, ResultLayer* results, QWidget* p
     all->addWidget(maker_);
     // What is wrong with an entry of any page, or how many sets were made, wants a line's width.
     auto* below = new QHBoxLayout;
+    below->addWidget(seismic_);
+    below->addWidget(possible_);
     below->addWidget(message_, 1);
     below->addStretch();
     below->addWidget(add_);
@@ -123,15 +126,27 @@ void FrameTablesView::buildMaker()
     sds_->setPlaceholderText("SDS");
     sds_->setAccessibleName("SDS of the vertical earthquake effect");
     sds_->setToolTip("SDS of ASCE 7: the vertical earthquake effect is 0.2·SDS of the dead load");
-    sds_->setFixedWidth(48);
-    sds_->hide();
+    overstrength_->setPlaceholderText("Ω0");
+    overstrength_->setAccessibleName("Overstrength of the earthquake-resisting system");
+    overstrength_->setToolTip("Ω0 of ASCE 7 12.4.3: the sets with overstrength are made too; empty: they are not");
+    across_->setChecked(true);
+    across_->setToolTip(
+        "30 % of an earthquake across act beside the one that leads (ASCE 7 12.5.3, EN 1998-1 4.3.3.5.1, IS 1893)");
+    auto* quake = new QHBoxLayout(seismic_);
+    quake->setContentsMargins(0, 0, 0, 0);
+    for (QLineEdit* e : {sds_, overstrength_})
+        e->setFixedWidth(48);
+    for (QWidget* w : std::initializer_list<QWidget*>{sds_, overstrength_, across_})
+        quake->addWidget(w);
+    seismic_->hide();
+    possible_->setObjectName("quiet");
     make_->setAccessibleName("Make the combinations of this standard");
     make_->setToolTip("Makes the combinations from the actions of the cases; those written by hand stay");
     message_->setObjectName("trouble");
     message_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     auto* row = new QHBoxLayout(maker_);
     row->setContentsMargins(0, 0, 0, 0);
-    for (QWidget* w : std::initializer_list<QWidget*>{loading_, notional_, subsets_, service_, construction_, sds_, make_})
+    for (QWidget* w : std::initializer_list<QWidget*>{loading_, notional_, subsets_, service_, construction_, make_})
         row->addWidget(w);
     row->addStretch(1);
 }
@@ -140,6 +155,12 @@ void FrameTablesView::connectAll()
 {
     connect(tabs_, &QButtonGroup::idClicked, this, [this](int id) { setPage(static_cast<Page>(id)); });
     connect(make_, &QPushButton::clicked, this, &FrameTablesView::makeThem);
+    for (QComboBox* b : {loading_, notional_, subsets_})
+        connect(b, &QComboBox::currentIndexChanged, this, &FrameTablesView::tellPossible);
+    for (QCheckBox* b : {service_, construction_, across_})
+        connect(b, &QCheckBox::toggled, this, &FrameTablesView::tellPossible);
+    for (QLineEdit* e : {sds_, overstrength_})
+        connect(e, &QLineEdit::editingFinished, this, &FrameTablesView::tellPossible);
     connect(add_, &QPushButton::clicked, this, &FrameTablesView::addOne);
     connect(remove_, &QPushButton::clicked, this, &FrameTablesView::removeOne);
     connect(export_, &QPushButton::clicked, this, &FrameTablesView::exportAsk);
@@ -181,8 +202,9 @@ void FrameTablesView::refresh()
     const FrameForces& r = doc_.analysed();
     std::vector<ShownLoad> loads;
     if (results_ && !results_->loads().empty()) loads = {results_->loads()[results_->load()]};
-    sds_->setVisible(
-        std::any_of(f.cases.begin(), f.cases.end(), [](const LoadCase& c) { return c.action == Action::Seismic; }));
+    seismic_->setVisible(page_ == Combinations && std::any_of(f.cases.begin(), f.cases.end(),
+                                                              [](const LoadCase& c) { return c.action == Action::Seismic; }));
+    tellPossible();
     switch (page_) {
     case Cases: model_->set(caseTable(f)); break;
     case Combinations: model_->set(combinationTable(f)); break;
@@ -320,26 +342,55 @@ bool FrameTablesView::editCase(int row, int column, const QString& text)
     return true;
 }
 
-void FrameTablesView::makeThem()
+std::optional<MakeOptions> FrameTablesView::makeOptions(QString* why) const
 {
-    if (!doc_.hasFrame()) return;
     MakeOptions o;
     o.standard = loadingStandards()[loading_->currentIndex()].standard;
     o.notional = static_cast<NotionalUse>(notional_->currentIndex());
     o.subsets = static_cast<Subsets>(subsets_->currentIndex());
     o.service = service_->isChecked();
     o.construction = construction_->isChecked();
-    if (!sds_->text().trimmed().isEmpty()) {
-        const auto k = number(sds_->text());
-        if (!k || *k < 0 || *k > 4) return tell("SDS is a number from 0 to 4");
-        o.sds = *k;
+    o.orthogonal = across_->isChecked() ? 0.3 : 0;
+    for (const auto& [field, name, into] :
+         {std::tuple{sds_, "SDS", &o.sds}, std::tuple{overstrength_, "Ω0", &o.overstrength}}) {
+        if (field->text().trimmed().isEmpty()) continue;
+        const auto k = number(field->text());
+        if (!k || *k < 0 || *k > 4) {
+            *why = QString("%1 is a number from 0 to 4").arg(QString::fromUtf8(name));
+            return {};
+        }
+        *into = *k;
     }
     o.effects = [this] {
         SilentProgress p;
         return caseEffects(doc_.frame(), p);
     };
     o.resultant = [](const Frame& frame, const LoadCase& c) { return loadTotals(frame, c).sum(); };
-    MadeCombinations m = makeCombinations(doc_.frame(), o);
+    return o;
+}
+
+// Before they are made: all subsets, or those that govern where there are many.
+void FrameTablesView::tellPossible()
+{
+    QString why;
+    const auto o = doc_.hasFrame() && page_ == Combinations ? makeOptions(&why) : std::nullopt;
+    possible_->setVisible(o.has_value());
+    if (!o) return;
+    const double n = possibleSets(doc_.frame(), *o);
+    possible_->setText(n < 1e6 ? QString("up to %1 sets").arg(n, 0, 'f', 0) : QString("over a million sets"));
+    possible_->setToolTip(
+        n > kManySubsets ? "All subsets of the actions; of so many, \"governing sets\" keeps those that are the largest or "
+                           "the least in some effect"
+                         : "All subsets of the actions, at most: those that are alike are made once");
+}
+
+void FrameTablesView::makeThem()
+{
+    if (!doc_.hasFrame()) return;
+    QString wrong;
+    const auto o = makeOptions(&wrong);
+    if (!o) return tell(wrong);
+    MadeCombinations m = makeCombinations(doc_.frame(), *o);
     if (anyError(m.findings))
         for (const Finding& error : m.findings)
             if (error.severity == Severity::Error) return tell(QString::fromStdString(error.text));

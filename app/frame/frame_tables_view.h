@@ -34,6 +34,8 @@ public:
     QComboBox& notional() { return *notional_; }
     QComboBox& subsets() { return *subsets_; }
     QLineEdit& sds() { return *sds_; }
+    QLineEdit& overstrength() { return *overstrength_; }
+    QString possibleWords() const { return possible_->text(); } // how many sets could be made
     QPushButton& make() { return *make_; }
     QPushButton& add() { return *add_; }
     QPushButton& remove() { return *remove_; }
@@ -54,6 +56,8 @@ private:
     bool edit(int row, int column, const QString& text);
     bool editCase(int row, int column, const QString& text);
     void later(SetLoads edit);
+    std::optional<MakeOptions> makeOptions(QString* why) const; // none: an entry is no number
+    void tellPossible();
     bool run(std::vector<Combination> list, const std::string& words);
     void pickRow(const QModelIndex& index);
 
@@ -65,7 +69,10 @@ private:
     QWidget* maker_;
     QComboBox *loading_, *notional_, *subsets_;
     QCheckBox *service_, *construction_;
-    QLineEdit* sds_; // where there are seismic cases
+    QWidget* seismic_; // where there are seismic cases
+    QLineEdit *sds_, *overstrength_;
+    QCheckBox* across_;
+    QLabel* possible_; // the number of sets before they are made
     QPushButton *make_, *add_, *remove_, *export_;
     QLabel* message_;
     QTableView* view_;

@@ -352,6 +352,7 @@ void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<cons
             p.zb = std::abs(mz[s.quarter[1]]);
             p.zc = std::abs(mz[s.quarter[2]]);
             p.loaded = changes(vz, s.first, s.last);
+            p.push = vz[s.first] - vz[s.last];
         }
         // Peaks between stations.
         for (size_t j = 0; j + 1 < n; ++j) {

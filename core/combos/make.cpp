@@ -288,6 +288,15 @@ private:
 
 } // namespace
 
+double possibleSets(const Frame& f, const MakeOptions& o)
+{
+    const Actions actions(f, o);
+    double sum = 0;
+    for (const SetRule& r : isEurocode(o.standard) ? eurocodeRules(actions, o) : equationRules(actions, o))
+        sum += waysOf(r);
+    return sum;
+}
+
 MadeCombinations makeCombinations(const Frame& f, const MakeOptions& o)
 {
     return Maker(f, o).run();

@@ -74,6 +74,9 @@ struct MadeCombinations
 // across. `reversible` cases act with both signs.
 MadeCombinations makeCombinations(const Frame& f, const MakeOptions& o);
 
+// How many sets all subsets would make, at most: to be told before they are made.
+double possibleSets(const Frame& f, const MakeOptions& o);
+
 // φ of EN 1993-1-1 Eq. 5.5: 1/200·αh·αm for a height (m) and the number of columns in a row.
 double imperfection(double height, int columns);
 // Height of the frame over its lowest support, m.

@@ -17,11 +17,6 @@ constexpr std::array<std::string_view, 12> kCheckKeys{"tension",     "compressio
                                                       "ltb",         "shear-major", "shear-minor",   "torsion",
                                                       "interaction", "slenderness", "deflection",    "section"};
 
-std::string listed(std::span<const std::string_view> words)
-{
-    return joined({words.begin(), words.end()});
-}
-
 std::optional<LoadHeight> heightFromName(std::string_view n)
 {
     if (n == "top") return LoadHeight::Top;
@@ -139,7 +134,7 @@ private:
         b_.leaveOut = c_.words("leaveOut");
         for (const std::string& key : b_.leaveOut)
             if (std::find(kCheckKeys.begin(), kCheckKeys.end(), key) == kCheckKeys.end())
-                c_.fault("frame.value", "leaveOut", inQuotes(key) + " is no check; allowed: " + listed(kCheckKeys));
+                c_.fault("frame.value", "leaveOut", inQuotes(key) + " is no check; allowed: " + joined(kCheckKeys));
     }
     void warping()
     {

@@ -9,14 +9,6 @@ namespace wr {
 
 namespace {
 
-std::string listed(std::span<const std::string_view> names)
-{
-    std::string out;
-    for (const std::string_view n : names)
-        if (!n.empty()) out += (out.empty() ? "" : ", ") + std::string(n);
-    return out;
-}
-
 // A word of a list as the enumerator at its place; unstated where the key is missing.
 template <class E> E choice(Cursor& c, std::string_view key, std::span<const std::string_view> names)
 {
@@ -24,7 +16,7 @@ template <class E> E choice(Cursor& c, std::string_view key, std::span<const std
     if (!word) return E::Unstated;
     const auto it = std::find(names.begin() + 1, names.end(), *word);
     if (it == names.end()) {
-        c.fault("frame.value", key, inQuotes(*word) + " is not known here; allowed: " + listed(names));
+        c.fault("frame.value", key, inQuotes(*word) + " is not known here; allowed: " + joined(names));
         return E::Unstated;
     }
     return static_cast<E>(it - names.begin());

@@ -18,11 +18,11 @@ std::string inQuotes(std::string_view s)
     return "\"" + std::string(s) + "\"";
 }
 
-std::string joined(const std::vector<std::string_view>& words)
+std::string joined(std::span<const std::string_view> words)
 {
     std::string out;
     for (const auto w : words)
-        out += (out.empty() ? "" : ", ") + std::string(w);
+        if (!w.empty()) out += (out.empty() ? "" : ", ") + std::string(w);
     return out;
 }
 

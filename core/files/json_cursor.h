@@ -7,6 +7,7 @@
 #include "core/frame/design.h"
 
 #include <functional>
+#include <span>
 #include <string>
 #include <vector>
 
@@ -15,7 +16,7 @@ namespace wr {
 std::string pointerToken(std::string_view key); // "~" and "/" escaped (RFC 6901)
 std::string jsonKind(const Json& v);            // "a number", "an object" …
 std::string inQuotes(std::string_view s);
-std::string joined(const std::vector<std::string_view>& words); // "a, b, c"
+std::string joined(std::span<const std::string_view> words); // "a, b, c", empty ones left out
 
 class Cursor
 {

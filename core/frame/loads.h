@@ -13,7 +13,23 @@
 namespace wr {
 
 enum class Dof { Ux, Uy, Uz, Rx, Ry, Rz };
-enum class Action { Dead, Superimposed, Live, RoofLive, Storage, Snow, Wind, Seismic, Thermal, Crane, Construction, Rain, Fluid, Accidental, Notional };
+enum class Action {
+    Dead,
+    Superimposed,
+    Live,
+    RoofLive,
+    Storage,
+    Snow,
+    Wind,
+    Seismic,
+    Thermal,
+    Crane,
+    Construction,
+    Rain,
+    Fluid,
+    Accidental,
+    Notional
+};
 enum class LoadAxes { Global, Local, Projected };
 
 struct NodalLoad

@@ -1,5 +1,7 @@
 #include "core/reporting/trace_text.h"
 
+#include "core/base/printable.h"
+
 #include <fmt/format.h>
 
 namespace wr {
@@ -28,19 +30,20 @@ std::string traceText(const CheckModel& model, const CheckReport& report, size_t
     const Member& m = model.members()[member];
     const FrameSection& section = model.frame().sections[m.section];
     const MemberResult& r = report.results[member];
-    std::string out = fmt::format("Member {}, {}, {} long, by {}: {}", m.id, section.name.empty() ? section.id : section.name,
+    std::string out = fmt::format("Member {}, {}, {} long, by {}: {}", printable(m.id),
+                                  printable(section.name.empty() ? section.id : section.name),
                                   u.text(Quantity::Length, m.length), standard.title, statusWord(r.status));
     if (r.status != Status::Unchecked && r.govern())
         out += fmt::format(", {} in {}", significant(r.utilisation), standard.checks[r.govern()->check].title);
     out += "\n";
     for (const std::string& note : r.notes)
-        out += "  " + note + "\n";
+        out += "  " + printable(note) + "\n";
     for (const CheckOutcome& o : r.outcomes) {
         if (o.status == Status::NotApplicable) continue;
         const CheckRow& row = standard.checks[o.check];
         out += fmt::format("\n{} ({}): ", row.title, o.clause.empty() ? row.chapter : o.clause);
         if (o.status == Status::Unchecked) {
-            out += "unchecked, " + o.reason + "\n";
+            out += "unchecked, " + printable(o.reason) + "\n";
             continue;
         }
         if (o.demand == 0 && o.ratio == 0) {
@@ -48,7 +51,8 @@ std::string traceText(const CheckModel& model, const CheckReport& report, size_t
             continue;
         }
         out += fmt::format("{}, {}", significant(o.ratio), statusWord(o.status));
-        if (o.set >= 0) out += fmt::format(", {} at {}", model.combinationOf(member, o), u.text(Quantity::Length, o.at));
+        if (o.set >= 0)
+            out += fmt::format(", {} at {}", printable(model.combinationOf(member, o)), u.text(Quantity::Length, o.at));
         out += "\n";
         for (const TraceStep& s : model.explain(member, o).steps)
             out += stepText(s, u);

@@ -45,6 +45,7 @@ struct SpanDemand
     double a = 0, b = 0, c = 0;    // |my| at the quarter points
     double za = 0, zb = 0, zc = 0; // |mz| at the quarter points
     bool loaded = false;           // the shear changes inside: something acts between the holds
+    double push = 0;               // N: what acts between the holds, towards -z; negative: it lifts
     double leastTension = 0;       // tension everywhere between the holds, at least this much; 0: not pulled all along
     double largest() const { return top.value > bottom.value ? top.value : bottom.value; }
     const Extreme& minor() const { return plus.value >= minus.value ? plus : minus; }

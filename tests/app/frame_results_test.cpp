@@ -183,6 +183,11 @@ TEST_CASE("frame stop: combinations are made, edited, switched off, removed and 
     const size_t before = w.doc().frame().combinations.size(), cases = w.doc().frame().cases.size();
     CHECK(tables.loading().currentText().contains("ASCE 7-22"));
     tables.notional().setCurrentIndex(1);
+    // The number is told before they are made.
+    const double possible = possibleSets(w.doc().frame(), {});
+    CHECK(possible > 20);
+    CHECK(tables.possibleWords() == QString("up to %1 sets").arg(possible, 0, 'f', 0));
+    CHECK_FALSE(tables.overstrength().isVisible()); // no earthquake here
     click(tables.make());
     w.settle();
     CHECK(w.doc().frame().combinations.size() > before);

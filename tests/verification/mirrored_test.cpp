@@ -24,6 +24,8 @@ struct Case
     double length = 6;
     std::vector<Place> places;
     std::vector<Held> holds;
+    int free = 0;           // 1: nothing holds the end at `length`, 2: the one at 0
+    int height = 0;         // of the loads: 1 on top, -1 below
     bool backwards = false; // the element is drawn from the far end
 };
 
@@ -38,6 +40,17 @@ Case random(std::mt19937& r, const std::string& section, const std::string& stan
     const bool pulled = u(0, 1) < 0.3, axial = u(0, 1) < 0.8, major = u(0, 1) < 0.9, minor = u(0, 1) < 0.5;
     const double n = axial ? u(5, 60) * (pulled ? 1 : -1) : 0;
     const double a1 = u(-8, 8), b1 = u(-8, 8), q1 = u(-3, 3), a2 = u(-2, 2), b2 = u(-2, 2), q2 = u(-0.6, 0.6);
+    c.height = std::uniform_int_distribution<int>(-1, 1)(r);
+    if (u(0, 1) < 0.3) { // a cantilever with loads along it and at its tip
+        c.free = 1;
+        for (int i = 0; i <= 20; ++i) {
+            const double s = c.length * i / 20, d = c.length - s;
+            const double my = a1 * d / c.length + q1 * d * d / 2, mz = a2 * d / c.length + q2 * d * d / 2;
+            c.places.push_back({s, n, minor ? a2 / c.length + q2 * d : 0, major ? -a1 / c.length - q1 * d : 0, 0,
+                                major ? my : 0, minor ? mz : 0});
+        }
+        return c;
+    }
     for (int i = 0; i <= 20; ++i) {
         const double x = i / 20.0, s = x * c.length;
         const auto m = [&](double a, double b, double q) { return a + (b - a) * x + q * s * (c.length - s) / 2; };
@@ -62,6 +75,7 @@ Case mirrored(Case c)
     }
     for (Held& h : c.holds)
         h.at = c.length - h.at;
+    c.free = c.free == 0 ? 0 : 3 - c.free;
     return c;
 }
 // The other sign of the moment about y: what was on top is below.
@@ -73,6 +87,7 @@ Case upsideDown(Case c)
     }
     for (Held& h : c.holds)
         std::swap(h.top, h.bottom);
+    c.height = -c.height;
     return c;
 }
 Case fromBehind(Case c)
@@ -108,18 +123,28 @@ std::string text(const Case& c)
         holds += fmt::format(R"({}{{"member":"E","at":{:.17g},"holds":[{}]}})", holds.empty() ? "" : ",",
                              c.backwards ? c.length - h.at : h.at, words);
     }
+    // Node 1 is where the element starts.
+    const std::string both = R"(,"support":{"ux":true,"uy":true,"uz":true,"rx":true})",
+                      fixed = R"(,"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true})";
+    const auto support = [&](bool atLength) {
+        if (c.free == 0) return both;
+        return (c.free == 1) == atLength ? std::string() : fixed;
+    };
     const std::string far = fmt::format("[{:.17g},0,0]", c.length), near = "[0,0,0]";
     return fmt::format(
         R"({{"format":"wren-frame","version":1,"units":{{"length":"m","force":"kN","section":"mm","stress":"MPa"}},
 "materials":[{{"id":"M","e":200000,"g":77000,"density":7850,"fy":345,"fu":450}}],"sections":[{{"id":"S",{}}}],
-"nodes":[{{"id":"1","at":{},"support":{{"ux":true,"uy":true,"uz":true,"rx":true}}}},
-{{"id":"2","at":{},"support":{{"ux":true,"uy":true,"uz":true,"rx":true}}}}],
+"nodes":[{{"id":"1","at":{}{}}},{{"id":"2","at":{}{}}}],
 "elements":[{{"id":"E","nodes":["1","2"],"section":"S","material":"M"}}],"cases":[{{"id":"G"}}],
 "combinations":[{{"id":"U","terms":{{"G":1}}}}],
 "results":[{{"combination":"U","order":"second","elements":[{{"element":"E","stations":[{}]}}]}}],
 "design":{{"standard":"{}","members":[{{"id":"E","elements":["E"],"brief":"B"}}],"restraints":[{}],
 "briefs":[{{"id":"B"{}}}]}}}})",
-        c.section, c.backwards ? far : near, c.backwards ? near : far, stations, c.standard, holds, c.brief);
+        c.section, c.backwards ? far : near, support(c.backwards), c.backwards ? near : far, support(!c.backwards), stations,
+        c.standard, holds,
+        c.brief + (c.height == 0  ? ""
+                   : c.height > 0 ? R"(,"loadHeight":"top")"
+                                  : R"(,"loadHeight":"bottom")"));
 }
 
 struct Answer

@@ -89,12 +89,14 @@ template <class Sink> double spanCb(const Context& c, const Span& span, const Sp
         }
         cb = step(sink, "C_b", "min(C_b, 3)", "F1-1", Quantity::Ratio, std::min(cb, 3.0));
     }
-    // Loads at a flange: C_b·1.4^(2y/h), y = ±h/2 (Commentary to F1, after Helwig and others).
-    if (major && c.in.brief.loadHeight == LoadHeight::Top && largest > 0)
-        cb = step(sink, "C_b", "C_b/1.4", "Comm. F1", Quantity::Ratio, cb / 1.4);
-    else if (major && c.in.brief.loadHeight == LoadHeight::Bottom && d.loaded && largest > 0)
-        cb = step(sink, "C_b", "1.4*C_b", "Comm. F1", Quantity::Ratio, 1.4 * cb);
-    return cb;
+    // Loads at a flange: C_b·1.4^(2y/h), y = ±h/2 (Commentary to F1, after Helwig and others). A load that pushes towards the
+    // shear centre turns the section further, one that pulls away from it turns it back: on top when it lifts, below when it
+    // presses.
+    const LoadHeight height = c.in.brief.loadHeight;
+    if (!major || height == LoadHeight::Centroid || !d.loaded || !(largest > 0)) return cb;
+    if ((height == LoadHeight::Top) == (d.push >= 0))
+        return step(sink, "C_b", "C_b/1.4", "Comm. F1", Quantity::Ratio, cb / 1.4);
+    return step(sink, "C_b", "1.4*C_b", "Comm. F1", Quantity::Ratio, 1.4 * cb);
 }
 
 SpanMoments spanMoments(const Context& c, const Span& span, const SpanDemand& d, Axis axis, bool sidedSection)
