@@ -7,6 +7,9 @@
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
+#include <functional>
+#include <limits>
+#include <map>
 
 namespace wr {
 
@@ -90,30 +93,94 @@ bool sways(const CheckModel& model, const BucklingMode& mode)
     return false;
 }
 
-// The lowest factor of the combinations that count, of any mode or of those that sway.
+// A factor with two decimals needs no finer shape.
+constexpr double kEnough = 1e-5;
+using Counts = std::function<bool(const WholeLoad&)>;
+
+// The lowest factor of all combinations that count.
 struct Lowest
 {
     const BucklingMode* mode = nullptr;
-    size_t combination = 0;
+    int combination = -1;
 };
-Lowest lowestOf(const CheckModel& model, const BucklingResult& r, bool swayOnly)
+Lowest lowestOf(const CheckModel& model, const BucklingResult& r)
 {
     const std::vector<WholeLoad> loads = wholeLoads(model.frame(), false); // those that are on
     Lowest out;
-    for (size_t k = 0; k < r.combinations.size(); ++k) {
-        for (const BucklingMode& mode : r.combinations[k]) {
-            if (swayOnly && !sways(model, mode)) continue;
-            if (!out.mode || mode.factor < out.mode->factor) out = {&mode, static_cast<size_t>(loads[k].combination)};
-            break; // smallest first
+    for (size_t k = 0; k < r.combinations.size(); ++k)
+        if (!r.combinations[k].empty() && (!out.mode || r.combinations[k].front().factor < out.mode->factor))
+            out = {&r.combinations[k].front(), loads[k].combination};
+    return out;
+}
+
+// The lowest factor of the modes that sway. Combinations in which none of the first modes does are looked at further while
+// their factors stay below the lowest found.
+struct Sway
+{
+    double factor = std::numeric_limits<double>::infinity(); // infinite: none found
+    int combination = -1;
+    double reach = std::numeric_limits<double>::infinity(); // none that sways up to here, where the search ended before
+};
+Sway swayOf(const CheckModel& model, const Counts& counts, Progress& progress)
+{
+    const std::vector<WholeLoad> loads = wholeLoads(model.frame(), false);
+    Sway out;
+    std::map<int, double> open; // combination, the largest factor seen
+    for (const int modes : {6, 12, 24}) {
+        const Counts wanted = [&](const WholeLoad& l) { return counts(l) && (modes == 6 || open.contains(l.combination)); };
+        const BucklingResult r =
+            analyseBuckling(model.frame(), {.modes = modes, .pieces = 2, .tolerance = kEnough, .wanted = wanted}, progress);
+        open.clear();
+        if (!r.ok || progress.cancelled()) break;
+        for (size_t k = 0; k < r.combinations.size(); ++k) {
+            const std::vector<BucklingMode>& list = r.combinations[k];
+            if (list.empty()) continue;
+            const auto first = std::find_if(list.begin(), list.end(), [&](const BucklingMode& m) { return sways(model, m); });
+            if (first == list.end())
+                open[loads[k].combination] = list.back().factor;
+            else if (first->factor < out.factor) {
+                out.factor = first->factor;
+                out.combination = loads[k].combination;
+            }
         }
+        std::erase_if(open, [&](const auto& x) { return x.second >= out.factor; });
+        if (open.empty()) break;
     }
+    for (const auto& [combination, factor] : open)
+        out.reach = std::min(out.reach, factor);
+    return out;
+}
+
+// What the lowest factor of a mode that sways says of the forces at hand.
+Finding swayFinding(const CheckModel& model, const Sway& sway, double limit, std::string text)
+{
+    const ForceTable& t = model.forces();
+    const auto sets = model.setsFor(model.standard());
+    const bool second = std::all_of(sets.begin(), sets.end(), [&](int s) { return t.inSecond(t.sets[s].combination); });
+    Finding out = finding("stability.drift", "", "", "");
+    const double a = sway.factor;
+    if (a >= limit && sway.reach >= limit)
+        text += fmt::format("; {}: first-order analysis will do (5.2.1(3))",
+                            std::isfinite(a) ? fmt::format("not below {:g}", limit) : "no mode sways");
+    else if (second)
+        text += fmt::format("; below {:g}: second-order effects are needed (5.2.1(3)), and the forces hold them", limit);
+    else if (a >= limit) {
+        out.severity = Severity::Warning;
+        text += ": where the frame sways below the limit of 5.2.1(3), the forces have to be of second order";
+    } else {
+        out = finding("forces.sway", "", "", "");
+        text +=
+            fmt::format("; below {:g}: second-order effects are needed (5.2.1(3)), but the forces are first order; ", limit);
+        text += a >= 3 ? fmt::format("analyse in second order, or, where the sway mode governs, give horizontal loads times "
+                                     "{:.2f} (5.2.2(5)B)",
+                                     1 / (1 - 1 / a))
+                       : "below 3 the amplifier of 5.2.2(5)B is not allowed: analyse in second order";
+    }
+    out.text = std::move(text);
     return out;
 }
 
 } // namespace
-
-// A factor with two decimals needs no finer shape.
-constexpr double kEnough = 1e-5;
 
 std::optional<Finding> criticalFactor(const CheckModel& model, Progress& progress)
 {
@@ -125,47 +192,28 @@ std::optional<Finding> criticalFactor(const CheckModel& model, Progress& progres
         return l.combination >= 0 &&
                std::any_of(sets.begin(), sets.end(), [&](int s) { return t.sets[s].combination == l.combination; });
     };
-    BucklingResult r =
+    const BucklingResult r =
         analyseBuckling(f, {.modes = 1, .pieces = 2, .tolerance = kEnough, .wanted = counts, .lowestOnly = true}, progress);
     if (!r.ok || progress.cancelled()) return {};
-    Lowest worst = lowestOf(model, r, false);
-    if (!worst.mode) return {};
+    const Lowest lowest = lowestOf(model, r);
+    if (!lowest.mode) return {};
     const double limit = nationalOf(model).alphaCr;
-    const bool second = std::all_of(sets.begin(), sets.end(), [&](int s) { return t.inSecond(t.sets[s].combination); });
-    std::string text = fmt::format("lowest critical load factor α_cr = {:.2f}, combination {}", worst.mode->factor,
-                                   f.combinations[worst.combination].id);
-    bool swaying = sways(model, *worst.mode);
-    if (worst.mode->factor < limit && !swaying) {
+    std::string text = fmt::format("lowest critical load factor α_cr = {:.2f}, combination {}", lowest.mode->factor,
+                                   f.combinations[lowest.combination].id);
+    Sway sway{lowest.mode->factor, lowest.combination};
+    if (lowest.mode->factor < limit && !sways(model, *lowest.mode)) {
         // The members' own checks see this mode; what counts for the frame is the lowest that sways.
-        const std::string alone = aloneIn(model, *worst.mode);
+        const std::string alone = aloneIn(model, *lowest.mode);
         text += alone.empty() ? ": members buckle between ends that stay" : fmt::format(": member {} buckles alone", alone);
-        constexpr int kModes = 12;
-        r = analyseBuckling(f, {.modes = kModes, .pieces = 2, .tolerance = kEnough, .wanted = counts}, progress);
-        if (!r.ok || progress.cancelled()) return {};
-        worst = lowestOf(model, r, true);
-        swaying = worst.mode != nullptr;
-        text += swaying ? fmt::format("; the lowest that sways is {:.2f}, combination {}", worst.mode->factor,
-                                      f.combinations[worst.combination].id)
-                        : fmt::format("; none of the {} lowest modes sways", kModes);
+        sway = swayOf(model, counts, progress);
+        if (progress.cancelled()) return {};
+        if (std::isfinite(sway.factor))
+            text += fmt::format("; the lowest that sways is {:.2f}, combination {}", sway.factor,
+                                f.combinations[sway.combination].id);
+        if (sway.reach < std::min(limit, sway.factor))
+            text += fmt::format("; up to {:.2f} none sways, what lies above was not looked for", sway.reach);
     }
-    Finding out = finding("stability.drift", "", "", "");
-    if (!swaying || worst.mode->factor >= limit)
-        text += worst.mode ? fmt::format("; not below {:g}: first-order analysis will do (5.2.1(3))", limit)
-                           : std::string("; first-order analysis will do (5.2.1(3))");
-    else if (second)
-        text += fmt::format("; below {:g}: second-order effects are needed (5.2.1(3)), and the forces hold them", limit);
-    else {
-        const double a = worst.mode->factor;
-        out = finding("forces.sway", "", "", "");
-        text +=
-            fmt::format("; below {:g}: second-order effects are needed (5.2.1(3)), but the forces are first order; ", limit);
-        text += a >= 3 ? fmt::format("analyse in second order, or, where the sway mode governs, give horizontal loads times "
-                                     "{:.2f} (5.2.2(5)B)",
-                                     1 / (1 - 1 / a))
-                       : "below 3 the amplifier of 5.2.2(5)B is not allowed: analyse in second order";
-    }
-    out.text = text;
-    return out;
+    return swayFinding(model, sway, limit, std::move(text));
 }
 
 void warnOfSway(const Finding& global, const CheckModel& model, CheckReport& report)
