@@ -48,6 +48,13 @@ std::shared_ptr<const CaseEffects> caseEffects(const Frame& f, Progress& progres
         for (const double Vec3::*axis : {&Vec3::x, &Vec3::y, &Vec3::z})
             for (const NodeMotion& m : r.cases)
                 out->values.push_back(m.u[n].*axis);
+    for (size_t n = 0; n < f.nodes.size(); ++n) { // reactions
+        if (!f.nodes[n].supported()) continue;
+        for (const auto kind : {&NodeMotion::f, &NodeMotion::m})
+            for (const double Vec3::*axis : {&Vec3::x, &Vec3::y, &Vec3::z})
+                for (const NodeMotion& m : r.cases)
+                    out->values.push_back((m.*kind)[n].*axis);
+    }
     return out;
 }
 

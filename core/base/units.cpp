@@ -148,7 +148,9 @@ std::string significant(double value, int digits)
         s = fmt::format("{:.{}f}e{}", magnitude / std::pow(10.0, exponent), digits - 1, exponent);
     } else {
         const int whole = static_cast<int>(std::floor(std::log10(magnitude))) + 1;
-        s = fmt::format("{:.{}f}", magnitude, std::max(0, digits - whole));
+        // Whole digits beyond one more than asked for are noise: 1 580 000, not 1 579 667.
+        const double step = whole > digits + 1 ? std::pow(10.0, whole - digits - 1) : 0;
+        s = fmt::format("{:.{}f}", step > 0 ? std::round(magnitude / step) * step : magnitude, std::max(0, digits - whole));
         // Thin spaces between thousands keep large numbers readable in a column.
         const auto point = s.find('.');
         std::string head = s.substr(0, point);

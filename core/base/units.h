@@ -66,7 +66,8 @@ std::optional<double> unitAngle(std::string_view name);
 // The names allowed for one key of the frame file's "units" object ("length", "force" …).
 std::vector<std::string_view> allowedUnits(std::string_view key);
 
-// A number as text with `digits` significant digits, never in scientific notation between 1e-4 and 1e9, no trailing zeros lost.
+// A number as text with `digits` significant digits (one more where all stand before the point), never in scientific notation
+// between 1e-4 and 1e9, no trailing zeros lost.
 std::string significant(double value, int digits = 4);
 
 constexpr double kGravity = 9.80665; // m/s^2

@@ -113,7 +113,8 @@ private:
             told("combination.subsets",
                  fmt::format(
                      "{} sets can be made of all subsets of the actions; {} are kept: each is the largest or the least in "
-                     "some member force, stress or movement by first-order analysis. Ask for all subsets to keep every one",
+                     "some member force, stress, movement or reaction by first-order analysis. Ask for all subsets to keep "
+                     "every one",
                      number(out_.possible), n));
         else if (out_.possible > kManySubsets && o_.subsets == Subsets::Governing)
             told("combination.subsets", fmt::format("all {} subsets of the actions are kept: the frame cannot be analysed yet "

@@ -38,6 +38,11 @@ TEST_CASE("units: numbers as text keep four significant digits and never go scie
     CHECK(significant(0) == "0");
     CHECK(significant(12345.678) == "12\u2009346");
     CHECK(significant(1.23456) == "1.235");
+    CHECK(significant(1579666.7) == "1\u2009579\u2009700");
+    CHECK(significant(210000) == "210\u2009000");
+    CHECK(UnitSystem().text(Quantity::Inertia, 251655556e-12) == "25\u2009166 cm⁴");
+    CHECK(UnitSystem().text(Quantity::SectionModulus, 1156e-6) == "1156 cm³");
+    CHECK(UnitSystem().text(Quantity::Inertia, 251655556e-12, false) == "251\u2009660\u2009000"); // under a heading in mm⁴
     CHECK(significant(-0.001234) == "−0.001234");
     CHECK(significant(1.5e12) == "1.500e12");
     UnitSystem u;
