@@ -397,7 +397,11 @@ void FrameTablesView::makeThem()
     const int made = m.made;
     const QString why = doc_.run(
         SetLoads{std::move(m.cases), std::move(m.combinations), "Combinations of " + loading_->currentText().toStdString()});
-    tell(!why.isEmpty() ? why : m.findings.empty() ? QString() : QString::fromStdString(m.findings.front().text));
+    // What asks for something, or how many were kept; what never stands together is no trouble.
+    const auto told = std::find_if(m.findings.begin(), m.findings.end(), [](const Finding& f) {
+        return f.severity != Severity::Note || f.code == "combination.subsets";
+    });
+    tell(!why.isEmpty() ? why : told == m.findings.end() ? QString() : QString::fromStdString(told->text));
     if (why.isEmpty() && made == 0) tell("the cases have no actions that this standard combines");
 }
 
