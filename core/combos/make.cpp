@@ -20,6 +20,11 @@ std::string number(double n)
     return n < 1e9 ? fmt::format("{:.0f}", n) : fmt::format("{:.2g}", n);
 }
 
+std::vector<SetRule> rulesOf(const Actions& actions, const MakeOptions& o)
+{
+    return isEurocode(o.standard) ? eurocodeRules(actions, o) : equationRules(actions, o);
+}
+
 class Maker
 {
 public:
@@ -34,7 +39,7 @@ public:
 
     MadeCombinations run()
     {
-        choose(isEurocode(o_.standard) ? eurocodeRules(actions_, o_) : equationRules(actions_, o_));
+        choose(rulesOf(actions_, o_));
         if (isAsce(o_.standard) && o_.strength && o_.sds <= 0 && !actions_.of(Role::Seismic).empty())
             out_.findings.push_back(
                 finding("combination.vertical-seismic", "/combinations", "",
@@ -293,7 +298,7 @@ double possibleSets(const Frame& f, const MakeOptions& o)
 {
     const Actions actions(f, o);
     double sum = 0;
-    for (const SetRule& r : isEurocode(o.standard) ? eurocodeRules(actions, o) : equationRules(actions, o))
+    for (const SetRule& r : rulesOf(actions, o))
         sum += waysOf(r);
     return sum;
 }

@@ -142,7 +142,7 @@ void extremeSets(const SetRule& r, const CaseEffects& effects, const std::functi
     for (size_t at = 0; at + effects.cases <= effects.values.size(); at += effects.cases)
         for (const double sense : {1.0, -1.0}) {
             const std::vector<int>& chosen = chooser.best(effects.values.data() + at, sense);
-            if (!complete(r, chosen)) return; // a part that must stand has no case
+            if (!complete(r, chosen)) continue; // a part that must stand has no case left for it
             std::string key(reinterpret_cast<const char*>(chosen.data()), chosen.size() * sizeof(int));
             if (taken.insert(std::move(key)).second) take(termsOf(r, chosen));
         }
