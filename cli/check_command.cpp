@@ -2,12 +2,10 @@
 #include "cli/commands.h"
 #include "cli/nearest.h"
 
-#include "core/analysis/analyse.h"
-#include "core/audit/audit.h"
-#include "core/audit/stability.h"
 #include "core/base/printable.h"
 #include "core/files/answer.h"
 #include "core/files/frame_reader.h"
+#include "core/project/design_state.h"
 #include "core/reporting/trace_text.h"
 #include "logging/log.h"
 
@@ -80,65 +78,29 @@ bool known(const std::vector<std::string>& wanted, const std::vector<Standard>& 
     return true;
 }
 
-// Forces of the file, else of an analysis; of a mechanism there are none, and it counts as bad input.
-std::shared_ptr<FrameForces> forcesOf(const Frame& f, const CheckArguments& a, std::vector<Finding>& findings, Report& out)
+// From the frame as read to what is known of it: analysed where it brings no results, checked, and looked at as a whole.
+DesignState wholeWay(Frame frame, std::vector<Finding> read, const Standards& standards, const CheckArguments& a)
 {
-    auto forces = std::make_shared<FrameForces>();
-    if (!f.results.empty()) {
-        *forces = givenResults(f, findings);
-        return forces;
-    }
-    const LogTime time("analysis");
     TerminalProgress progress;
-    *forces = analyseForces(f, a.choice.value(f), progress);
-    findings.insert(findings.end(), forces->findings.begin(), forces->findings.end());
-    if (!forces->ok) {
-        forces->forces = {};
-        forces->motions.clear();
-        out.badInput = true;
-    }
-    return forces;
-}
-
-// One frame checked by its standard, with what the audit says of it.
-struct Checked
-{
-    std::shared_ptr<const CheckModel> model;
-    CheckReport report;
-    std::vector<Finding> findings;
-};
-
-Checked checked(std::shared_ptr<const Frame> frame, const std::shared_ptr<FrameForces>& analysed, const Standards& standards)
-{
+    DesignState s = [&] {
+        const LogTime time("analysis");
+        const AnalysisChoice choice = a.choice.value(frame);
+        return beginState(std::move(frame), std::move(read), standards, choice, progress);
+    }();
     const LogTime time("check");
-    TerminalProgress progress;
-    Checked out;
-    out.model = std::make_shared<const CheckModel>(
-        std::move(frame), std::shared_ptr<const ForceTable>(analysed, &analysed->forces), standards,
-        std::shared_ptr<const std::vector<NodeMotion>>(analysed, &analysed->motions));
-    out.model->checkAll(out.report, progress);
-    for (auto&& more : {audit(*out.model), auditResults(*out.model, out.report)})
-        out.findings.insert(out.findings.end(), more.begin(), more.end());
-    return out;
+    return checkedState(s, progress).first;
 }
 
-// What an analysis of its own finds about the whole frame, and what that does to the members.
-std::vector<Finding> globalFindings(Checked& c)
+DesignState judged(const DesignState& s)
 {
     TerminalProgress progress;
-    std::vector<Finding> out;
-    for (const auto& global : {driftRatio(*c.model, progress), criticalFactor(*c.model, progress)})
-        if (global) {
-            out.push_back(*global);
-            warnOfSway(*global, *c.model, c.report);
-        }
-    return out;
+    return judgedState(s, progress);
 }
 
 // What a further standard has to say that the first did not.
-void addNew(std::vector<Finding>& findings, const Checked& other)
+void addNew(std::vector<Finding>& findings, const DesignState& other)
 {
-    for (const Finding& f : other.findings) {
+    for (const Finding& f : other.findings()) {
         const bool said = std::any_of(findings.begin(), findings.end(), [&](const Finding& g) {
             return g.code == f.code && g.subject == f.subject && g.text == f.text;
         });
@@ -149,22 +111,22 @@ void addNew(std::vector<Finding>& findings, const Checked& other)
 }
 
 // The whole calculation of one member to standard output.
-bool printTrace(const Checked& c, const std::string& member, bool asText)
+bool printTrace(const DesignState& c, const std::string& member, bool asText)
 {
     for (size_t i = 0; i < c.model->members().size(); ++i)
         if (c.model->members()[i].id == member)
-            return writeOut(asText ? traceText(*c.model, c.report, i) : writeTraces(*c.model, c.report, i), "-");
+            return writeOut(asText ? traceText(*c.model, *c.report, i) : writeTraces(*c.model, *c.report, i), "-");
     complain("error: there is no member \"{}\"\n", member);
     return false;
 }
 
-void printAll(const Checked& first, const std::vector<SecondOpinion>& others, const std::vector<Finding>& findings)
+void printAll(const DesignState& first, const std::vector<SecondOpinion>& others, const std::vector<Finding>& findings)
 {
     std::vector<Finding> shown;
     for (const Finding& f : findings)
         if (f.code != "member.over") shown.push_back(f); // the summary lists those
     printFindings(shown);
-    summary(*first.model, first.report);
+    summary(*first.model, *first.report);
     for (const SecondOpinion& o : others)
         summary(*o.model, o.report);
 }
@@ -184,34 +146,30 @@ Report run(const CheckArguments& a)
         return out;
     }
     if (!a.standards.empty()) loaded.value->design.standard = a.standards.front();
-    const auto frame = std::make_shared<const Frame>(std::move(*loaded.value));
-    std::vector<Finding> findings = loaded.findings;
-    const auto forces = forcesOf(*frame, a, findings, out);
-    Checked first = checked(frame, forces, standards);
-    findings.insert(findings.end(), first.findings.begin(), first.findings.end());
+    const bool given = !loaded.value->results.empty();
+    DesignState first = wholeWay(std::move(*loaded.value), std::move(loaded.findings), standards, a);
+    // Of a mechanism there are no forces, and it counts as bad input.
+    out.badInput = !given && !first.results->forces.ok;
     // A name that nothing has: no answer by something else instead.
     std::vector<Finding> unknown;
-    for (const Finding& x : first.findings)
+    for (const Finding& x : *first.audited)
         if (x.code == "standard.unknown" || x.code == "national.unknown") unknown.push_back(x);
     if (!unknown.empty()) {
         printFindings(unknown);
         out.badInput = true;
         return out;
     }
-    for (Finding& global : globalFindings(first))
-        findings.push_back(std::move(global));
+    first = judged(first);
+    std::vector<Finding> findings = first.findings();
     // Further standards over the same frame and the same forces.
     std::vector<SecondOpinion> others;
     for (size_t k = 1; k < a.standards.size(); ++k) {
-        auto copy = std::make_shared<Frame>(*frame);
-        copy->design.standard = a.standards[k];
-        Checked other = checked(copy, forces, standards);
-        for (Finding& global : globalFindings(other))
-            other.findings.push_back(std::move(global));
+        TerminalProgress progress;
+        const DesignState other = judged(checkedState(underStandard(first, a.standards[k]), progress).first);
         addNew(findings, other);
-        others.push_back({other.model, std::move(other.report)});
+        others.push_back({other.model, *other.report});
     }
-    if (!a.json.empty() && !writeOut(writeAnswer(*first.model, first.report, findings, others), a.json)) out.badInput = true;
+    if (!a.json.empty() && !writeOut(writeAnswer(*first.model, *first.report, findings, others), a.json)) out.badInput = true;
     if (!a.trace.empty()) {
         if (!printTrace(first, a.trace, a.traceAs == "text")) out.badInput = true;
     } else if (!quiet() && a.json != "-")
@@ -223,7 +181,7 @@ Report run(const CheckArguments& a)
         printFindings(errors);
     }
     out.counted = true;
-    out.counts = first.report.counts;
+    out.counts = first.report->counts;
     for (const SecondOpinion& o : others) {
         out.counts.over += o.report.counts.over;
         out.counts.unchecked += o.report.counts.unchecked;

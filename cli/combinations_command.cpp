@@ -7,6 +7,7 @@
 #include "core/combos/make.h"
 #include "core/files/frame_reader.h"
 #include "core/files/frame_writer.h"
+#include "core/standards/standard.h"
 
 #include <fmt/format.h>
 #include <map>
@@ -38,7 +39,7 @@ Report run(CombinationArguments a)
         return report;
     }
     Frame& f = *loaded.value;
-    a.options.standard = loadingFor(f.design.standard);
+    a.options.standard = loadingOfKey(loadingKeyFor(f.design.standard));
     for (const LoadingStandardName& s : loadingStandards())
         if (s.key == a.loading) a.options.standard = s.standard;
     a.options.service = !a.noService;

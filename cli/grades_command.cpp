@@ -2,6 +2,7 @@
 
 #include "core/files/listing_json.h"
 #include "core/grades/grades.h"
+#include "core/standards/standard.h"
 
 #include <fmt/format.h>
 #include <memory>
@@ -19,7 +20,7 @@ struct GradesArguments
 Report run(const GradesArguments& a)
 {
     Report out;
-    std::vector<const Grade*> list = gradesFor(a.standard);
+    std::vector<const Grade*> list = gradesFor(gradeRegion(a.standard));
     if (!a.name.empty()) {
         list.clear();
         if (const Grade* g = findGrade(a.name)) list.push_back(g);

@@ -82,7 +82,7 @@ void fillLengthChart(Chart& chart, const LengthCurve& c, const UnitSystem& u)
     chart.finish();
 }
 
-void fillInteractionChart(Chart& chart, const InteractionDiagram& d, int governing, const std::vector<QString>& names,
+void fillInteractionChart(Chart& chart, const InteractionDiagram& d, SetRow governing, const std::vector<QString>& names,
                           const UnitSystem& u)
 {
     const Theme& t = chart.theme();

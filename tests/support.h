@@ -80,6 +80,12 @@ inline const CheckOutcome& outcome(const CheckModel& m, const MemberResult& r, s
     return r.outcomes.front();
 }
 
+// States an option of a family of standards in a brief.
+inline void option(Brief& b, const std::string& family, const std::string& key, OptionValue value)
+{
+    b.options[family].insert_or_assign(key, std::move(value));
+}
+
 // A member alone, for the clause functions: section by name, strengths in ksi.
 struct Alone
 {

@@ -14,7 +14,7 @@ CheckChart::CheckChart(Document& doc, QWidget* parent) : Chart(paperTheme(), par
     setFixedHeight(kHeight);
     setVisible(false);
     connect(this, &Chart::markClicked, this, [this](int mark) {
-        if (diagram_) Q_EMIT choseSet(tableSet(mark));
+        if (diagram_) Q_EMIT choseSet(tableSet(static_cast<size_t>(mark)));
     });
 }
 
@@ -24,7 +24,7 @@ void CheckChart::show(std::optional<size_t> member, int outcome)
     curve_.reset();
     diagram_.reset();
     bent_.reset();
-    int governing = -1;
+    SetRow governing;
     if (member && doc_.checked() && outcome >= 0 && std::cmp_less(outcome, doc_.report().results[*member].outcomes.size())) {
         const CheckOutcome& o = doc_.report().results[*member].outcomes[outcome];
         curve_ = doc_.model().lengthCurve(*member, o);
@@ -42,7 +42,7 @@ void CheckChart::show(std::optional<size_t> member, int outcome)
     std::vector<QString> names;
     for (size_t i = 0; i < diagram_->points.size(); ++i)
         names.push_back(
-            QString::fromStdString(combinationName(doc_.frame(), doc_.model().forces(), tableSet(static_cast<int>(i)))));
+            QString::fromStdString(combinationName(doc_.frame(), doc_.model().forces(), tableSet(i))));
     fillInteractionChart(*this, *diagram_, governing, names, doc_.units());
 }
 
@@ -65,9 +65,9 @@ QString CheckChart::describe() const
     return {};
 }
 
-int CheckChart::tableSet(int point) const
+TableSet CheckChart::tableSet(size_t point) const
 {
-    return doc_.model().setsFor(doc_.model().standardOf(*member_))[diagram_->points[point].set];
+    return doc_.model().setOf(*member_, diagram_->points[point].set);
 }
 
 } // namespace wr

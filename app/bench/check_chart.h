@@ -23,11 +23,11 @@ public:
     double bentLimit() const { return bentLimit_; } // on the axis, in the unit shown
 
 Q_SIGNALS:
-    void choseSet(int set); // a combination was clicked: index into the force table's sets
+    void choseSet(wr::TableSet set); // a combination was clicked
 
 private:
     QString describe() const;
-    int tableSet(int point) const;
+    TableSet tableSet(size_t point) const;
     Document& doc_;
     std::optional<size_t> member_;
     std::optional<LengthCurve> curve_;

@@ -250,7 +250,7 @@ void DesignEditor::refreshSectionAndGrade()
     if (const std::string standard(doc_.model().standardOf(*pick.begin()).key); standard != gradesOf_) {
         gradesOf_ = standard;
         grade_->clear();
-        for (const Grade* gr : gradesFor(standard))
+        for (const Grade* gr : gradesFor(gradeRegion(standard)))
             grade_->addItem(QString::fromStdString(gr->name));
     }
     grade_->setCurrentIndex(grade ? grade_->findText(QString::fromStdString(*grade)) : -1);

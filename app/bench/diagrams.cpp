@@ -33,7 +33,7 @@ Diagrams::Diagrams(Document& doc, QWidget* parent)
     connect(plane_, &QComboBox::currentIndexChanged, this, qOverload<>(&QWidget::update));
 }
 
-void Diagrams::show(std::optional<size_t> member, int set)
+void Diagrams::show(std::optional<size_t> member, TableSet set)
 {
     member_ = member && doc_.hasForces() && doc_.model().members()[*member].broken.empty() ? member : std::nullopt;
     if (member_) plan_ = doc_.model().plan(*member_);
@@ -42,11 +42,11 @@ void Diagrams::show(std::optional<size_t> member, int set)
     if (member_)
         for (size_t k = 0; k < doc_.model().forces().sets.size(); ++k) {
             const Combination& c = doc_.frame().combinations[doc_.model().forces().sets[k].combination];
-            QString words = QString::fromStdString(combinationName(doc_.frame(), doc_.model().forces(), static_cast<int>(k)));
+            QString words = QString::fromStdString(combinationName(doc_.frame(), doc_.model().forces(), TableSet(k)));
             if (!c.title.empty()) words += "  " + QString::fromStdString(c.title);
             combinations_->addItem(words);
         }
-    combinations_->setCurrentIndex(set);
+    chooseSet(set);
     combineNow();
 }
 

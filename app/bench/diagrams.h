@@ -16,8 +16,8 @@ class Diagrams : public QWidget
     Q_OBJECT
 public:
     Diagrams(Document& doc, QWidget* parent = nullptr);
-    void show(std::optional<size_t> member, int set); // set: row of the table's force sets
-    void chooseSet(int set) { combinations_->setCurrentIndex(set); }
+    void show(std::optional<size_t> member, TableSet set);
+    void chooseSet(TableSet set) { combinations_->setCurrentIndex(set.given() ? static_cast<int>(set.at()) : -1); }
     // The unbraced segment the chosen mode belongs to, tinted under the moments; -1: none.
     void setSpan(int span);
     size_t segments() const { return plan_.spans.size(); }

@@ -201,7 +201,7 @@ void MemberBench::refresh()
                                    : "");
     editor_->refresh();
     modes_->show(any ? member_ : std::nullopt);
-    int set = -1;
+    TableSet set;
     QStringList notes;
     if (any && doc_.checked()) {
         const MemberResult& r = doc_.report().results[*member_];
@@ -225,14 +225,14 @@ QString MemberBench::governingWords() const
     const auto words = [&](int row) {
         const CheckOutcome& o = r.outcomes[row];
         QStringList out{str(o.clause)};
-        if (o.set >= 0) out << QString::fromStdString(doc_.model().combinationOf(*member_, o));
+        if (o.ofForces()) out << QString::fromStdString(doc_.model().combinationOf(*member_, o));
         const auto length = [&](double v) { return QString::number(doc_.units().show(Quantity::Length, v), 'f', 2); };
         const QString unit = QString::fromStdString(doc_.units().symbol(Quantity::Length));
         if (o.span >= 0) {
             const MemberPlan plan = doc_.model().plan(*member_);
             const Span& span = plan.spans[o.span];
             out << QString("%1 to %2 %3").arg(length(span.from), length(span.to), unit);
-        } else if (o.set >= 0)
+        } else if (o.ofForces())
             out << QString("at %1 %2").arg(length(o.at), unit);
         return out.join(" · ") + QString(" · %1").arg(o.ratio, 0, 'f', 2);
     };
@@ -259,14 +259,15 @@ void MemberBench::showTrace(int outcome)
         static_cast<size_t>(outcome) < doc_.report().results[*member_].outcomes.size())
         chosen = &doc_.report().results[*member_].outcomes[outcome];
     // The diagrams show the combination of the mode that is read.
-    if (chosen && doc_.model().setOf(*member_, *chosen) >= 0) diagrams_->show(member_, doc_.model().setOf(*member_, *chosen));
+    if (const TableSet set = chosen ? doc_.model().setOf(*member_, *chosen) : TableSet(); set.given())
+        diagrams_->show(member_, set);
     diagrams_->setSpan(chosen ? chosen->span : -1);
     Trace t;
     if (chosen) {
         const CheckOutcome& o = *chosen;
         const Standard& s = doc_.model().standardOf(*member_);
         QString place = str(s.checks[o.check].title);
-        if (o.set >= 0)
+        if (o.ofForces())
             place += QString(": combination %1 at %2")
                          .arg(QString::fromStdString(doc_.model().combinationOf(*member_, o)),
                               QString::fromStdString(doc_.units().text(Quantity::Length, o.at)));

@@ -166,7 +166,7 @@ void FrameTablesView::connectAll()
     connect(export_, &QPushButton::clicked, this, &FrameTablesView::exportAsk);
     connect(view_, &QTableView::clicked, this, &FrameTablesView::pickRow);
     connect(&doc_, &Document::opened, this, [this] {
-        loading_->setCurrentIndex(static_cast<int>(loadingFor(doc_.frame().design.standard)));
+        loading_->setCurrentIndex(static_cast<int>(loadingOfKey(loadingKeyFor(doc_.frame().design.standard))));
         tell({});
         refresh();
     });

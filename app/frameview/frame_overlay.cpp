@@ -176,7 +176,7 @@ QString FrameView::hoverLine() const
         const Standard& st = doc_.model().standardOf(*hovered_);
         const auto key = st.checks[g->check].key;
         out += QString(" · %1 · %2").arg(r.utilisation, 0, 'f', 2).arg(str(key));
-        if (g->set >= 0) out += " · " + QString::fromStdString(doc_.model().combinationOf(*hovered_, *g));
+        if (g->ofForces()) out += " · " + QString::fromStdString(doc_.model().combinationOf(*hovered_, *g));
     }
     if (r.status == Status::Unchecked) out += " · not fully checked";
     return out;

@@ -145,7 +145,7 @@ QString LedgerModel::text(const Row& r, int column) const
     if (name == "At") return g ? QString::number(u.show(Quantity::Length, g->at), 'f', 2) : QString();
     if (name == "L/r") {
         for (const CheckOutcome& o : result.outcomes)
-            if (o.check >= 0 && st.checks[o.check].key == "slenderness" && o.demand > 0 && doc_.checked())
+            if (st.kindOf(o) == CheckKind::Slenderness && o.demand > 0 && doc_.checked())
                 return QString::number(o.demand, 'f', 0);
         return {};
     }

@@ -1,7 +1,6 @@
 #include "app/shell/document.h"
 
 #include "core/audit/audit.h"
-#include "core/audit/stability.h"
 #include "core/files/frame_reader.h"
 #include "core/files/frame_writer.h"
 #include "logging/log.h"
@@ -38,14 +37,14 @@ Document::~Document()
 
 QString Document::title() const
 {
-    if (!frame_) return "Wren Rail";
-    return frame_->title.empty() ? QFileInfo(path_).fileName() : QString::fromStdString(frame_->title);
+    if (!hasFrame()) return "Wren Rail";
+    return frame().title.empty() ? QFileInfo(path_).fileName() : QString::fromStdString(frame().title);
 }
 
 const UnitSystem& Document::units() const
 {
     static const UnitSystem none;
-    return frame_ ? frame_->units : none;
+    return hasFrame() ? frame().units : none;
 }
 
 void Document::open(const QString& path)
@@ -62,77 +61,50 @@ void Document::open(const QString& path)
                 faults_ = loaded->findings;
                 Q_EMIT faulted(path);
             };
-        auto frame = std::make_shared<Frame>(std::move(*loaded->value));
-        auto analysed = std::make_shared<FrameForces>();
+        if (loaded->value->results.empty()) progress.at(0.2, "analysing");
         auto memory = analysisMemory();
-        if (!frame->results.empty())
-            *analysed = givenResults(*frame, loaded->findings);
-        else {
-            progress.at(0.2, "analysing");
-            *analysed = analyseForces(*frame, choiceFor(*frame), progress, memory);
-            loaded->findings.insert(loaded->findings.end(), analysed->findings.begin(), analysed->findings.end());
-            if (!analysed->ok) analysed->forces = {};
-        }
-        return [this, path, frame, analysed, memory, loaded] {
+        const AnalysisChoice choice = choiceFor(*loaded->value);
+        auto state = std::make_shared<DesignState>(
+            beginState(std::move(*loaded->value), std::move(loaded->findings), standards_, choice, progress, memory));
+        return [this, path, state, memory] {
             logInfo("opened " + path.toStdString());
             path_ = path;
             history_ = {};
-            pick_.clear();
+            picked_.clear();
             rungs_ = {};
             memory_ = memory;
-            adopt(frame, analysed, loaded->findings);
+            store_ = {};
+            store_.put(resultKeyOf(*state->frame), state->results);
+            second_.reset();
+            take(std::move(*state));
             Q_EMIT opened();
             Q_EMIT historyChanged();
             Q_EMIT pickChanged();
-            check({});
+            check();
         };
     });
 }
 
-void Document::adopt(std::shared_ptr<Frame> frame, std::shared_ptr<const FrameForces> analysed, std::vector<Finding> findings)
+void Document::take(DesignState s)
 {
-    frame_ = std::move(frame);
-    analysed_ = std::move(analysed);
-    readFindings_ = std::move(findings);
-    report_ = {};
-    checked_ = false;
-    driftKnown_ = false;
-    drift_.reset();
-    second_.reset();
-    secondReport_ = {};
-    rebuild();
+    const bool other = state_.frame != s.frame || state_.results != s.results;
+    state_ = std::move(s);
+    if (other) {
+        forcesFit_ = state_.forcesFit();
+        mass_ = state_.mass();
+    }
+    findings_ = state_.findings();
+    placePick();
 }
 
-void Document::rebuild()
+// The places of the picked members in the model at hand.
+void Document::placePick()
 {
-    model_ = std::make_shared<const CheckModel>(frame_, forces(), standards_, motions());
-    forcesFit_ = analysed_->forces.empty() || analysed_->forces.sizes == sizesFingerprint(*frame_);
-    mass_ = 0;
-    for (const Element& e : frame_->elements)
-        mass_ += frame_->length(e) * frame_->sections[e.section].properties.a * frame_->materials[e.material].density;
-    report_.results.resize(model_->members().size());
-    collectFindings();
-}
-
-// Results name force sets and members by their place; where those may have moved, the old ones must not be shown for a moment
-// longer.
-void Document::forgetResults()
-{
-    report_.results.assign(model_->members().size(), {});
-    report_.count(model_->members());
-    checked_ = false;
-    driftKnown_ = false;
-    drift_.reset();
-    second_.reset();
-    secondReport_ = {};
-}
-
-void Document::collectFindings()
-{
-    findings_ = readFindings_;
-    for (auto&& more : {audit(*model_), checked_ ? auditResults(*model_, report_) : std::vector<Finding>{}})
-        findings_.insert(findings_.end(), more.begin(), more.end());
-    if (drift_) findings_.push_back(*drift_);
+    pick_.clear();
+    if (picked_.empty()) return;
+    const SharedList<Member>& list = model().members();
+    for (size_t i = 0; i < list.size(); ++i)
+        if (picked_.contains(list[i].id)) pick_.insert(pick_.end(), i);
 }
 
 void Document::compareWith(const std::string& key)
@@ -140,49 +112,44 @@ void Document::compareWith(const std::string& key)
     if (key == compared_) return;
     compared_ = key;
     second_.reset();
-    secondReport_ = {};
     Q_EMIT secondChanged();
     checkSecond();
 }
 
 void Document::checkSecond()
 {
-    if (compared_.empty() || !model_ || !hasForces()) return;
-    auto model = model_;
-    jobs_.start("compare",
-                [this, model, key = compared_, standards = standards_, table = forces(),
-                 moves = motions()](Progress& progress) -> Jobs::Finish {
-                    auto frame = std::make_shared<Frame>(model->frame());
-                    frame->design.standard = key;
-                    auto other = std::make_shared<const CheckModel>(frame, table, standards, moves);
-                    auto report = std::make_shared<CheckReport>();
-                    other->checkAll(*report, progress);
-                    return [this, model, key, other, report] {
-                        if (model != model_ || key != compared_) return; // a newer one is on its way
-                        second_ = other;
-                        secondReport_ = std::move(*report);
-                        Q_EMIT secondChanged();
-                    };
-                });
+    if (compared_.empty() || !hasForces()) return;
+    jobs_.start("compare", [this, s = state_, key = compared_](Progress& progress) -> Jobs::Finish {
+        auto other = std::make_shared<DesignState>(checkedState(underStandard(s, key), progress).first);
+        return [this, model = s.model, key, other] {
+            if (model != state_.model || key != compared_) return; // a newer one is on its way
+            second_ = std::move(*other);
+            Q_EMIT secondChanged();
+        };
+    });
 }
 
-void Document::judgeDrift()
+void Document::judge()
 {
-    if (driftKnown_ || !hasForces()) return;
-    auto model = model_;
-    jobs_.start("drift", [this, model](Progress& progress) -> Jobs::Finish {
+    if (state_.wholeKnown || !hasForces()) return;
+    jobs_.start("drift", [this, s = state_](Progress& progress) -> Jobs::Finish {
         progress.at(0, "storey drift");
-        auto found = std::make_shared<std::optional<Finding>>(driftRatio(*model, progress));
-        if (!*found) *found = criticalFactor(*model, progress);
-        return [this, model, found] {
-            if (&model->forces() != &model_->forces()) return; // other forces since; a check is on its way
-            drift_ = *found;
-            driftKnown_ = true;
-            if (drift_ && drift_->code == "forces.sway") {
-                warnOfSway(*drift_, *model_, report_);
-                Q_EMIT resultsChanged();
+        auto judged = std::make_shared<DesignState>(judgedState(s, progress));
+        return [this, s, judged] {
+            if (s.results != state_.results) return; // other forces since; a check is on its way
+            DesignState next = state_;
+            next.whole = judged->whole;
+            next.wholeKnown = judged->wholeKnown;
+            if (s.model == state_.model && s.report == state_.report)
+                next.report = judged->report;
+            else if (next.whole) { // checked again meanwhile
+                auto report = std::make_shared<CheckReport>(*next.report);
+                warnOfSway(*next.whole, *next.model, *report);
+                next.report = std::move(report);
             }
-            collectFindings();
+            const bool members = next.report != state_.report;
+            take(std::move(next));
+            if (members) Q_EMIT resultsChanged();
             Q_EMIT findingsChanged();
         };
     });
@@ -190,7 +157,7 @@ void Document::judgeDrift()
 
 bool Document::save(const QString& path, QString* why)
 {
-    const auto written = writeFrameFile(*frame_, path.toStdString());
+    const auto written = writeFrameFile(frameToWrite(state_), path.toStdString());
     if (!written) {
         *why = QString::fromStdString(written.error());
         return false;
@@ -204,119 +171,65 @@ bool Document::save(const QString& path, QString* why)
 
 QString Document::run(const Edit& e)
 {
-    if (!frame_) return "open a frame first";
-    auto next = std::make_shared<Frame>(*frame_);
-    const auto done = history_.run(*next, e);
-    if (!done) return QString::fromStdString(done.error());
-    frame_ = std::move(next);
-    applied(*done);
+    if (!hasFrame()) return "open a frame first";
+    Frame next = frame();
+    const auto patch = applyEdit(next, e);
+    if (!patch) return QString::fromStdString(patch.error());
+    history_.add(*patch);
+    advanceBy(*patch);
     return {};
 }
 
 void Document::undo()
 {
-    if (!frame_ || !history_.canUndo()) return;
-    auto next = std::make_shared<Frame>(*frame_);
-    const auto done = history_.undo(*next);
-    frame_ = std::move(next);
-    if (done) applied(*done);
+    if (!hasFrame()) return;
+    if (const auto patch = history_.undo()) advanceBy(*patch);
 }
 
 void Document::redo()
 {
-    if (!frame_ || !history_.canRedo()) return;
-    auto next = std::make_shared<Frame>(*frame_);
-    const auto done = history_.redo(*next);
-    frame_ = std::move(next);
-    if (done) applied(*done);
+    if (!hasFrame()) return;
+    if (const Patch* patch = history_.redo()) advanceBy(*patch);
 }
 
-void Document::applied(const Applied& a)
+void Document::advanceBy(const Patch& patch)
 {
-    if (a.loads) {
-        // Forces that came with the file are looked up again; others are found again.
-        const bool given = analysed_->forces.given;
-        auto fresh = std::make_shared<FrameForces>();
-        std::erase_if(readFindings_, [](const Finding& f) { return f.code.starts_with("forces."); });
-        if (given) {
-            *fresh = givenResults(*frame_, readFindings_);
-            fresh->forces.sizes = analysed_->forces.sizes; // they belong to the sizes they came with
-        }
-        analysed_ = fresh; // old columns mean nothing under new combinations
-        rebuild();
-        forgetResults();
-        Q_EMIT historyChanged();
-        Q_EMIT modelChanged();
-        given ? check({}) : analyseAgain();
-        return;
-    }
-    if (a.method) {
-        rebuild();
-        Q_EMIT historyChanged();
-        Q_EMIT modelChanged();
-        return analyseAgain();
-    }
-    const bool sizes = a.sizes;
-    const std::vector<std::string> touched = a.members;
-    // Declaring members that were formed by rule moves them to the front of the list: the pick follows by name.
-    const auto names = [&] {
-        std::vector<std::string> out;
-        for (const Member& m : model_->members())
-            out.push_back(m.id);
-        return out;
-    };
-    const std::vector<std::string> before = names();
-    rebuild();
-    const std::vector<std::string> after = names();
-    const bool all = touched.empty() || before != after;
-    if (before != after) {
-        std::set<std::string> wanted;
-        for (const size_t i : pick_)
-            wanted.insert(before[i]);
-        pick_.clear();
-        for (size_t i = 0; i < after.size(); ++i)
-            if (wanted.contains(after[i])) pick_.insert(i);
-    }
-    if (all) forgetResults();
-    if (before != after) Q_EMIT pickChanged();
+    auto next = advance(state_, patch, store_);
+    if (!next) return logError("a change does not fit the frame: " + patch.words);
+    const Staleness stale = next->stale;
+    const bool wasChecked = state_.checked;
+    const std::set<size_t> before = pick_;
+    take(std::move(next->state));
+    if (wasChecked && !state_.checked) second_.reset();
+    if (pick_ != before || stale.members) Q_EMIT pickChanged();
     Q_EMIT historyChanged();
     Q_EMIT modelChanged();
-    if (sizes) Q_EMIT sizesChanged();
-    check(all ? std::vector<std::string>{} : touched);
+    if (stale.sizes) Q_EMIT sizesChanged();
+    stale.analyse ? analyseAgain() : check();
 }
 
-void Document::check(const std::vector<std::string>& touched)
+// Members whose results are stale, in the background; the audit with them.
+void Document::check()
 {
-    const auto& members = model_->members();
-    if (touched.empty())
-        for (size_t i = 0; i < members.size(); ++i)
-            pending_.insert(i);
-    else {
-        const std::set<std::string> names(touched.begin(), touched.end());
-        for (size_t i = 0; i < members.size(); ++i)
-            if (names.contains(members[i].id)) pending_.insert(i);
-    }
-    std::erase_if(pending_, [&](size_t i) { return i >= members.size(); });
-    std::vector<size_t> which(pending_.begin(), pending_.end());
-    auto model = model_;
-    jobs_.start("check", [this, model, which](Progress& progress) -> Jobs::Finish {
-        auto report = std::make_shared<CheckReport>();
+    jobs_.start("check", [this, s = state_](Progress& progress) -> Jobs::Finish {
         const auto begin = std::chrono::steady_clock::now();
-        if (!which.empty()) model->checkAll(*report, progress, which);
+        auto done = std::make_shared<DesignState>();
+        if (auto [state, whole] = checkedState(s, progress); whole)
+            *done = std::move(state);
+        else
+            return {};
         const double seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
-        return [this, model, which, report, seconds] {
-            if (model != model_) return; // a newer edit is being checked; its pending set holds these members too
-            for (const size_t i : which)
-                report_.results[i] = std::move(report->results[i]);
-            report_.standard = report->standard;
-            report_.count(model_->members());
-            if (drift_) warnOfSway(*drift_, *model_, report_);
-            pending_.clear();
-            checked_ = true;
+        return [this, s, done, seconds] {
+            if (s.model != state_.model) return; // a newer edit is being checked; it has these members too
+            DesignState next = std::move(*done);
+            if (state_.wholeKnown && !next.wholeKnown) { // found meanwhile
+                next.whole = state_.whole;
+                next.wholeKnown = true;
+            }
             checkSeconds_ = seconds;
-            collectFindings();
+            take(std::move(next));
             Q_EMIT resultsChanged();
-            judgeDrift();
+            judge();
             checkSecond();
         };
     });
@@ -330,34 +243,27 @@ void Document::setChoice(const AnalysisChoice& c)
 
 void Document::analyseAgain()
 {
-    if (!frame_ || jobs_.running("open")) return; // another frame is on its way: it comes with its own forces
-    auto frame = frame_;
-    jobs_.start("analyse", [this, frame, choice = choice(), memory = memory_](Progress& progress) -> Jobs::Finish {
+    if (!hasFrame() || jobs_.running("open")) return; // another frame is on its way: it comes with its own forces
+    jobs_.start("analyse", [this, s = state_, choice = choice(), memory = memory_](Progress& progress) -> Jobs::Finish {
         const LogTime time("analysed again");
-        auto r = std::make_shared<FrameForces>(analyseForces(*frame, choice, progress, memory));
-        return [this, frame, r] {
-            if (frame != frame_) return analyseAgain(); // edited meanwhile
-            std::erase_if(readFindings_, [](const Finding& f) { return f.code.starts_with("analysis."); });
-            readFindings_.insert(readFindings_.end(), r->findings.begin(), r->findings.end());
-            if (r->ok) {
-                analysed_ = r;
-                auto next = std::make_shared<Frame>(*frame_);
-                next->results.clear(); // results of the file belong to other sizes
-                next->modes.clear();
-                frame_ = std::move(next);
-            }
-            rebuild();
-            forgetResults();
+        auto results = std::make_shared<FrameResults>();
+        results->forces = analyseForces(*s.frame, choice, progress, memory);
+        auto next = std::make_shared<DesignState>(withResults(s, results));
+        return [this, s, results, next] {
+            if (s.frame != state_.frame) return analyseAgain(); // edited meanwhile
+            if (results->forces.ok) store_.put(resultKeyOf(*s.frame), results);
+            second_.reset();
+            take(std::move(*next));
             Q_EMIT modelChanged();
-            check({});
+            check();
         };
     });
 }
 
 void Document::evaluate(const std::vector<size_t>& members, const LadderLimits& limits)
 {
-    if (!model_) return;
-    auto model = model_;
+    if (!hasFrame()) return;
+    auto model = state_.model;
     jobs_.start("rungs", [this, model, members, limits](Progress& progress) -> Jobs::Finish {
         auto table = std::make_shared<RungTable>(evaluateRungs(*model, shippedCatalogue(), members, limits, progress));
         return [this, model, table] {
@@ -370,9 +276,12 @@ void Document::evaluate(const std::vector<size_t>& members, const LadderLimits& 
 
 void Document::setPick(std::set<size_t> members)
 {
-    if (model_) std::erase_if(members, [&](size_t i) { return i >= model_->members().size(); });
+    if (hasFrame()) std::erase_if(members, [&](size_t i) { return i >= model().members().size(); });
     if (members == pick_) return;
     pick_ = std::move(members);
+    picked_.clear();
+    for (const size_t i : pick_)
+        picked_.insert(model().members()[i].id);
     Q_EMIT pickChanged();
 }
 
@@ -380,7 +289,7 @@ std::vector<MemberRef> Document::refs(const std::set<size_t>& members) const
 {
     std::vector<MemberRef> out;
     for (const size_t i : members) {
-        const Member& m = model_->members()[i];
+        const Member& m = model().members()[i];
         MemberRef r;
         r.id = m.id;
         for (const MemberPiece& p : m.pieces)

@@ -1,11 +1,9 @@
-// The one open frame as the window sees it: owns frame, forces, check results, history and the pick, and turns changes into
-// signals.
+// The one open frame as the window sees it: the bridge between the states of the design (core/project/design_state.h) and the
+// window's signals. Owns the state at hand, the history and the pick; computes nothing itself.
 #pragma once
 
 #include "app/shell/jobs.h"
-#include "core/analysis/analyse.h"
-#include "core/checking/runner.h"
-#include "core/project/history.h"
+#include "core/project/design_state.h"
 #include "core/sizing/rungs.h"
 
 #include <QObject>
@@ -26,25 +24,26 @@ public:
     // Reads in the background; opened() or faulted() follows.
     void open(const QString& path);
     bool save(const QString& path, QString* why);
-    bool hasFrame() const { return model_ != nullptr; }
+    bool hasFrame() const { return state_.model != nullptr; }
     const QString& path() const { return path_; }
     QString title() const;
     bool modified() const { return !history_.saved(); }
 
-    const Frame& frame() const { return *frame_; }
-    const CheckModel& model() const { return *model_; }
-    std::shared_ptr<const CheckModel> sharedModel() const { return model_; }
-    const CheckReport& report() const { return report_; }
-    bool checked() const { return checked_; }
+    const DesignState& state() const { return state_; }
+    const Frame& frame() const { return *state_.frame; }
+    const CheckModel& model() const { return *state_.model; }
+    std::shared_ptr<const CheckModel> sharedModel() const { return state_.model; }
+    const CheckReport& report() const { return *state_.report; }
+    bool checked() const { return state_.checked; }
     const std::vector<Finding>& findings() const { return findings_; }
     // Another standard beside the frame's, member by member, over the same forces; empty key: none.
     void compareWith(const std::string& key);
     const std::string& comparedKey() const { return compared_; }
-    bool hasSecond() const { return second_ != nullptr; }
-    const CheckModel& secondModel() const { return *second_; }
-    const CheckReport& secondReport() const { return secondReport_; }
+    bool hasSecond() const { return second_.has_value(); }
+    const CheckModel& secondModel() const { return *second_->model; }
+    const CheckReport& secondReport() const { return *second_->report; }
     bool forcesFit() const { return forcesFit_; }
-    bool hasForces() const { return model_ && !model_->forces().empty(); }
+    bool hasForces() const { return hasFrame() && state_.hasForces(); }
     double checkSeconds() const { return checkSeconds_; }
     double mass() const { return mass_; }
     const UnitSystem& units() const;
@@ -57,13 +56,14 @@ public:
     void undo();
     void redo();
     void analyseAgain();
-    AnalysisChoice choice() const { return frame_ ? choiceFor(*frame_) : AnalysisChoice{}; }
+    AnalysisChoice choice() const { return hasFrame() ? choiceFor(frame()) : AnalysisChoice{}; }
     void setChoice(const AnalysisChoice& c); // how the frame is analysed: an edit; analyses at once
     // Forces, movements and outcomes of the analysis at hand, or of the results that came with the file.
-    const FrameForces& analysed() const { return *analysed_; }
+    const FrameForces& analysed() const { return state_.results->forces; }
     void evaluate(const std::vector<size_t>& members, const LadderLimits& limits); // rungsReady() follows
     const RungTable& rungs() const { return rungs_; }
 
+    // The picked members, by their places in the model at hand; kept by name, so that they stay the same where places move.
     const std::set<size_t>& pick() const { return pick_; }
     void setPick(std::set<size_t> members);
     std::vector<MemberRef> refs(const std::set<size_t>& members) const;
@@ -86,35 +86,26 @@ public:
     const std::vector<Finding>& faults() const { return faults_; }
 
 private:
-    void adopt(std::shared_ptr<Frame> frame, std::shared_ptr<const FrameForces> analysed, std::vector<Finding> findings);
-    std::shared_ptr<const ForceTable> forces() const { return {analysed_, &analysed_->forces}; }
-    std::shared_ptr<const std::vector<NodeMotion>> motions() const { return {analysed_, &analysed_->motions}; }
-    void applied(const Applied& a);
-    void rebuild();
-    void check(const std::vector<std::string>& touched);
-    void collectFindings();
+    void take(DesignState s); // as the state at hand
+    void advanceBy(const Patch& patch);
+    void check();
     void checkSecond();
-    void judgeDrift(); // Δ2nd/Δ1st or α_cr by an analysis of its own, in the background after a check
-    void forgetResults();
+    void judge(); // what an analysis of its own finds, in the background after a check
+    void placePick();
 
     QString path_;
-    std::shared_ptr<const Frame> frame_;
-    std::shared_ptr<const FrameForces> analysed_;
+    DesignState state_;
+    ResultStore store_;
     std::shared_ptr<AnalysisMemory> memory_; // symbolic factors, so that a size change is analysed again quickly
     std::shared_ptr<const std::vector<Standard>> standards_;
-    std::shared_ptr<const CheckModel> model_;
-    CheckReport report_;
-    bool checked_ = false, forcesFit_ = true;
+    bool forcesFit_ = true;
     double checkSeconds_ = 0, mass_ = 0;
-    std::vector<Finding> readFindings_, findings_, faults_;
+    std::vector<Finding> findings_, faults_;
     std::string compared_; // key of the other standard
-    std::shared_ptr<const CheckModel> second_;
-    CheckReport secondReport_;
-    std::optional<Finding> drift_;
-    bool driftKnown_ = false; // for the forces and the standard at hand
+    std::optional<DesignState> second_;
     History history_;
-    std::set<size_t> pick_;
-    std::set<size_t> pending_; // members whose results are stale
+    std::set<std::string> picked_;
+    std::set<size_t> pick_; // the places of those
     RungTable rungs_;
     Jobs jobs_;
 };

@@ -91,7 +91,7 @@ private:
                 floor.push_back(n);
             }
         // A link can be led by a held node only where it is led altogether: its other nodes are on the floor and held as well.
-        std::erase_if(held.links, [&](const Link& l) { return l.dofs[axes_[0]] || l.dofs[axes_[1]]; });
+        erase_if(held.links, [&](const Link& l) { return l.dofs[axes_[0]] || l.dofs[axes_[1]]; });
         const AnalysisOptions options{o_.shearDeformation, o_.stations, o_.memory};
         held_ = analyseLinear(held, options, progress_);
         if (!held_.ok) {

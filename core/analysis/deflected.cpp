@@ -14,11 +14,8 @@ std::vector<ShownLoad> shownLoads(const Frame& f, const FrameForces& r)
     for (const ForceSet& s : r.forces.sets)
         out.push_back({s.combination, -1, s.step, setName(f, s), s.terms, f.combinations[s.combination].terms});
     for (size_t k = 0; k < r.forces.columns; ++k) {
-        int c = k < r.forces.columnCase.size() ? r.forces.columnCase[k] : -1, step = -1;
-        if (r.forces.given && k < f.results.size()) {
-            c = f.results[k].loadCase;
-            step = f.results[k].step;
-        }
+        const int c = k < r.forces.columnCase.size() ? r.forces.columnCase[k] : -1,
+                  step = k < r.forces.columnStep.size() ? r.forces.columnStep[k] : -1;
         if (c < 0) continue;
         ShownLoad l{-1, c, step, f.cases[c].id, {{static_cast<int>(k), 1.0}}, {{c, 1.0}}};
         if (step >= 0) l.name += " step " + std::to_string(step);

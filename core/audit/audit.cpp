@@ -1,7 +1,5 @@
 #include "core/audit/audit.h"
 
-#include "core/audit/stability.h"
-
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
@@ -67,18 +65,18 @@ void auditForces(const CheckModel& model, std::vector<Finding>& out)
     const bool amplifies = model.standard().amplifiesMembers != nullptr;
     if (first && amplifies && model.swayMatters())
         out.push_back(finding("forces.sway", "", "",
-                              fmt::format("the forces are first order; {} asks for second order (C2.1): {} is applied to the "
-                                          "members' own moments, what sway adds (B2) is missing. Analyse in second order or "
+                              fmt::format("the forces are first order; {} asks for second order ({}): {} is applied to the "
+                                          "members' own moments, what sway adds ({}) is missing. Analyse in second order or "
                                           "amplified, give second-order results, say in the briefs that it is in the forces "
                                           "(secondOrderIncluded), or that the frame does not sway (design.sway)",
-                                          model.standard().title, model.standard().amplifiesMembers)));
+                                          model.standard().title, model.standard().secondOrderClause,
+                                          model.standard().amplifiesMembers, model.standard().amplifiesSway)));
     else if (first)
         out.push_back(
             finding("forces.first-order", "", "",
                     fmt::format("the forces are first order; {} asks for second-order effects ({}): amplify them, "
                                 "or give second-order results",
-                                model.standard().title,
-                                model.standard().key.starts_with("en1993") ? "5.2.1, where α_cr is below 10" : "C2.1")));
+                                model.standard().title, model.standard().secondOrderClause)));
 }
 
 // Supports inside a member that the design block does not name there: they carry loads in the analysis, but no lane ends at
@@ -127,7 +125,7 @@ std::vector<Finding> audit(const CheckModel& model)
     std::vector<Finding> out = model.findings();
     auditCombinations(model, out);
     auditForces(model, out);
-    auditStability(model, out);
+    if (model.standard().auditFrame) model.standard().auditFrame(model, out);
     auditInnerSupports(model, out);
     for (const Member& m : model.members())
         if (m.exclude)
@@ -138,7 +136,7 @@ std::vector<Finding> audit(const CheckModel& model)
 std::vector<Finding> auditResults(const CheckModel& model, const CheckReport& report)
 {
     std::vector<Finding> out;
-    auditSquash(model, report, out);
+    if (model.standard().auditResults) model.standard().auditResults(model, report, out);
     std::map<std::string, std::vector<std::string>> notes;
     for (size_t i = 0; i < report.results.size(); ++i) {
         const Member& m = model.members()[i];
@@ -164,6 +162,28 @@ std::vector<Finding> auditResults(const CheckModel& model, const CheckReport& re
                               ids.size() == 1 ? fmt::format("member {}: {}", ids.front(), note)
                                               : fmt::format("{} members, {} first: {}", ids.size(), ids.front(), note)));
     return out;
+}
+
+std::optional<Finding> auditWhole(const CheckModel& model, Progress& progress)
+{
+    const Standard& s = model.standard();
+    return s.auditWhole ? s.auditWhole(model, progress) : std::nullopt;
+}
+
+void warnOfSway(const Finding& global, const CheckModel& model, CheckReport& report)
+{
+    if (global.code != "forces.sway") return;
+    for (size_t i = 0; i < report.results.size() && i < model.members().size(); ++i) {
+        const MemberResult& r = report.results[i];
+        if (model.members()[i].exclude || r.outcomes.empty()) continue;
+        constexpr std::string_view kNote = "First-order forces in a frame that needs second order: what sway adds is missing.";
+        if (std::find(r.notes.begin(), r.notes.end(), kNote) != r.notes.end()) continue;
+        MemberResult warned = r;
+        if (warned.status == Status::Ok) warned.status = Status::Warned;
+        warned.notes.emplace_back(kNote);
+        report.results.set(i, std::move(warned));
+    }
+    report.count(model.members());
 }
 
 } // namespace wr

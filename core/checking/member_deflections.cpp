@@ -17,8 +17,7 @@ bool permanent(Action a)
 int caseOf(const DeflectionInput& in, int column)
 {
     const auto k = static_cast<size_t>(column);
-    if (k < in.forces.columnCase.size() && in.forces.columnCase[k] >= 0) return in.forces.columnCase[k];
-    return in.forces.given && k < in.frame.results.size() ? in.frame.results[k].loadCase : -1;
+    return k < in.forces.columnCase.size() ? in.forces.columnCase[k] : -1;
 }
 
 // The set without its permanent cases. `fails`: a column holds a whole combination with permanent cases in it.
@@ -252,7 +251,7 @@ void deflectionsInto(const MemberPlan& plan, const DeflectionInput& in, std::vec
     const Axes& axes = in.member.axes;
     const std::array<std::vector<Stretch>, 2> along{stretchesOf(in, true), stretchesOf(in, false)};
     for (size_t i = 0; i < in.sets.size(); ++i) {
-        const ForceSet& set = in.forces.sets[in.sets[i]];
+        const ForceSet& set = in.forces.sets[in.sets[i].at()];
         for (const bool variable : {false, true}) {
             if (!(variable ? in.variable : in.total)) continue;
             bool fails = false;
@@ -279,7 +278,7 @@ void deflectionsInto(const MemberPlan& plan, const DeflectionInput& in, std::vec
                     b.rootKnown = datum.chord || datum.known;
                     b.from = p.from;
                     b.to = p.to;
-                    b.set = static_cast<int>(i);
+                    b.set = ServiceRow(i);
                     b.kind = in.frame.combinations[set.combination].kind;
                     b.up = dot(major ? axes.z : axes.y, up);
                     b.steep = std::abs(dot(axes.x, up));

@@ -297,7 +297,7 @@ void extremes(const MemberPlan& plan, const double* f, SetDemand& d)
 
 } // namespace
 
-void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<const int> sets, std::vector<double>& buffer,
+void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<const TableSet> sets, std::vector<double>& buffer,
                 Demands& out)
 {
     out.spans = plan.spans;
@@ -312,13 +312,13 @@ void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<cons
     out.shearLength = 0;
     out.bending.clear();
     out.bendingSets.clear();
-    const auto firstOrder = [&](int set) { return !plan.firstOrder.empty() && plan.firstOrder[set]; };
+    const auto firstOrder = [&](TableSet set) { return !plan.firstOrder.empty() && plan.firstOrder[set.at()]; };
     if (std::any_of(sets.begin(), sets.end(), firstOrder)) {
         out.bending = plan.bending;
         out.bendingSets.assign(sets.size() * plan.bending.size(), {});
     }
     for (size_t i = 0; i < sets.size(); ++i) {
-        combine(plan, forces.sets[sets[i]], buffer);
+        combine(plan, forces.sets[sets[i].at()], buffer);
         const double *f = buffer.data(), *vy = f + n, *vz = f + 2 * n, *my = f + 4 * n, *mz = f + 5 * n;
         if (!std::all_of(f, f + 6 * n, [](double v) { return std::isfinite(v); })) out.valid = false; // missing, or an overflow
         SetDemand& d = out.sets[i];
@@ -375,7 +375,7 @@ void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<cons
     }
 }
 
-Demands reduce(const MemberPlan& plan, const ForceTable& forces, std::span<const int> sets)
+Demands reduce(const MemberPlan& plan, const ForceTable& forces, std::span<const TableSet> sets)
 {
     Demands out;
     std::vector<double> buffer;

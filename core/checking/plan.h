@@ -37,9 +37,9 @@ MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& for
 void combine(const MemberPlan& plan, const ForceSet& set, std::vector<double>& out);
 
 // Demands of the given sets. Peaks of moment between stations are found where the shear changes sign.
-Demands reduce(const MemberPlan& plan, const ForceTable& forces, std::span<const int> sets);
+Demands reduce(const MemberPlan& plan, const ForceTable& forces, std::span<const TableSet> sets);
 // The same into storage that is used again: no allocation once it has grown.
-void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<const int> sets, std::vector<double>& buffer,
+void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<const TableSet> sets, std::vector<double>& buffer,
                 Demands& out);
 
 } // namespace wr

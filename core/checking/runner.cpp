@@ -1,8 +1,8 @@
 #include "core/checking/runner.h"
 
 #include "core/checking/member_deflections.h"
-#include "core/frame/strength.h"
-#include "core/standards/deflection.h"
+#include "core/members/lengths.h"
+#include "core/standards/common/deflection.h"
 
 #include <algorithm>
 #include <atomic>
@@ -11,43 +11,9 @@
 #include <tbb/blocked_range.h>
 #include <tbb/enumerable_thread_specific.h>
 #include <tbb/parallel_for.h>
+#include <unordered_map>
 
 namespace wr {
-
-Steel steelOf(const Material& m, const Shape& s, bool byTable31)
-{
-    Steel out;
-    out.e = m.e;
-    out.g = m.g;
-    const Strength strength = byTable31 ? strengthByTable31(m, s) : strengthOf(m, s);
-    out.fy = strength.fy;
-    out.fu = strength.fu;
-    out.fyNominal = std::max(out.fy, nominalYield(m));
-    if ((!m.grade.empty() || !m.steps.empty()) && !(out.fy > 0 && out.fu > 0))
-        out.reason = fmt::format("{} states no strength for a thickness of {:.1f} mm: give fy and fu, or another grade",
-                                 m.grade.empty() ? "material " + m.id : m.grade, thickestWall(s) * 1000);
-    if (out.reason.empty() && !(out.fy > 0)) out.reason = "material " + m.id + " has no yield strength: give fy, or a grade";
-    if (out.reason.empty() && !(out.fu > 0)) out.reason = "material " + m.id + " has no tensile strength: give fu, or a grade";
-    return out;
-}
-
-void CheckReport::count(const std::vector<Member>& members)
-{
-    counts = {};
-    for (size_t i = 0; i < results.size(); ++i) {
-        if (members[i].exclude) {
-            ++counts.excluded;
-            continue;
-        }
-        ++counts.checked;
-        const MemberResult& r = results[i];
-        counts.over += r.status == Status::Over;
-        counts.unchecked += r.status == Status::Unchecked;
-        counts.warned += r.status == Status::Warned;
-        counts.ok += r.status == Status::Ok;
-        counts.top = std::max(counts.top, r.utilisation);
-    }
-}
 
 namespace {
 
@@ -61,39 +27,70 @@ bool anyCompression(const ForceTable& t)
 
 } // namespace
 
-CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces,
-                       std::shared_ptr<const std::vector<Standard>> standards,
-                       std::shared_ptr<const std::vector<NodeMotion>> motions)
-    : motions_(std::move(motions)), frame_(std::move(frame)), forces_(std::move(forces)), standards_(std::move(standards))
+CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces, Standards standards,
+                       Motions motions)
+    : motions_(std::move(motions)), frame_(std::move(frame)), forces_(std::move(forces)), standards_(std::move(standards)),
+      compressed_(anyCompression(*forces_))
+{
+    members_ = std::make_shared<const SharedList<Member>>(formMembers(*frame_, formingFindings_));
+    elementsAt_ = std::make_shared<const std::vector<std::vector<int>>>(elementsAtNodes(*frame_));
+    assignment_ = std::make_shared<const Assignment>(*frame_, *members_, standards_, nullptr);
+    sets_ = std::make_shared<const ForceSets>(*frame_, *forces_, *standards_);
+    support(nullptr, nullptr);
+}
+
+CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces, Motions motions,
+                       const CheckModel& before, const Changed& changed)
+    : motions_(std::move(motions)), frame_(std::move(frame)), forces_(std::move(forces)), standards_(before.standards_),
+      members_(before.members_), elementsAt_(before.elementsAt_), formingFindings_(before.formingFindings_),
+      compressed_(forces_ == before.forces_ ? before.compressed_ : anyCompression(*forces_))
+{
+    if (changed.forming) {
+        const std::vector<char> none(changed.elements.empty() ? frame_->elements.size() : 0, 0);
+        const FormedBefore formed{*before.members_, changed.elements.empty() ? none : changed.elements, changed.members};
+        formingFindings_.clear();
+        members_ = std::make_shared<const SharedList<Member>>(formMembers(*frame_, formingFindings_, &formed));
+    }
+    assignment_ = std::make_shared<const Assignment>(*frame_, *members_, standards_, before.assignment_.get());
+    const bool sameSets = forces_ == before.forces_ && frame_->combinations.shares(before.frame_->combinations);
+    sets_ = sameSets ? before.sets_ : std::make_shared<const ForceSets>(*frame_, *forces_, *standards_);
+    support(&before, &changed);
+}
+
+// Holds and lengths of every member: those of a member that is the same, held and checked as before, are taken over.
+void CheckModel::support(const CheckModel* before, const Changed* changed)
 {
     const Frame& f = *frame_;
-    const auto byKey = [&](std::string_view key) -> const Standard* {
-        for (const Standard& s : *standards_)
-            if (s.key == key) return &s;
-        return nullptr;
+    std::optional<StatedRows> stated;
+    std::unordered_map<const Member*, size_t> places;
+    const auto placeBefore = [&](size_t i) -> std::optional<size_t> {
+        const auto& item = members_->item(i);
+        const SharedList<Member>& list = before->members();
+        if (i < list.size() && list.item(i) == item) return i;
+        if (places.empty())
+            for (size_t k = 0; k < list.size(); ++k)
+                places.emplace(&list[k], k);
+        const auto it = places.find(item.get());
+        return it == places.end() ? std::nullopt : std::optional(it->second);
     };
-    const std::string wanted = f.design.standard.empty() ? std::string(kDefaultStandard) : f.design.standard;
-    standard_ = byKey(wanted);
-    if (!standard_) {
-        std::string known;
-        for (const Standard& s : *standards_)
-            known += (known.empty() ? "" : ", ") + std::string(s.key);
-        findings_.push_back(finding("standard.unknown", "/design/standard", "",
-                                    fmt::format("the standard \"{}\" is not shipped; checked by {} instead (shipped: {})",
-                                                wanted, standards_->front().key, known)));
-        standard_ = &standards_->front();
-    }
-    members_ = formMembers(f, findings_);
-    compressed_ = anyCompression(*forces_);
-    elementsAt_ = elementsAtNodes(f);
-    const DesignIndex design(f);
-    for (size_t i = 0; i < members_.size(); ++i) {
-        const Member& m = members_[i];
-        const Brief* brief = &defaults_;
-        for (const Brief& b : f.design.briefs)
-            if (b.id == m.brief) brief = &b;
-        lanes_.push_back(buildLanes(f, m, design, elementsAt_, !forces_->given, *brief));
-        const Lanes& l = lanes_.back();
+    const bool reuse = before && before->forces_->given == forces_->given;
+    lanes_.reserve(members_->size());
+    findings_ = formingFindings_;
+    for (size_t i = 0; i < members_->size(); ++i) {
+        const Member& m = (*members_)[i];
+        SharedList<MemberLanes>::Item item;
+        if (reuse && !changed->stated.contains(m.id))
+            if (const auto place = placeBefore(i); place && before->briefOf(*place).k == briefOf(i).k)
+                item = before->lanes_.item(*place);
+        if (!item) {
+            if (!stated) stated.emplace(f);
+            auto made = std::make_shared<MemberLanes>();
+            made->holds = holdsOf(f, m, *stated, *elementsAt_, !forces_->given);
+            made->lanes = lengthsOf(m, made->holds, *stated, briefOf(i));
+            item = std::move(made);
+        }
+        lanes_.push_back(std::move(item));
+        const Lanes& l = lanes_.back().lanes;
         if (l.freeStart || l.freeEnd)
             findings_.push_back(finding(
                 "member.free-end", "", m.id,
@@ -103,30 +100,23 @@ CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const
                             : l.freeStart            ? "the first end"
                                                      : "the last end",
                             m.id)));
-        memberBrief_.push_back(brief);
-        const Standard* own = brief->standard.empty() ? standard_ : byKey(brief->standard);
-        if (!own)
-            findings_.push_back(finding("standard.unknown", "/design/briefs", brief->id,
-                                        fmt::format("the brief \"{}\" asks for the standard \"{}\", which is not shipped",
-                                                    brief->id, brief->standard)));
-        memberStandard_.push_back(own ? own : standard_);
-        memberNational_.push_back(nationalOf(brief->en1993.parameters, brief->id));
     }
-    for (const Standard& s : *standards_) {
-        std::vector<int>& sets = sets_.emplace_back();
-        for (size_t k = 0; k < forces_->sets.size(); ++k) {
-            const Combination& c = f.combinations[forces_->sets[k].combination];
-            if (forStrength(c.purpose) && (c.basis.empty() || c.basis == s.basis)) sets.push_back(static_cast<int>(k));
-        }
-    }
-    for (size_t k = 0; k < forces_->sets.size(); ++k)
-        if (f.combinations[forces_->sets[k].combination].purpose == Purpose::Service) service_.push_back(static_cast<int>(k));
+    findings_.insert(findings_.end(), assignment_->findings().begin(), assignment_->findings().end());
 }
 
-int CheckModel::setOf(size_t member, const CheckOutcome& o) const
+bool CheckModel::sameCheck(size_t member, const CheckModel& other, size_t there) const
 {
-    const auto sets = o.service ? serviceSets() : setsFor(standardOf(member));
-    return o.set >= 0 && static_cast<size_t>(o.set) < sets.size() ? sets[o.set] : -1;
+    const Frame &f = *frame_, &g = *other.frame_;
+    return forces_ == other.forces_ && members_->item(member) == other.members_->item(there) &&
+           lanes_.item(member) == other.lanes_.item(there) && assignment_->item(member) == other.assignment_->item(there) &&
+           f.combinations.shares(g.combinations) && f.design.swayX == g.design.swayX && f.design.swayY == g.design.swayY;
+}
+
+TableSet CheckModel::setOf(size_t member, const CheckOutcome& o) const
+{
+    const auto in = [](std::span<const TableSet> sets, size_t row) { return row < sets.size() ? sets[row] : TableSet(); };
+    if (o.serviceSet.given()) return in(serviceSets(), o.serviceSet.at());
+    return o.set.given() ? in(setsFor(standardOf(member)), o.set.at()) : TableSet();
 }
 
 std::string CheckModel::combinationOf(size_t member, const CheckOutcome& o) const
@@ -134,45 +124,12 @@ std::string CheckModel::combinationOf(size_t member, const CheckOutcome& o) cons
     return combinationName(*frame_, *forces_, setOf(member, o));
 }
 
-const NationalParameters* CheckModel::nationalOf(const std::string& stated, const std::string& brief)
-{
-    const Design& d = frame_->design;
-    const std::string& key = stated.empty() ? d.nationalParameters : stated;
-    if (key.empty()) return nullptr;
-    for (const std::vector<NationalParameters>* list : {&d.parameterSets, &shippedNationalParameters()})
-        for (const NationalParameters& n : *list)
-            if (n.id == key) return &n;
-    findings_.push_back(
-        finding("national.unknown", stated.empty() ? "/design/nationalParameters" : "/design/briefs", brief,
-                fmt::format("there is no set of national parameters \"{}\": recommended values are taken", key)));
-    return nullptr;
-}
-
-const Standard& CheckModel::standardOf(size_t member) const
-{
-    return *memberStandard_[member];
-}
-const Brief& CheckModel::briefOf(size_t member) const
-{
-    return *memberBrief_[member];
-}
-
-const NationalParameters* CheckModel::nationalFor(size_t member) const
-{
-    return standardOf(member).key.starts_with("en1993") ? memberNational_[member] : nullptr;
-}
-
-std::span<const int> CheckModel::setsFor(const Standard& s) const
-{
-    return sets_[&s - standards_->data()];
-}
-
 MemberPlan CheckModel::plan(size_t member) const
 {
-    const Member& m = members_[member];
+    const Member& m = (*members_)[member];
     const FrameSection& s = frame_->sections[m.section];
     const Brief& b = briefOf(member);
-    MemberPlan out = planMember(m, lanes_[member], *forces_, s.properties.principal,
+    MemberPlan out = planMember(m, lanes(member), *forces_, s.properties.principal,
                                 b.anglesAboutLegs() && s.shape.kind == ShapeKind::Angle);
     out.keepForces = standardOf(member).wantsStations;
     if (b.tensionField) out.endPanel = b.stiffenerSpacing.value_or(0);
@@ -191,14 +148,14 @@ void CheckModel::demandsInto(size_t member, std::vector<double>& buffer, Demands
     reduceInto(p, *forces_, setsFor(standardOf(member)), buffer, d);
     d.deflections.clear();
     const Brief& b = briefOf(member);
-    const auto& limits = deflectionLimits(b, nationalFor(member));
+    const auto& limits = assignment_->of(member).rules->deflection;
     if (limits.empty()) return;
     using Part = DeflectionLimit::Part;
     const auto asks = [&](Part part) {
         return std::any_of(limits.begin(), limits.end(), [&](const DeflectionLimit& l) { return l.part == part; });
     };
     deflectionsInto(p,
-                    {*frame_, members_[member], lanes_[member], *forces_, elementsAt_, service_, motions_.get(),
+                    {*frame_, (*members_)[member], lanes(member), *forces_, *elementsAt_, serviceSets(), motions_.get(),
                      b.deflection.betweenEnds, asks(Part::Total), asks(Part::Variable)},
                     buffer, d);
 }
@@ -213,35 +170,28 @@ Demands CheckModel::demands(size_t member) const
 
 MemberInput CheckModel::inputWith(size_t member, const Shape& shape, const SectionProperties& p) const
 {
-    using Source = En1993Options::Strength;
-    const Member& m = members_[member];
-    const NationalParameters* national = nationalFor(member);
-    Source source = briefOf(member).en1993.strength;
-    if (!standardOf(member).key.starts_with("en1993"))
-        source = Source::Product;
-    else if (source == Source::Unstated && national)
-        source = national->strength;
-    const bool table = source == Source::Table31;
+    const Member& m = (*members_)[member];
+    const Assigned& a = assignment_->of(member);
     return {shape,
             p,
-            steelOf(frame_->materials[m.material], shape, table),
-            lanes_[member],
-            briefOf(member),
+            steelOf(frame_->materials[m.material], a.steels[m.material], shape),
+            lanes(member),
+            a.brief,
             m.length,
-            national,
+            a.rules.get(),
             !forces_->rigidInShear};
 }
 
 MemberInput CheckModel::input(size_t member) const
 {
-    const FrameSection& s = frame_->sections[members_[member].section];
+    const FrameSection& s = frame_->sections[(*members_)[member].section];
     return inputWith(member, s.shape, s.properties);
 }
 
 MemberResult CheckModel::checkWith(size_t member, std::vector<double>& buffer, Demands& d) const
 {
     MemberResult r;
-    const Member& m = members_[member];
+    const Member& m = (*members_)[member];
     const auto unchecked = [&](std::string why) {
         CheckOutcome o;
         o.check = 0;
@@ -260,12 +210,30 @@ MemberResult CheckModel::checkWith(size_t member, std::vector<double>& buffer, D
 
 void CheckModel::judge(size_t member, const MemberInput& in, const Demands& d, MemberResult& r) const
 {
-    standardOf(member).run(in, d, r);
+    runStandard(member, in, d, r);
     warnOfSway(member, d, r);
     if (!forces_->lacks.empty()) { // what is over stays over; the rest may be
         r.notes.push_back("unchecked: " + forces_->lacks);
         if (r.status != Status::Over) r.status = Status::Unchecked;
     }
+}
+
+// With the demands of the further stages that the standard asks for, if any.
+void CheckModel::runStandard(size_t member, const MemberInput& in, const Demands& d, MemberResult& r) const
+{
+    const Standard& s = standardOf(member);
+    if (s.stages.empty()) return s.run(in, d, r);
+    const MemberPlan p = plan(member);
+    std::vector<Demands> demands(s.stages.size());
+    std::vector<MemberStage> stages;
+    std::vector<double> buffer;
+    for (size_t k = 0; k < s.stages.size(); ++k) {
+        reduceInto(p, *forces_, sets_->stage(s, k), buffer, demands[k]);
+        stages.push_back({s.stages[k].name, in.lanes, demands[k]});
+    }
+    MemberInput staged = in;
+    staged.stages = stages;
+    s.run(staged, d, r);
 }
 
 bool CheckModel::swayMatters() const
@@ -305,7 +273,7 @@ Trace CheckModel::explain(size_t member, const CheckOutcome& o) const
 std::vector<BraceRow> CheckModel::bracing(size_t member) const
 {
     const Standard& s = standardOf(member);
-    const Member& m = members_[member];
+    const Member& m = (*members_)[member];
     if (!s.bracing || forces_->empty() || m.exclude || !m.broken.empty()) return {};
     const Demands d = demands(member);
     if (!d.valid || d.sets.empty()) return {};
@@ -329,15 +297,16 @@ std::optional<InteractionDiagram> CheckModel::interactionDiagram(size_t member, 
 
 std::optional<DeflectionCurve> CheckModel::deflectionCurve(size_t member, const CheckOutcome& o) const
 {
-    if (!o.service || o.status == Status::Unchecked || o.status == Status::NotApplicable || forces_->empty()) return {};
+    if (!o.serviceSet.given() || o.status == Status::Unchecked || o.status == Status::NotApplicable || forces_->empty()) return {};
     return wr::deflectionCurve(input(member), demands(member));
 }
 
 bool CheckModel::checkAll(CheckReport& report, Progress& progress, std::span<const size_t> which) const
 {
-    report.standard = standard_->key;
-    report.results.resize(members_.size());
-    const size_t n = which.empty() ? members_.size() : which.size();
+    report.standard = standard().key;
+    static const auto none = std::make_shared<const MemberResult>();
+    report.results.resize(members_->size(), none);
+    const size_t n = which.empty() ? members_->size() : which.size();
     std::atomic<size_t> done{0};
     struct Local
     {
@@ -350,20 +319,14 @@ bool CheckModel::checkAll(CheckReport& report, Progress& progress, std::span<con
         Local& local = locals.local();
         for (size_t i = range.begin(); i < range.end(); ++i) {
             const size_t m = which.empty() ? i : which[i];
-            report.results[m] = checkWith(m, local.buffer, local.demands);
+            report.results.set(m, checkWith(m, local.buffer, local.demands));
         }
         const size_t now = done += range.size();
         progress.at(static_cast<double>(now) / static_cast<double>(n), "checking");
     });
     report.cancelled = progress.cancelled();
-    report.count(members_);
+    report.count(*members_);
     return !report.cancelled;
-}
-
-std::string combinationName(const Frame& f, const ForceTable& t, int set)
-{
-    if (set < 0 || static_cast<size_t>(set) >= t.sets.size()) return "";
-    return setName(f, t.sets[set]);
 }
 
 } // namespace wr

@@ -4,64 +4,78 @@
 
 #include "core/analysis/motion.h"
 #include "core/base/progress.h"
+#include "core/checking/assignment.h"
+#include "core/checking/force_sets.h"
 #include "core/checking/plan.h"
 #include "core/frame/forces.h"
+#include "core/members/holds.h"
 #include "core/members/members.h"
-#include "core/standards/check.h"
+#include "core/standards/common/steel.h"
+#include "core/standards/standard.h"
 
 #include <memory>
+#include <set>
 #include <span>
 #include <string>
 #include <vector>
 
 namespace wr {
 
-// Strength at the member's thickness: explicit fy and fu of the material, else its grade's for the thickest wall.
-Steel steelOf(const Material& m, const Shape& s, bool byTable31 = false);
-
-struct CheckReport
+// What of a frame has changed since an earlier state of it.
+struct Changed
 {
-    std::string standard;
-    std::vector<MemberResult> results; // by member
-    bool cancelled = false;
-
-    struct Counts
-    {
-        int checked = 0, over = 0, unchecked = 0, warned = 0, ok = 0, excluded = 0;
-        double top = 0;
-    };
-    Counts counts;
-    void count(const std::vector<Member>& members);
+    bool forming = false;           // members are to be formed anew, but those that nothing below touches are the same
+    std::vector<char> elements;     // per element: something it is made of has changed; empty: none
+    std::set<std::string> members;  // entries of design.members
+    std::set<std::string> stated;   // members whose restraints or lengths are stated anew
 };
 
-class CheckModel
+// What holds a member and the lengths that follow.
+struct MemberLanes
+{
+    MemberHolds holds;
+    Lanes lanes;
+};
+
+class CheckModel final : public WholeFrame
 {
 public:
-    // Members are formed and lanes built at once; plans (forces in member axes) only for members that are asked for.
+    using Standards = std::shared_ptr<const std::vector<Standard>>;
+    using Motions = std::shared_ptr<const std::vector<NodeMotion>>;
+    // Members are formed, held and given lengths at once; plans (forces in member axes) only for members that are asked for.
     // `motions`: of the nodes, by column of the forces; without them the turn of a cantilever's root is not known.
-    CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces,
-               std::shared_ptr<const std::vector<Standard>> standards,
-               std::shared_ptr<const std::vector<NodeMotion>> motions = nullptr);
+    CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces, Standards standards,
+               Motions motions = nullptr);
+    // The next state after `before`: what `changed` does not touch is taken over.
+    CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces, Motions motions,
+               const CheckModel& before, const Changed& changed);
 
-    const Frame& frame() const { return *frame_; }
-    const ForceTable& forces() const { return *forces_; }
-    const std::vector<Member>& members() const { return members_; }
-    const Lanes& lanes(size_t member) const { return lanes_[member]; }
+    const Frame& frame() const override { return *frame_; }
+    const std::shared_ptr<const Frame>& sharedFrame() const { return frame_; }
+    const ForceTable& forces() const override { return *forces_; }
+    const SharedList<Member>& members() const override { return *members_; }
+    const Lanes& lanes(size_t member) const override { return lanes_[member].lanes; }
+    const MemberHolds& holds(size_t member) const { return lanes_[member].holds; }
     const std::vector<Finding>& findings() const { return findings_; }
-    const Standard& standardOf(size_t member) const;
-    const Standard& standard() const { return *standard_; }       // of the frame
-    std::span<const int> setsFor(const Standard& s) const;        // force sets that count for strength
-    std::span<const int> serviceSets() const { return service_; } // those for deflections
-    // The set of the table an outcome of a member belongs to; -1: none.
-    int setOf(size_t member, const CheckOutcome& o) const;
+    const Standards& standards() const { return standards_; }
+    const Standard& standardOf(size_t member) const override { return *assignment_->of(member).standard; }
+    const Standard& standard() const override { return assignment_->standard(); } // of the frame
+    const Rules* rules() const override { return assignment_->plain().rules.get(); }
+    std::span<const TableSet> setsFor(const Standard& s) const override { return sets_->strength(s); }
+    std::span<const TableSet> serviceSets() const { return sets_->service(); } // those for deflections
+    // The set of the table an outcome of a member belongs to.
+    TableSet setOf(size_t member, const CheckOutcome& o) const;
+    TableSet setOf(size_t member, SetRow row) const { return setsFor(standardOf(member))[row.at()]; }
     // "U3", or nothing.
     std::string combinationOf(size_t member, const CheckOutcome& o) const;
-    const Brief& briefOf(size_t member) const;
+    const Brief& briefOf(size_t member) const { return assignment_->of(member).brief; }
+    // Nothing that a check of the member depends on differs from that member of another state.
+    bool sameCheck(size_t member, const CheckModel& other, size_t there) const;
 
     MemberPlan plan(size_t member) const;
-    Demands demands(size_t member) const; // of the sets of its standard
-    MemberInput input(size_t member) const;
-    // With another section or other lanes than the frame's, for sizing: the caller keeps them alive.
+    Demands demands(size_t member) const override; // of the sets of its standard
+    MemberInput input(size_t member) const override;
+    // With another section than the frame's, for sizing: the caller keeps it alive.
     MemberInput inputWith(size_t member, const Shape& shape, const SectionProperties& p) const;
 
     MemberResult check(size_t member) const;
@@ -79,31 +93,23 @@ public:
     bool swayMatters() const; // not stated braced in both directions, and some element is compressed
 
 private:
-    const NationalParameters* nationalOf(const std::string& stated, const std::string& brief);
-    const NationalParameters* nationalFor(size_t member) const; // null: recommended values, or no EN standard
+    void support(const CheckModel* before, const Changed* changed);
     void warnOfSway(size_t member, const Demands& d, MemberResult& r) const;
     MemberResult checkWith(size_t member, std::vector<double>& buffer, Demands& d) const;
     void demandsInto(size_t member, std::vector<double>& buffer, Demands& d) const;
+    void runStandard(size_t member, const MemberInput& in, const Demands& d, MemberResult& r) const;
 
-    std::shared_ptr<const std::vector<NodeMotion>> motions_;
+    Motions motions_;
     std::shared_ptr<const Frame> frame_;
     std::shared_ptr<const ForceTable> forces_;
-    std::shared_ptr<const std::vector<Standard>> standards_;
-    const Standard* standard_ = nullptr;
-    std::vector<Member> members_;
-    std::vector<Lanes> lanes_;
-    std::vector<std::vector<int>> elementsAt_;
-    std::vector<Finding> findings_;
-    std::vector<std::vector<int>> sets_; // per standard
-    std::vector<int> service_;
+    Standards standards_;
+    std::shared_ptr<const SharedList<Member>> members_;
+    std::shared_ptr<const std::vector<std::vector<int>>> elementsAt_;
+    SharedList<MemberLanes> lanes_;
+    std::shared_ptr<const Assignment> assignment_;
+    std::shared_ptr<const ForceSets> sets_;
+    std::vector<Finding> formingFindings_, findings_;
     bool compressed_ = false; // some element under some load: without, nothing amplifies sway
-    std::vector<const Standard*> memberStandard_;
-    std::vector<const Brief*> memberBrief_;
-    std::vector<const NationalParameters*> memberNational_;
-    Brief defaults_;
 };
-
-// "compression E3, U9 at 6.10 m" and the like are made of these.
-std::string combinationName(const Frame& f, const ForceTable& t, int set);
 
 } // namespace wr

@@ -16,11 +16,11 @@ const std::vector<LoadingStandardName>& loadingStandards()
     return all;
 }
 
-LoadingStandard loadingFor(std::string_view design)
+LoadingStandard loadingOfKey(std::string_view key)
 {
-    if (design.starts_with("en")) return LoadingStandard::En610;
-    if (design.starts_with("is")) return LoadingStandard::Is800;
-    return design.ends_with("asd") ? LoadingStandard::Asce22Asd : LoadingStandard::Asce22Lrfd;
+    for (const LoadingStandardName& s : loadingStandards())
+        if (s.key == key) return s.standard;
+    return loadingStandards().front().standard;
 }
 
 bool isEurocode(LoadingStandard s)

@@ -25,8 +25,8 @@ struct LoadingStandardName
 const std::vector<LoadingStandardName>& loadingStandards();
 bool isEurocode(LoadingStandard s);
 bool isAsce(LoadingStandard s);
-// The one whose combinations a design standard ("aisc360-22-asd") takes.
-LoadingStandard loadingFor(std::string_view design);
+// By its key; the first of the list for an unknown one.
+LoadingStandard loadingOfKey(std::string_view key);
 
 enum class NotionalUse { None, GravityOnly, All };
 

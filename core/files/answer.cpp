@@ -38,7 +38,7 @@ Json checkJson(const CheckModel& model, size_t member, const CheckOutcome& o)
     j["capacity"] = number(u.show(o.quantity, o.capacity));
     j["unit"] = u.symbol(o.quantity);
     if (!o.counts) j["advice"] = true;
-    if (o.set >= 0) {
+    if (o.ofForces()) {
         j["combination"] = model.combinationOf(member, o);
         j["at"] = number(u.show(Quantity::Length, o.at));
     }
@@ -83,7 +83,7 @@ Json bracingJson(const CheckModel& model, size_t member)
              {"clause", b.clause},
              {"strength", number(u.show(force, b.strength))},
              {"stiffness", number(u.show(spring, b.stiffness))},
-             {"combination", combinationName(model.frame(), model.forces(), model.setsFor(model.standardOf(member))[b.set])}});
+             {"combination", combinationName(model.frame(), model.forces(), model.setOf(member, b.set))}});
     }
     return out;
 }

@@ -1,7 +1,7 @@
 #include "core/files/design_reader.h"
 
 #include "core/files/brief_json.h"
-#include "core/files/en1993_json.h"
+#include "core/files/national_json.h"
 
 #include <algorithm>
 #include <fmt/format.h>

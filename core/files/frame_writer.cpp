@@ -2,7 +2,7 @@
 
 #include "core/base/numbers.h"
 #include "core/files/brief_json.h"
-#include "core/files/en1993_json.h"
+#include "core/files/national_json.h"
 #include "core/files/json_cursor.h"
 #include "core/files/text_file.h"
 #include "core/sections/catalogue.h"
@@ -73,11 +73,11 @@ private:
         return o;
     }
 
-    template <class T, class F> static void list(Json& j, const char* key, const std::vector<T>& items, F each)
+    template <class List, class F> static void list(Json& j, const char* key, const List& items, F each)
     {
         if (items.empty()) return;
         Json array = Json::array();
-        for (const T& t : items)
+        for (const auto& t : items)
             array.push_back(each(t));
         j[key] = std::move(array);
     }
@@ -277,7 +277,7 @@ private:
             if (d.analysis->reducedStiffness) o["analysis"]["reducedStiffness"] = true;
         }
         if (!d.nationalParameters.empty()) o["nationalParameters"] = d.nationalParameters;
-        list(o, "parameterSets", d.parameterSets, [&](const NationalParameters& n) { return nationalJson(n, f_.units); });
+        list(o, "parameterSets", d.parameterSets, [&](const NationalSet& n) { return nationalJson(n, f_.units); });
         list(o, "members", d.members, [&](const DesignMember& m) {
             Json j = {{"id", m.id}, {"elements", Json::array()}};
             for (const int e : m.elements)

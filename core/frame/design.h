@@ -2,11 +2,15 @@
 // Positions and lengths in m along the member from its first end.
 #pragma once
 
+#include "core/base/rows.h"
+
 #include <array>
+#include <map>
 #include <optional>
 #include <string>
 #include <string_view>
 #include <utility>
+#include <variant>
 #include <vector>
 
 namespace wr {
@@ -77,79 +81,32 @@ struct DeflectionRules
     bool operator==(const DeflectionRules&) const = default;
 };
 
-// Safety of one limit state, as the engineer states it: LRFD factor, ASD factor.
-struct StatedSafety
-{
-    std::string state; // tensionYield tensionRupture compression flexure shear shearRolled torsion
-    std::optional<double> phi, omega;
-    bool operator==(const StatedSafety&) const = default;
-};
-
 // Axes about which a single angle bends. Legs: held continuously (sideways and against twist), LegsFree: held at the ends of
 // the segment only, LegsHeldAtPeak: held where the moment is largest as well; the last two stand for equal legs (AISC 360
 // F10.2).
 enum class AngleAxes { Principal, Legs, LegsFree, LegsHeldAtPeak };
 
-// What only AISC 360 asks ("aisc360" in a brief).
-struct Aisc360Options
-{
-    enum class OneLeg { No, PlanarTruss, SpaceTruss }; // E5(a), E5(b)
-    OneLeg oneLeg = OneLeg::No;
-    bool connectedUpright = true;      // which leg is connected: h, else b
-    bool interactionH13 = false;       // H1.3 where it applies
-    bool tensionRaisesCb = false;      // H1.2
-    std::optional<double> flangeHoles; // F13.1: net over gross area of the tension flange
-    bool webOpenings = false;          // G7
-    std::vector<StatedSafety> safety;
-    bool operator==(const Aisc360Options&) const = default;
-};
+// What is stated for one family of standards, by the key of its option ("c1", "safety.flexure.phi"): the family's own table says what
+// each means (core/standards/common/option.h). Numbers in SI, choices by their word.
+using OptionValue = std::variant<bool, double, std::string>;
+using StatedOptions = std::map<std::string, OptionValue, std::less<>>;
 
-// What only EN 1993 asks ("en1993" in a brief). Unstated: as the set of national parameters says.
-struct En1993Options
+// A set of national parameters of a family of standards: what it leaves out has the recommended value.
+struct NationalSet
 {
-    enum class Ltb { Unstated, General, Rolled, Simplified };     // 6.3.2.2, 6.3.2.3, 6.3.2.4
-    enum class Interaction { Unstated, AnnexA, AnnexB, General }; // 6.3.3 with either annex, 6.3.4
-    enum class Strength { Unstated, Table31, Product };           // Table 3.1 or the steps of the product standard
-    std::string parameters;                                       // key of a set of national parameters
-    Ltb ltb = Ltb::Unstated;
-    Interaction interaction = Interaction::Unstated;
-    Strength strength = Strength::Unstated;
-    std::optional<double> c1, c2, c3; // M_cr, stated instead of the segment's own moments
-    double kz = 1, kw = 1;            // of M_cr: end rotation in plan and end warping, 0.5 fixed to 1 free
-    bool rigidEndPost = false;        // EN 1993-1-5 5.3
-    bool torsionHeld = false;         // twist held all along: no lateral-torsional and no torsional buckling
-    bool elasticSection = false;      // elastic verification 6.2.1(5) instead of plastic resistance
-    bool latticeAngle = false;        // single angle as a web member of a lattice: BB.1.2
-    std::optional<double> flangeHoles; // 6.2.5(4): net over gross area of the tension flange
-    bool operator==(const En1993Options&) const = default;
-};
-
-// A set of national parameters of EN 1993-1-1 and 1-5; the values here are the recommended ones.
-struct NationalParameters
-{
-    NationalParameters();
-    NationalParameters(const NationalParameters&);
-    NationalParameters(NationalParameters&&) noexcept;
-    NationalParameters& operator=(const NationalParameters&);
-    NationalParameters& operator=(NationalParameters&&) noexcept;
-    ~NationalParameters();
+    NationalSet();
+    NationalSet(const NationalSet&);
+    NationalSet(NationalSet&&) noexcept;
+    NationalSet& operator=(const NationalSet&);
+    NationalSet& operator=(NationalSet&&) noexcept;
+    ~NationalSet();
 
     std::string id, title;
-    double gammaM0 = 1.0, gammaM1 = 1.0, gammaM2 = 1.25;  // 6.1(1)
-    En1993Options::Ltb ltb = En1993Options::Ltb::General; // 6.3.2.2 unless the set chooses 6.3.2.3
-    double lambdaLT0 = 0.4, beta = 0.75;                  // 6.3.2.3(1)
-    double curveDAbove = 1000;                            // 6.3.2.3: rolled I deeper than this times b take curve d
-    bool momentShape = true;                              // f of 6.3.2.3(2)
-    bool kcFromC1 = false;                                // k_c = 1/√C1 instead of Table 6.6
-    bool rolledOnly = false;                              // 6.3.2.3 for rolled sections, 6.3.2.2 for welded ones
-    double lambdaC0 = 0.5, kfl = 1.10;                    // 6.3.2.4
-    En1993Options::Interaction interaction = En1993Options::Interaction::AnnexB; // 6.3.3(5) leaves the choice
-    En1993Options::Strength strength = En1993Options::Strength::Product;         // 3.2.1(1) leaves the choice
-    double eta = 1.2;                                                            // EN 1993-1-5 5.1(2), to S460; 1.0 above
-    double alphaCr = 10, alphaCrPlastic = 15;                                    // 5.2.1(3)
-    std::vector<DeflectionLimit> deflection;                                     // 7.2.1: where the brief states none
+    std::string family; // of standards: "en1993"
+    StatedOptions values;
+    std::vector<DeflectionLimit> deflection; // where the brief states none
     Extras extras;
-    bool operator==(const NationalParameters&) const;
+    bool operator==(const NationalSet&) const;
 };
 
 // Rules for checking one kind of member. Only what is stated differs from the defaults.
@@ -183,8 +140,7 @@ struct Brief
     std::array<bool, 2> warpingFixed{};           // warping held at the first and the last end (torsion of open sections)
     std::optional<double> ltbStress, localStress; // Pa, critical stresses found elsewhere (unsymmetrical shapes)
     DeflectionRules deflection;
-    Aisc360Options aisc360;
-    En1993Options en1993;
+    std::map<std::string, StatedOptions, std::less<>> options; // by family of standards: "aisc360", "en1993"
     Extras extras;
     bool operator==(const Brief&) const;
     bool anglesAboutLegs() const { return angleAxes != AngleAxes::Principal; }
@@ -230,14 +186,14 @@ struct Design
     std::string standard; // empty: the default
     std::optional<StatedAnalysis> analysis;
     std::optional<bool> swayX, swayY;
-    std::vector<DesignMember> members;
-    std::vector<DesignRestraint> restraints;
-    std::vector<DesignLength> lengths;
-    std::vector<Brief> briefs;
-    std::vector<Group> groups;
-    std::vector<Ladder> ladders;
-    std::string nationalParameters;                // the set that stands where a brief names none; empty: recommended values
-    std::vector<NationalParameters> parameterSets; // the frame's own
+    Rows<DesignMember> members;
+    Rows<DesignRestraint> restraints;
+    Rows<DesignLength> lengths;
+    Rows<Brief> briefs;
+    Rows<Group> groups;
+    Rows<Ladder> ladders;
+    std::string nationalParameters;  // the set that stands where a brief names none; empty: recommended values
+    Rows<NationalSet> parameterSets; // the frame's own
     Extras extras;
     bool operator==(const Design&) const;
 };

@@ -32,6 +32,12 @@ std::string setName(const Frame& f, const ForceSet& s)
     return s.signs.empty() ? name : name + " " + s.signs;
 }
 
+std::string combinationName(const Frame& f, const ForceTable& t, TableSet set)
+{
+    if (!set.given() || set.at() >= t.sets.size()) return "";
+    return setName(f, t.sets[set.at()]);
+}
+
 std::vector<ForceSet> setsFromCases(const Frame& f)
 {
     std::vector<ForceSet> out;
@@ -165,6 +171,12 @@ ForceTable givenForces(const Frame& f, std::vector<Finding>& findings)
     for (size_t r = 0; r < f.results.size(); ++r)
         if (const int c = f.results[r].loadCase; c >= 0 && f.cases[c].unsignedResult) magnitudes.push_back(r);
     t.columns += 8 * magnitudes.size();
+    t.columnCase.assign(t.columns, -1);
+    t.columnStep.assign(t.columns, -1);
+    for (size_t r = 0; r < f.results.size(); ++r) {
+        t.columnCase[r] = f.results[r].loadCase;
+        t.columnStep[r] = f.results[r].step;
+    }
     // Stations of an element: the union over all results; a place that stands twice in one stays twice.
     std::vector<std::vector<double>> places(f.elements.size());
     for (const GivenResult& r : f.results)

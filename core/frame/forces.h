@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/base/finding.h"
+#include "core/base/index.h"
 #include "core/frame/frame.h"
 
 #include <array>
@@ -15,6 +16,9 @@
 namespace wr {
 
 using SectionForces = std::array<double, 6>; // n vy vz t my mz
+
+struct ForceTable;
+using TableSet = Index<ForceTable>; // a row of ForceTable::sets
 
 // One set of forces to check: a combination, or one step of it where a case has several.
 struct ForceSet
@@ -42,7 +46,8 @@ struct ForceTable
     std::vector<double> s;  // per station: distance from node i
     size_t columns = 0;
     std::vector<double> values;    // [station][column][6]
-    std::vector<int> columnCase;   // per column: its case, or -1
+    std::vector<int> columnCase;   // per column: its case, or -1 (a combination; one sign of an unsigned case)
+    std::vector<int> columnStep;   // per column: the step of a case with many, or -1; empty: none has any
     std::vector<ForceSet> sets;    // per combination (and step), in file order
     bool secondOrder = false;      // P-Δ and P-δ are in the forces
     bool amplified = false;        // by B1 and B2 on first-order forces
@@ -71,6 +76,7 @@ inline bool ForceTable::inSecond(int combination) const
 
 // "U3", "U3 step 2", "U3 N+ My- Mz+"
 std::string setName(const Frame& f, const ForceSet& s);
+std::string combinationName(const Frame& f, const ForceTable& t, TableSet set); // empty where there is none
 
 // What the stiffness and self-weight of the frame depend on: sections and materials of all elements.
 std::uint64_t sizesFingerprint(const Frame& f);

@@ -1,6 +1,7 @@
 // The frame: what a frame file says, in SI and with references as indices. Plain data; nothing here computes.
 #pragma once
 
+#include "core/base/rows.h"
 #include "core/base/units.h"
 #include "core/base/vec.h"
 #include "core/frame/design.h"
@@ -174,15 +175,15 @@ struct Frame
     std::string title;
     UnitSystem units; // of the file: what it is written back in, and the project's units on screen
     Up up = Up::Z;
-    std::vector<Material> materials;
-    std::vector<FrameSection> sections;
-    std::vector<Node> nodes;
-    std::vector<Element> elements;
-    std::vector<Diaphragm> diaphragms;
-    std::vector<Link> links;
-    std::vector<LoadCase> cases;
-    std::vector<Combination> combinations;
-    std::vector<GivenResult> results;
+    Rows<Material> materials;
+    Rows<FrameSection> sections;
+    Rows<Node> nodes;
+    Rows<Element> elements;
+    Rows<Diaphragm> diaphragms;
+    Rows<Link> links;
+    Rows<LoadCase> cases;
+    Rows<Combination> combinations;
+    Rows<GivenResult> results;
     Extras modes; // "buckling" and "vibration" as `analyse` wrote them beside the results: JSON text, kept with those
     bool hasDesign = false;
     Design design;

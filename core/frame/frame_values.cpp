@@ -43,13 +43,13 @@ LoadCase& LoadCase::operator=(LoadCase&&) noexcept = default;
 LoadCase::~LoadCase() = default;
 bool LoadCase::operator==(const LoadCase&) const = default;
 
-NationalParameters::NationalParameters() = default;
-NationalParameters::NationalParameters(const NationalParameters&) = default;
-NationalParameters::NationalParameters(NationalParameters&&) noexcept = default;
-NationalParameters& NationalParameters::operator=(const NationalParameters&) = default;
-NationalParameters& NationalParameters::operator=(NationalParameters&&) noexcept = default;
-NationalParameters::~NationalParameters() = default;
-bool NationalParameters::operator==(const NationalParameters&) const = default;
+NationalSet::NationalSet() = default;
+NationalSet::NationalSet(const NationalSet&) = default;
+NationalSet::NationalSet(NationalSet&&) noexcept = default;
+NationalSet& NationalSet::operator=(const NationalSet&) = default;
+NationalSet& NationalSet::operator=(NationalSet&&) noexcept = default;
+NationalSet::~NationalSet() = default;
+bool NationalSet::operator==(const NationalSet&) const = default;
 
 Brief::Brief() = default;
 Brief::Brief(const Brief&) = default;

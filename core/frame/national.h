@@ -1,24 +1,15 @@
-// Names of the national parameters of EN 1993 in files, one table for every reader and writer.
+// Where a set of national parameters is found by its name.
 #pragma once
 
 #include "core/frame/design.h"
 
-#include <array>
-#include <span>
-
 namespace wr {
 
-struct NationalKey
-{
-    std::string_view key;
-    double NationalParameters::*value;
-    double least, most; // what may be stated
-};
-std::span<const NationalKey> nationalKeys();
-
-// Words of the choices; the first of each list stands for "unstated" and is not written.
-std::span<const std::string_view> ltbMethodNames();         // "", general, rolled, simplified
-std::span<const std::string_view> interactionMethodNames(); // "", annex-a, annex-b, general
-std::span<const std::string_view> strengthSourceNames();    // "", table-3.1, product
+// The set that stands for a family of standards: that of the brief (`stated`), else the frame's; the frame's own before those in
+// `shipped`. Null where none is named, or none of that name is for this family.
+const NationalSet* nationalSetFor(const Design& d, const std::vector<NationalSet>& shipped, std::string_view stated,
+                                  std::string_view family);
+// Is there a set of that name at all, for any family?
+bool knownNationalSet(const Design& d, const std::vector<NationalSet>& shipped, std::string_view id);
 
 } // namespace wr

@@ -1,6 +1,5 @@
 #include "core/frame/strength.h"
 
-#include "core/base/shipped.h"
 #include "core/grades/grades.h"
 
 #include <algorithm>
@@ -13,46 +12,29 @@ double thickestWall(const Shape& s)
                      s.kind == ShapeKind::BarFlat ? std::min(s.h, s.b) : 0.0});
 }
 
-namespace {
-
-Strength strengthFrom(const Grade* g, const Material& m, const Shape& s)
+Strength StrengthSteps::at(double thickness) const
 {
     Strength out;
-    if (g || !m.steps.empty())
-        if (const auto stated = g ? strengthAt(*g, thickestWall(s)) : strengthAt(m.steps, thickestWall(s))) out = *stated;
-    if (m.fy) out.fy = *m.fy;
-    if (m.fu) out.fu = *m.fu;
+    if (const auto found = strengthAt(steps, thickness)) out = *found;
+    if (fy) out.fy = *fy;
+    if (fu) out.fu = *fu;
     return out;
 }
 
-const std::vector<Grade>& table31()
+StrengthSteps stepsWith(const Material& m, const Grade* grade)
 {
-    static const std::vector<Grade> grades = readGrades(shippedFile("standards/en1993-table-3-1.csv")).value();
-    return grades;
+    StrengthSteps out;
+    out.steps = grade ? grade->steps : m.steps;
+    out.fy = m.fy;
+    out.fu = m.fu;
+    out.stepped = !m.grade.empty() || !m.steps.empty();
+    out.nominal = m.fy ? *m.fy : !out.steps.empty() ? out.steps.front().fy : 0;
+    return out;
 }
 
-} // namespace
-
-Strength strengthOf(const Material& m, const Shape& s)
+StrengthSteps stepsOf(const Material& m)
 {
-    return strengthFrom(m.grade.empty() ? nullptr : findGrade(m.grade), m, s);
-}
-
-double nominalYield(const Material& m)
-{
-    if (m.fy) return *m.fy;
-    if (!m.steps.empty()) return m.steps.front().fy;
-    const Grade* g = m.grade.empty() ? nullptr : findGrade(m.grade);
-    return g && !g->steps.empty() ? g->steps.front().fy : 0;
-}
-
-Strength strengthByTable31(const Material& m, const Shape& s)
-{
-    const Grade* g = m.grade.empty() ? nullptr : findGrade(m.grade);
-    if (g)
-        for (const Grade& t : table31())
-            if (t.name == g->name) g = &t;
-    return strengthFrom(g, m, s);
+    return stepsWith(m, m.grade.empty() ? nullptr : findGrade(m.grade));
 }
 
 } // namespace wr

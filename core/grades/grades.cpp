@@ -79,16 +79,12 @@ std::optional<Strength> strengthAt(const std::vector<GradeStep>& steps, double t
     return std::nullopt;
 }
 
-std::vector<const Grade*> gradesFor(std::string_view design)
+std::vector<const Grade*> gradesFor(std::string_view region)
 {
-    const std::string_view first = design.starts_with("aisc")                             ? "ASTM"
-                                   : design.starts_with("en") || design.starts_with("bs") ? "EN "
-                                   : design.starts_with("is")                             ? "IS "
-                                                                                          : "";
     std::vector<const Grade*> out;
     for (const Grade& g : shippedGrades())
         out.push_back(&g);
-    std::stable_partition(out.begin(), out.end(), [&](const Grade* g) { return g->standard.starts_with(first); });
+    std::stable_partition(out.begin(), out.end(), [&](const Grade* g) { return g->standard.starts_with(region); });
     return out;
 }
 

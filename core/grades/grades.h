@@ -41,9 +41,9 @@ inline std::optional<Strength> strengthAt(const Grade& g, double thickness)
 {
     return strengthAt(g.steps, thickness);
 }
-// The grades in the order in which someone designing to that standard wants them: steels of its own region first. `design`
-// is a standard's key ("aisc360-22-lrfd", "en1993", "is800" …); any other leaves the order of the list.
-std::vector<const Grade*> gradesFor(std::string_view design);
+// All grades, those of a region first: `region` is how the standards of its steels begin ("ASTM", "EN ", "IS "); empty leaves the
+// order of the list.
+std::vector<const Grade*> gradesFor(std::string_view region);
 // Names near a mistyped one, nearest first.
 std::vector<std::string> gradeSuggestions(std::string_view name, size_t most = 3);
 

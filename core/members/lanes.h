@@ -1,16 +1,17 @@
-// Lanes of a member: where it is held in each direction, the segments between, and their effective lengths.
-// Origin of a hold for now: the member's ends (an end is held where something frames in or supports it) and the design block.
+// Lanes of a member: the segments between its holds in each direction, and their effective lengths.
 #pragma once
 
-#include "core/frame/frame.h"
-#include "core/members/members.h"
+#include "core/frame/design.h"
 
 #include <array>
-#include <string>
-#include <unordered_map>
+#include <limits>
 #include <vector>
 
 namespace wr {
+
+// Where an effective length can come from; the last that has one is taken.
+enum class LengthSource { Holds, Brief, Stated };
+inline constexpr size_t kLengthSources = 3;
 
 struct LaneSegment
 {
@@ -21,6 +22,9 @@ struct LaneSegment
     bool freeAtStart = false; // the first one is
     bool byHand = false;      // factor or length given by the engineer
     bool continuous = false;  // held all along: its effective length is zero
+    LengthSource source = LengthSource::Holds; // which of the alternatives stands
+    std::array<double, kLengthSources> alternatives{1, std::numeric_limits<double>::quiet_NaN(),
+                                                    std::numeric_limits<double>::quiet_NaN()}; // k by source; NaN: it has none
     double span() const { return to - from; }
 };
 
@@ -36,45 +40,5 @@ struct Lanes
     // stretch is held all along.
     double longestOver(LengthAxis a, double from, double to) const;
 };
-
-// `elementsAt`: elementsAtNodes(). An element that only continues the member's line (within 15°: steps and kinks) holds no end.
-// `wholeFrame`: the frame is analysed here, so an end that nothing holds is free; with given forces any element that goes on
-// from there holds it, and an end with nothing at all is free where the file has supports somewhere, else a fork end. A lateral
-// hold at one flange shortens minor-axis column buckling only where twist (or the other flange) is held too; LTB of a flange is
-// held by that flange or by twist. Factors of the brief stand where no length is given by hand.
-Lanes buildLanes(const Frame& f, const Member& m, const class DesignIndex& design,
-                 const std::vector<std::vector<int>>& elementsAt, bool wholeFrame, const Brief& brief);
-
-// The entries of the design block by member, so that thousands of members do not each read all of them.
-class DesignIndex
-{
-public:
-    explicit DesignIndex(const Frame& f) : anySupport_(f.anySupport())
-    {
-        const Design& d = f.design;
-        for (const DesignRestraint& r : d.restraints)
-            restraints_[r.member].push_back(&r);
-        for (const DesignLength& l : d.lengths)
-            lengths_[l.member].push_back(&l);
-    }
-    bool anySupport() const { return anySupport_; }
-    const std::vector<const DesignRestraint*>& restraints(const std::string& member) const { return of(restraints_, member); }
-    const std::vector<const DesignLength*>& lengths(const std::string& member) const { return of(lengths_, member); }
-
-private:
-    bool anySupport_;
-    template <class T> using Table = std::unordered_map<std::string, std::vector<const T*>>;
-    template <class T> static const std::vector<const T*>& of(const Table<T>& table, const std::string& member)
-    {
-        static const std::vector<const T*> none;
-        const auto it = table.find(member);
-        return it == table.end() ? none : it->second;
-    }
-    Table<DesignRestraint> restraints_;
-    Table<DesignLength> lengths_;
-};
-
-// Elements at each node.
-std::vector<std::vector<int>> elementsAtNodes(const Frame& f);
 
 } // namespace wr

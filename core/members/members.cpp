@@ -4,6 +4,7 @@
 #include <cmath>
 #include <fmt/format.h>
 #include <map>
+#include <unordered_map>
 
 namespace wr {
 
@@ -19,6 +20,7 @@ int otherEnd(const Element& e, int node)
 // Elements in the order of a walk from one end to the other; empty if they are no single open line.
 std::vector<int> ordered(const Frame& f, const std::vector<int>& elements)
 {
+    if (elements.size() == 1) return f.elements[elements[0]].i != f.elements[elements[0]].j ? elements : std::vector<int>{};
     std::map<int, std::vector<int>> at;
     for (const int e : elements) {
         at[f.elements[e].i].push_back(e);
@@ -130,9 +132,56 @@ bool continues(const Frame& f, int a, int b, int node)
 
 namespace {
 
-Member declared(const Frame& f, size_t index, std::vector<Finding>& findings)
+// What an earlier forming can lend: members whose elements and entries have not changed since.
+class Lender
 {
-    const DesignMember& d = f.design.members[index];
+public:
+    explicit Lender(const FormedBefore* before) : before_(before) {}
+
+    // The member of that name, if it is as it was. `place`: where it most likely stood.
+    SharedList<Member>::Item declared(const DesignMember& d, size_t place)
+    {
+        if (!before_ || before_->rows.contains(d.id)) return nullptr;
+        return untouched(find(d.id, place, false));
+    }
+    SharedList<Member>::Item chain(const std::string& id, const std::vector<int>& chain, size_t place)
+    {
+        if (!before_) return nullptr;
+        auto item = untouched(find(id, place, true));
+        if (!item || item->pieces.size() != chain.size()) return nullptr;
+        for (size_t k = 0; k < chain.size(); ++k)
+            if (item->pieces[k].element != chain[k]) return nullptr;
+        return item;
+    }
+
+private:
+    SharedList<Member>::Item untouched(SharedList<Member>::Item item) const
+    {
+        if (!item) return nullptr;
+        for (const MemberPiece& p : item->pieces)
+            if (before_->elements[p.element]) return nullptr;
+        return item;
+    }
+    SharedList<Member>::Item find(const std::string& id, size_t place, bool byRule)
+    {
+        const SharedList<Member>& list = before_->members;
+        const auto is = [&](const Member& m) { return m.byRule == byRule && m.id == id; };
+        if (place < list.size() && is(list[place])) return list.item(place);
+        if (places_.empty())
+            for (size_t i = 0; i < list.size(); ++i)
+                places_.emplace(list[i].id, i);
+        const auto range = places_.equal_range(id);
+        for (auto it = range.first; it != range.second; ++it)
+            if (is(list[it->second])) return list.item(it->second);
+        return nullptr;
+    }
+
+    const FormedBefore* before_;
+    std::unordered_multimap<std::string_view, size_t> places_;
+};
+
+Member declared(const Frame& f, const DesignMember& d)
+{
     const std::vector<int> chain = ordered(f, d.elements);
     const bool line = !chain.empty();
     Member m = build(f, line ? chain : std::vector<int>{d.elements.front()});
@@ -141,9 +190,6 @@ Member declared(const Frame& f, size_t index, std::vector<Finding>& findings)
     m.group = d.group;
     m.brief = d.brief;
     m.exclude = d.exclude;
-    if (!m.broken.empty())
-        findings.push_back(finding("member.chain", fmt::format("/design/members/{}/elements", index), m.id,
-                                   fmt::format("member {} cannot be checked: {}", m.id, m.broken)));
     return m;
 }
 
@@ -151,12 +197,18 @@ Member declared(const Frame& f, size_t index, std::vector<Finding>& findings)
 class Chains
 {
 public:
-    Chains(const Frame& f, std::vector<bool>& used) : f_(f), used_(used), atNode_(f.nodes.size())
+    Chains(const Frame& f, std::vector<bool>& used) : f_(f), used_(used), first_(f.nodes.size() + 2, 0)
     {
+        // Elements at each node in one array: those of node n stand from first_[n] to first_[n + 1].
+        for (size_t e = 0; e < f.elements.size(); ++e)
+            if (!used[e]) ++first_[f.elements[e].i + 2], ++first_[f.elements[e].j + 2];
+        for (size_t n = 2; n < first_.size(); ++n)
+            first_[n] += first_[n - 1];
+        atNode_.resize(first_.back());
         for (size_t e = 0; e < f.elements.size(); ++e)
             if (!used[e])
                 for (const int n : {f.elements[e].i, f.elements[e].j})
-                    atNode_[n].push_back(static_cast<int>(e));
+                    atNode_[first_[n + 1]++] = static_cast<int>(e);
     }
 
     // The chain through an element that no other has.
@@ -180,7 +232,8 @@ private:
     int next(int e, int node) const
     {
         int found = -1;
-        for (const int c : atNode_[node]) {
+        for (int k = first_[node]; k < first_[node + 1]; ++k) {
+            const int c = atNode_[k];
             if (c == e || used_[c] || !continues(f_, e, c, node)) continue;
             if (found >= 0) return -1; // two ways on: the rule does not choose
             found = c;
@@ -190,31 +243,50 @@ private:
 
     const Frame& f_;
     std::vector<bool>& used_;
-    std::vector<std::vector<int>> atNode_;
+    std::vector<int> first_, atNode_;
 };
 
 } // namespace
 
-std::vector<Member> formMembers(const Frame& f, std::vector<Finding>& findings)
+SharedList<Member> formMembers(const Frame& f, std::vector<Finding>& findings, const FormedBefore* before)
 {
-    std::vector<Member> out;
+    SharedList<Member> out;
+    out.reserve(before ? before->members.size() : f.elements.size());
+    Lender lender(before);
     std::vector<bool> used(f.elements.size(), false);
+    size_t free = f.elements.size();
     for (size_t i = 0; i < f.design.members.size(); ++i) {
-        if (f.design.members[i].elements.empty()) continue;
-        for (const int e : f.design.members[i].elements)
-            used[e] = true;
-        out.push_back(declared(f, i, findings));
+        const DesignMember& d = f.design.members[i];
+        if (d.elements.empty()) continue;
+        for (const int e : d.elements)
+            if (!used[e]) {
+                used[e] = true;
+                --free;
+            }
+        if (auto item = lender.declared(d, out.size()))
+            out.push_back(std::move(item));
+        else
+            out.push_back(declared(f, d));
+        if (const Member& m = out.back(); !m.broken.empty())
+            findings.push_back(finding("member.chain", fmt::format("/design/members/{}/elements", i), m.id,
+                                       fmt::format("member {} cannot be checked: {}", m.id, m.broken)));
     }
+    if (free == 0) return out;
     const size_t byHand = out.size();
     Chains chains(f, used);
     size_t pieces = 0;
     for (size_t e = 0; e < f.elements.size(); ++e) {
         if (used[e]) continue;
         const std::vector<int> chain = chains.through(static_cast<int>(e));
+        const std::string& id = f.elements[*std::min_element(chain.begin(), chain.end())].id;
+        pieces += chain.size();
+        if (auto item = lender.chain(id, chain, out.size())) {
+            out.push_back(std::move(item));
+            continue;
+        }
         Member m = build(f, chain);
-        m.id = f.elements[*std::min_element(chain.begin(), chain.end())].id;
+        m.id = id;
         m.byRule = true;
-        pieces += m.pieces.size();
         out.push_back(std::move(m));
     }
     if (out.size() > byHand)

@@ -2,8 +2,10 @@
 #pragma once
 
 #include "core/base/finding.h"
+#include "core/base/shared_list.h"
 #include "core/frame/frame.h"
 
+#include <set>
 #include <string>
 #include <vector>
 
@@ -37,9 +39,17 @@ struct Member
     int startNode = -1, endNode = -1;
 };
 
+// Members of an earlier state of the frame, for those that are still the same.
+struct FormedBefore
+{
+    const SharedList<Member>& members;
+    const std::vector<char>& elements;       // per element: something of it (or of its section, material, nodes) has changed
+    const std::set<std::string>& rows;       // entries of design.members that have changed
+};
+
 // All members of a frame: declared ones first, then the rest by rule (collinear within 1°, one section, material and web plane,
 // bending carried through the joint). A member runs like its first element in the file. Every element belongs to exactly one
-// member.
-std::vector<Member> formMembers(const Frame& f, std::vector<Finding>& findings);
+// member. What stands in `before` unchanged is taken from there.
+SharedList<Member> formMembers(const Frame& f, std::vector<Finding>& findings, const FormedBefore* before = nullptr);
 
 } // namespace wr

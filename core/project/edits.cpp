@@ -18,45 +18,32 @@ template <class... F> struct Overloaded : F...
 };
 template <class... F> Overloaded(F...) -> Overloaded<F...>;
 
-std::vector<std::string> ids(const std::vector<MemberRef>& members)
-{
-    std::vector<std::string> out;
-    for (const MemberRef& m : members)
-        out.push_back(m.id);
-    return out;
-}
+using Words = std::expected<std::string, std::string>; // of the edit, or why it is refused
 
 std::string forMembers(const std::vector<MemberRef>& m)
 {
     return m.size() == 1 ? m.front().id : fmt::format("{} members", m.size());
 }
 
-// The state before an edit, with only the elements that it touches.
-Restore snapshot(const Frame& f, const std::vector<MemberRef>& members, std::string words)
-{
-    Restore r{f.design, f.hasDesign, f.sections, f.materials, {}, std::move(words), ids(members)};
-    for (const MemberRef& m : members)
-        for (const int e : m.elements) {
-            const Element& el = f.elements[e];
-            r.elements.emplace_back(e, std::pair{el.section, el.material});
-        }
-    return r;
-}
-
 void declare(Frame& f, const std::vector<MemberRef>& members)
 {
     f.hasDesign = true;
+    std::set<std::string_view> there;
+    const Rows<DesignMember>& declared = std::as_const(f.design.members);
+    for (const DesignMember& d : declared.list())
+        there.insert(d.id);
+    std::vector<DesignMember> more;
     for (const MemberRef& m : members) {
-        auto& list = f.design.members;
-        if (std::any_of(list.begin(), list.end(), [&](const DesignMember& d) { return d.id == m.id; })) continue;
+        if (!there.insert(m.id).second) continue;
         DesignMember d;
         d.id = m.id;
         d.elements = m.elements;
-        list.push_back(std::move(d));
+        more.push_back(std::move(d));
     }
+    if (!more.empty()) f.design.members.insert(f.design.members.end(), more.begin(), more.end());
 }
 
-template <class T> std::string freeId(const std::vector<T>& list, const std::string& wish)
+template <class T> std::string freeId(const Rows<T>& list, const std::string& wish)
 {
     std::string id = wish;
     for (int n = 2; std::any_of(list.begin(), list.end(), [&](const T& t) { return t.id == id; }); ++n)
@@ -64,7 +51,7 @@ template <class T> std::string freeId(const std::vector<T>& list, const std::str
     return id;
 }
 
-std::expected<Applied, std::string> setLengths(Frame& f, const SetLengths& e)
+Words setLengths(Frame& f, const SetLengths& e)
 {
     const char* axis = lengthAxisName(e.axis).data();
     if (e.k && !(*e.k > 0)) return std::unexpected("an effective length factor must be greater than zero");
@@ -72,11 +59,13 @@ std::expected<Applied, std::string> setLengths(Frame& f, const SetLengths& e)
     const std::string what = e.k        ? fmt::format("{} factor {:g}", axis, *e.k)
                              : e.length ? fmt::format("{} length {}", axis, f.units.text(Quantity::Length, *e.length))
                                         : fmt::format("{} length by holds", axis);
-    Applied out{snapshot(f, e.members, {}), fmt::format("{} for {}", what, forMembers(e.members)), ids(e.members), false};
     declare(f, e.members);
+    std::set<std::string_view> wanted;
+    for (const MemberRef& m : e.members)
+        wanted.insert(m.id);
+    erase_if(f.design.lengths, [&](const DesignLength& l) { return l.axis == e.axis && wanted.contains(l.member); });
     for (const MemberRef& m : e.members) {
-        std::erase_if(f.design.lengths, [&](const DesignLength& l) { return l.member == m.id && l.axis == e.axis; });
-        if (!e.k && !e.length) continue;
+        if (!e.k && !e.length) break;
         DesignLength l;
         l.member = m.id;
         l.axis = e.axis;
@@ -84,24 +73,23 @@ std::expected<Applied, std::string> setLengths(Frame& f, const SetLengths& e)
         l.length = e.length;
         f.design.lengths.push_back(std::move(l));
     }
-    return out;
+    return fmt::format("{} for {}", what, forMembers(e.members));
 }
 
-std::expected<Applied, std::string> setGroup(Frame& f, const SetGroup& e)
+Words setGroup(Frame& f, const SetGroup& e)
 {
-    Applied out{snapshot(f, e.members, {}),
-                e.group.empty() ? fmt::format("No group for {}", forMembers(e.members))
-                                : fmt::format("Group {} for {}", e.group, forMembers(e.members)),
-                ids(e.members), false};
     declare(f, e.members);
+    std::set<std::string_view> wanted;
     for (const MemberRef& m : e.members)
-        for (DesignMember& d : f.design.members)
-            if (d.id == m.id) d.group = e.group;
+        wanted.insert(m.id);
+    for (DesignMember& d : f.design.members)
+        if (wanted.contains(d.id)) d.group = e.group;
     auto& groups = f.design.groups;
     if (!e.group.empty() && !groups.empty() &&
         std::none_of(groups.begin(), groups.end(), [&](const Group& g) { return g.id == e.group; }))
         groups.push_back({e.group, {}, {}});
-    return out;
+    return e.group.empty() ? fmt::format("No group for {}", forMembers(e.members))
+                           : fmt::format("Group {} for {}", e.group, forMembers(e.members));
 }
 
 // The section that an edit names, ready to use; or why it cannot be had.
@@ -141,7 +129,7 @@ std::expected<FrameSection, std::string> sectionFor(const Frame& f, const SetSec
     return s;
 }
 
-std::expected<Applied, std::string> setSection(Frame& f, const SetSection& e)
+Words setSection(Frame& f, const SetSection& e)
 {
     auto wanted = sectionFor(f, e);
     if (!wanted) return std::unexpected(wanted.error());
@@ -151,8 +139,6 @@ std::expected<Applied, std::string> setSection(Frame& f, const SetSection& e)
             if (f.elements[el].rollToLegs && wanted->shape.kind != ShapeKind::Angle)
                 return std::unexpected(
                     fmt::format("element {} is turned to the legs of an angle; {} is no angle", f.elements[el].id, shown));
-    Applied out{snapshot(f, e.members, {}), fmt::format("Section {} for {}", shown, forMembers(e.members)), ids(e.members),
-                true};
     int index = -1;
     for (size_t i = 0; i < f.sections.size(); ++i)
         if (f.sections[i].name == wanted->name && f.sections[i].shape == wanted->shape &&
@@ -163,18 +149,17 @@ std::expected<Applied, std::string> setSection(Frame& f, const SetSection& e)
         f.sections.push_back(std::move(*wanted));
         index = static_cast<int>(f.sections.size()) - 1;
     }
+    std::vector<Element>& elements = f.elements.edit();
     for (const MemberRef& m : e.members)
         for (const int el : m.elements)
-            f.elements[el].section = index;
-    return out;
+            elements[el].section = index;
+    return fmt::format("Section {} for {}", shown, forMembers(e.members));
 }
 
-std::expected<Applied, std::string> setGrade(Frame& f, const SetGrade& e)
+Words setGrade(Frame& f, const SetGrade& e)
 {
     const Grade* g = findGrade(e.grade);
     if (!g) return std::unexpected(fmt::format("\"{}\" is not a grade of the list", e.grade));
-    Applied out{snapshot(f, e.members, {}), fmt::format("Grade {} for {}", g->name, forMembers(e.members)), ids(e.members),
-                true};
     int index = -1;
     for (size_t i = 0; i < f.materials.size(); ++i)
         if (f.materials[i].grade == g->name && !f.materials[i].fy && !f.materials[i].fu) index = static_cast<int>(i);
@@ -189,13 +174,14 @@ std::expected<Applied, std::string> setGrade(Frame& f, const SetGrade& e)
         f.materials.push_back(std::move(m));
         index = static_cast<int>(f.materials.size()) - 1;
     }
+    std::vector<Element>& elements = f.elements.edit();
     for (const MemberRef& m : e.members)
         for (const int el : m.elements)
-            f.elements[el].material = index;
-    return out;
+            elements[el].material = index;
+    return fmt::format("Grade {} for {}", g->name, forMembers(e.members));
 }
 
-std::expected<Applied, std::string> setLoads(Frame& f, const SetLoads& e)
+Words setLoads(Frame& f, const SetLoads& e)
 {
     std::set<std::string> names;
     for (const LoadCase& c : e.cases)
@@ -208,85 +194,52 @@ std::expected<Applied, std::string> setLoads(Frame& f, const SetLoads& e)
             if (index < 0 || static_cast<size_t>(index) >= e.cases.size() || !std::isfinite(k))
                 return std::unexpected(fmt::format("combination {} names a case that does not exist", c.id));
     }
-    SetLoads back{f.cases, f.combinations, e.words, {}};
-    Applied out{{}, e.words, {}, false, true};
-    if (!f.results.empty()) {
-        back.results = f.results;
-        if (e.results) {
-            f.results = *e.results;
-        } else {
-            std::vector<GivenResult> kept;
-            for (GivenResult r : f.results) {
-                if (r.loadCase >= 0 && static_cast<size_t>(r.loadCase) < e.cases.size() &&
-                    e.cases[r.loadCase] == f.cases[r.loadCase])
-                    kept.push_back(std::move(r));
-                else if (r.combination >= 0)
-                    for (size_t c = 0; c < e.combinations.size(); ++c)
-                        if (e.combinations[c].id == f.combinations[r.combination].id &&
-                            e.combinations[c].terms == f.combinations[r.combination].terms) {
-                            r.combination = static_cast<int>(c);
-                            kept.push_back(r);
-                            break;
-                        }
-            }
-            f.results = std::move(kept);
-        }
-    } else if (e.results)
-        f.results = *e.results;
     f.cases = e.cases;
     f.combinations = e.combinations;
-    out.inverse = std::move(back);
-    return out;
+    return e.words;
 }
 
-std::expected<Applied, std::string> restore(Frame& f, const Restore& r)
+Words setStandard(Frame& f, const SetStandard& e)
 {
-    Restore back{f.design, f.hasDesign, f.sections, f.materials, {}, r.words, r.members};
-    bool sizes = false;
-    for (const auto& [e, was] : r.elements) {
-        Element& el = f.elements[e];
-        back.elements.emplace_back(e, std::pair{el.section, el.material});
-        sizes |= el.section != was.first || el.material != was.second;
-        el.section = was.first;
-        el.material = was.second;
-    }
-    Applied out{std::move(back), r.words, r.members, sizes};
-    out.method = f.design.analysis != r.design.analysis;
-    f.design = r.design;
-    f.hasDesign = r.hasDesign;
-    f.sections = r.sections;
-    f.materials = r.materials;
-    return out;
+    f.hasDesign = true;
+    f.design.standard = e.key;
+    return "Standard " + e.key;
+}
+
+Words setAnalysis(Frame& f, const SetAnalysis& e)
+{
+    if (e.analysis.reducedStiffness && e.analysis.order == ForceOrder::First)
+        return std::unexpected("reduced stiffness belongs to second order, or to amplified forces");
+    std::string words = e.analysis.order == ForceOrder::Amplified
+                            ? "Analysis: amplified by B1 and B2"
+                            : fmt::format("Analysis: {} order", orderName(e.analysis.order));
+    if (e.analysis.reducedStiffness) words += ", reduced stiffness";
+    f.hasDesign = true;
+    f.design.analysis = e.analysis;
+    return words;
 }
 
 } // namespace
 
-std::expected<Applied, std::string> applyEdit(Frame& f, const Edit& edit)
+std::expected<Patch, std::string> applyEdit(Frame& f, const Edit& edit)
 {
-    auto out = std::visit(
-        Overloaded{[&](const SetLengths& e) { return setLengths(f, e); }, [&](const SetGroup& e) { return setGroup(f, e); },
-                   [&](const SetSection& e) { return setSection(f, e); }, [&](const SetGrade& e) { return setGrade(f, e); },
-                   [&](const SetStandard& e) -> std::expected<Applied, std::string> {
-                       Applied a{snapshot(f, {}, {}), "Standard " + e.key, {}, false};
-                       f.hasDesign = true;
-                       f.design.standard = e.key;
-                       return a;
-                   },
-                   [&](const SetAnalysis& e) -> std::expected<Applied, std::string> {
-                       if (e.analysis.reducedStiffness && e.analysis.order == ForceOrder::First)
-                           return std::unexpected("reduced stiffness belongs to second order, or to amplified forces");
-                       Applied a{snapshot(f, {}, {}), fmt::format("Analysis: {} order", orderName(e.analysis.order)), {}};
-                       if (e.analysis.order == ForceOrder::Amplified) a.words = "Analysis: amplified by B1 and B2";
-                       if (e.analysis.reducedStiffness) a.words += ", reduced stiffness";
-                       f.hasDesign = true;
-                       a.method = true;
-                       f.design.analysis = e.analysis;
-                       return a;
-                   },
-                   [&](const SetLoads& e) { return setLoads(f, e); }, [&](const Restore& r) { return restore(f, r); }},
-        edit);
-    if (out)
-        if (auto* r = std::get_if<Restore>(&out->inverse)) r->words = out->words;
+    if (const auto* p = std::get_if<Patch>(&edit)) {
+        if (!applyPatch(f, *p)) return std::unexpected("the change does not fit the frame as it is now");
+        return *p;
+    }
+    Frame next = f;
+    const Words words = std::visit(Overloaded{[&](const SetLengths& e) { return setLengths(next, e); },
+                                              [&](const SetGroup& e) { return setGroup(next, e); },
+                                              [&](const SetSection& e) { return setSection(next, e); },
+                                              [&](const SetGrade& e) { return setGrade(next, e); },
+                                              [&](const SetStandard& e) { return setStandard(next, e); },
+                                              [&](const SetAnalysis& e) { return setAnalysis(next, e); },
+                                              [&](const SetLoads& e) { return setLoads(next, e); },
+                                              [](const Patch& p) -> Words { return p.words; }},
+                                   edit);
+    if (!words) return std::unexpected(words.error());
+    Patch out = differences(f, next, *words);
+    f = std::move(next);
     return out;
 }
 

@@ -1,7 +1,8 @@
-// Edits: the only way a frame's design changes. Applying one gives its inverse, so undo and redo are the same call.
+// Edits: the only way a frame's design changes. Applying one gives a patch.
 #pragma once
 
 #include "core/frame/frame.h"
+#include "core/project/patch.h"
 
 #include <expected>
 #include <optional>
@@ -44,14 +45,12 @@ struct SetGrade
     std::vector<MemberRef> members;
     std::string grade;
 };
-// Cases and combinations as a whole: those of a frame may be changed, added behind and taken off at the end. Results that came
-// with the file stay with the combinations and cases they fit.
+// Cases and combinations as a whole: those of a frame may be changed, added behind and taken off at the end.
 struct SetLoads
 {
     std::vector<LoadCase> cases;
     std::vector<Combination> combinations;
     std::string words;
-    std::optional<std::vector<GivenResult>> results = {}; // for undo
 };
 struct SetStandard
 {
@@ -63,31 +62,9 @@ struct SetAnalysis
     StatedAnalysis analysis;
 };
 
-// What undo puts back: the design block, and section and material of the elements an edit touched.
-struct Restore
-{
-    Design design;
-    bool hasDesign = false;
-    std::vector<FrameSection> sections;
-    std::vector<Material> materials;
-    std::vector<std::pair<int, std::pair<int, int>>> elements; // element: section, material
-    std::string words;
-    std::vector<std::string> members;
-};
+using Edit = std::variant<SetLengths, SetGroup, SetSection, SetGrade, SetStandard, SetAnalysis, SetLoads, Patch>;
 
-using Edit = std::variant<SetLengths, SetGroup, SetSection, SetGrade, SetStandard, SetAnalysis, SetLoads, Restore>;
-
-struct Applied
-{
-    Edit inverse;
-    std::string words;                // "Section W12X65 for 4 members", for the undo menu
-    std::vector<std::string> members; // members whose check is stale; empty: all
-    bool sizes = false;               // stiffness or weight changed: forces no longer fit
-    bool loads = false;               // cases or combinations changed: forces are to be found again
-    bool method = false;              // the way of analysis changed: the frame is to be analysed again
-};
-
-// A refused edit changes nothing and says why.
-std::expected<Applied, std::string> applyEdit(Frame& frame, const Edit& edit);
+// Changes the frame and gives what it changed; the inverse of that undoes it. A refused edit changes nothing and says why.
+std::expected<Patch, std::string> applyEdit(Frame& frame, const Edit& edit);
 
 } // namespace wr

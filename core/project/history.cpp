@@ -2,35 +2,42 @@
 
 namespace wr {
 
-std::expected<Applied, std::string> History::run(Frame& f, const Edit& e)
+void History::add(Patch p)
 {
-    auto applied = applyEdit(f, e);
-    if (!applied) return applied;
     if (saved_ > static_cast<long>(at_)) saved_ = -1;
     steps_.resize(at_);
-    steps_.push_back({applied->inverse, applied->words});
+    steps_.push_back(std::move(p));
     ++at_;
-    return applied;
 }
 
-std::optional<Applied> History::undo(Frame& f)
+std::optional<Patch> History::undo()
 {
     if (!canUndo()) return std::nullopt;
-    Step& s = steps_[--at_];
-    auto applied = applyEdit(f, s.edit);
-    if (!applied) return std::nullopt;
-    s.edit = applied->inverse;
-    return *std::move(applied);
+    return inverseOf(steps_[--at_]);
 }
 
-std::optional<Applied> History::redo(Frame& f)
+const Patch* History::redo()
 {
-    if (!canRedo()) return std::nullopt;
-    Step& s = steps_[at_++];
-    auto applied = applyEdit(f, s.edit);
-    if (!applied) return std::nullopt;
-    s.edit = applied->inverse;
-    return *std::move(applied);
+    return canRedo() ? &steps_[at_++] : nullptr;
+}
+
+std::expected<Patch, std::string> History::run(Frame& f, const Edit& e)
+{
+    auto done = applyEdit(f, e);
+    if (done) add(*done);
+    return done;
+}
+
+std::optional<Patch> History::undo(Frame& f)
+{
+    const auto p = undo();
+    return p && applyPatch(f, *p) ? p : std::nullopt;
+}
+
+std::optional<Patch> History::redo(Frame& f)
+{
+    const Patch* p = redo();
+    return p && applyPatch(f, *p) ? std::optional(*p) : std::nullopt;
 }
 
 } // namespace wr

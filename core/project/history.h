@@ -1,4 +1,4 @@
-// Undo and redo of edits on one frame, and whether the frame is as it was last saved.
+// Undo and redo of edits, and whether the frame is as it was last saved.
 #pragma once
 
 #include "core/project/edits.h"
@@ -12,9 +12,11 @@ namespace wr {
 class History
 {
 public:
-    std::expected<Applied, std::string> run(Frame& f, const Edit& e);
-    std::optional<Applied> undo(Frame& f);
-    std::optional<Applied> redo(Frame& f);
+    // A change that was made.
+    void add(Patch p);
+    // What to apply to take the last change back, or to make the next one again; null where there is none.
+    std::optional<Patch> undo();
+    const Patch* redo();
     bool canUndo() const { return at_ > 0; }
     bool canRedo() const { return at_ < steps_.size(); }
     std::string undoWords() const { return canUndo() ? steps_[at_ - 1].words : ""; }
@@ -22,13 +24,13 @@ public:
     bool saved() const { return saved_ == static_cast<long>(at_); }
     void markSaved() { saved_ = static_cast<long>(at_); }
 
+    // The same on a frame at once.
+    std::expected<Patch, std::string> run(Frame& f, const Edit& e);
+    std::optional<Patch> undo(Frame& f);
+    std::optional<Patch> redo(Frame& f);
+
 private:
-    struct Step
-    {
-        Edit edit; // what to run next on this step: its inverse if done, itself again if undone
-        std::string words;
-    };
-    std::vector<Step> steps_;
+    std::vector<Patch> steps_;
     size_t at_ = 0;
     long saved_ = 0; // -1: the saved state can no longer be reached
 };

@@ -51,7 +51,7 @@ std::string traceText(const CheckModel& model, const CheckReport& report, size_t
             continue;
         }
         out += fmt::format("{}, {}", significant(o.ratio), statusWord(o.status));
-        if (o.set >= 0)
+        if (o.ofForces())
             out += fmt::format(", {} at {}", printable(model.combinationOf(member, o)), u.text(Quantity::Length, o.at));
         out += "\n";
         for (const TraceStep& s : model.explain(member, o).steps)

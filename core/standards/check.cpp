@@ -1,8 +1,8 @@
 #include "core/standards/check.h"
 
-#include "core/standards/aisc360/aisc360.h"
-#include "core/standards/en1993/en1993.h"
+#include "core/standards/report.h"
 
+#include <algorithm>
 #include <cmath>
 
 namespace wr {
@@ -51,12 +51,37 @@ void MemberResult::settle()
     status = over ? Status::Over : unchecked ? Status::Unchecked : warned ? Status::Warned : Status::Ok;
 }
 
-std::vector<Standard> shippedStandards()
+Quantity quantityOf(CheckKind k)
 {
-    std::vector<Standard> out = aisc360Standards();
-    for (Standard& s : en1993Standards())
-        out.push_back(std::move(s));
-    return out;
+    using K = CheckKind;
+    switch (k) {
+    case K::Tension:
+    case K::Compression:
+    case K::ShearMajor:
+    case K::ShearMinor: return Quantity::Force;
+    case K::FlexureMajor:
+    case K::FlexureMinor:
+    case K::Ltb: return Quantity::Moment;
+    default: return Quantity::Ratio;
+    }
+}
+
+void CheckReport::count(const SharedList<Member>& members)
+{
+    counts = {};
+    for (size_t i = 0; i < results.size(); ++i) {
+        if (members[i].exclude) {
+            ++counts.excluded;
+            continue;
+        }
+        ++counts.checked;
+        const MemberResult& r = results[i];
+        counts.over += r.status == Status::Over;
+        counts.unchecked += r.status == Status::Unchecked;
+        counts.warned += r.status == Status::Warned;
+        counts.ok += r.status == Status::Ok;
+        counts.top = std::max(counts.top, r.utilisation);
+    }
 }
 
 } // namespace wr

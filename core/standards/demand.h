@@ -2,6 +2,7 @@
 // so that a trial section costs no second look at the forces. SI.
 #pragma once
 
+#include "core/base/index.h"
 #include "core/frame/forces.h"
 #include "core/members/lanes.h"
 
@@ -10,6 +11,11 @@
 #include <vector>
 
 namespace wr {
+
+struct Demands;
+struct ServiceSets;
+using SetRow = Index<Demands>;         // a row of Demands::sets
+using ServiceRow = Index<ServiceSets>; // a row of the service sets of a model
 
 struct Extreme
 {
@@ -98,7 +104,7 @@ struct StretchDeflection
     double up = 0;                            // upward component of the direction it moves in
     double steep = 0;                         // upward component of the member's axis, 0 to 1
     std::string_view kind;                    // of the combination
-    int set = -1;                             // row of CheckModel::serviceSets()
+    ServiceRow set;                           // of CheckModel::serviceSets()
     std::vector<double> x, bend, shear, heat; // at stations: m, N·m³, N·m, m
     double length() const { return to - from; }
 };
@@ -118,7 +124,7 @@ struct Demands
     std::vector<BendingSegment> bending;    // where some set is first order
     std::vector<BendingDemand> bendingSets; // [set][bending segment]
     double shearLength = 0;                 // m, the longest way from the largest shear of a set to where it vanishes
-    std::vector<int> setIndex;              // per row of `sets`: index into ForceTable::sets
+    std::vector<TableSet> setIndex;         // per row of `sets`
     bool valid = true;                      // false: some force is missing (NaN)
     // Concurrent forces of the sets that hold torsion, for sections that warp: stations (m) and [set][component][station];
     // empty where no set has any.

@@ -175,7 +175,7 @@ TEST_CASE("window: the trace of another mode is shown by clicking its row", "[ap
     CHECK(modes.chosen() != shear);
     // The diagram shows the combination of the mode that is read (at first the one that governs), and another when chosen.
     const auto shows = [&](int outcome) {
-        return w.member().diagrams().combinations().currentIndex() ==
+        return TableSet(static_cast<size_t>(w.member().diagrams().combinations().currentIndex())) ==
                w.doc().model().setOf(w.index("EB-1S"), r.outcomes[outcome]);
     };
     CHECK(shows(modes.chosen()));

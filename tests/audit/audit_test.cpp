@@ -1,6 +1,7 @@
 #include "core/analysis/analyse.h"
 #include "core/audit/audit.h"
-#include "core/audit/stability.h"
+#include "core/standards/aisc360/stability.h"
+#include "core/standards/en1993/stability.h"
 #include "tests/support.h"
 
 #include <algorithm>
@@ -122,7 +123,7 @@ TEST_CASE("audit: the drift ratio is B2 of the worst storey, and what the method
         REQUIRE(r.ok);
         const CheckModel model(std::make_shared<const Frame>(f), std::make_shared<const ForceTable>(r.forces),
                                std::make_shared<const std::vector<Standard>>(shippedStandards()));
-        const auto found = driftRatio(model, p);
+        const auto found = aisc360::driftRatio(model, p);
         REQUIRE(found);
         return *found;
     };
@@ -189,7 +190,7 @@ TEST_CASE("audit: EN 1993: order, imperfections and the critical load factor dec
             fmt::format(R"({{"id":"G","nodal":[{{"node":"3","f":[1,0,{0}]}},{{"node":"4","f":[1,0,{0}]}}]}})", -weight),
             R"(,"combinations":[{"id":"U","terms":{"G":1}}],"design":{"standard":"en1993"})"));
         SilentProgress p;
-        const auto found = criticalFactor(model(g, ForceOrder::First), p);
+        const auto found = en1993::criticalFactor(model(g, ForceOrder::First), p);
         REQUIRE(found);
         return *found;
     };

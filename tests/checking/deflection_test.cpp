@@ -3,7 +3,7 @@
 #include "core/analysis/deflected.h"
 #include "core/files/frame_writer.h"
 #include "core/sizing/rungs.h"
-#include "core/standards/deflection.h"
+#include "core/standards/common/deflection.h"
 #include "tests/support.h"
 
 #include <cmath>
@@ -254,7 +254,7 @@ TEST_CASE("Deflection: the same as the analysis's displaced shape, member by mem
             const Material& mat = f.materials[m.material];
             for (const StretchDeflection& b : model.demands(i).deflections) {
                 if (b.variable) continue;
-                const int set = model.serviceSets()[b.set];
+                const size_t set = model.serviceSets()[b.set.at()].at();
                 const ShownLoad& load = loads[set];
                 REQUIRE(load.combination == model.forces().sets[set].combination);
                 const Deflected d =

@@ -149,7 +149,7 @@ TEST_CASE("given forces: steps of a case are checked one by one with the forces 
     REQUIRE(model->forces().sets.size() == 3);
     CHECK(model->forces().sets[0].step == 1);
     CHECK(model->forces().sets[1].step == 2);
-    CHECK(combinationName(model->frame(), model->forces(), 1) == "U step 2");
+    CHECK(combinationName(model->frame(), model->forces(), TableSet(1)) == "U step 2");
     const Demands d = model->demands(0);
     CHECK_THAT(d.sets[0].compression.value, WithinRel(1500e3, 1e-9));
     CHECK_THAT(d.sets[0].top.value, WithinRel(10e3, 1e-9));
@@ -165,7 +165,7 @@ TEST_CASE("given forces: steps of a case are checked one by one with the forces 
         if (!d.bendingSets.empty())
             one.bendingSets.assign(d.bendingSets.begin() + static_cast<ptrdiff_t>(set * d.bending.size()),
                                    d.bendingSets.begin() + static_cast<ptrdiff_t>((set + 1) * d.bending.size()));
-        one.setIndex = {static_cast<int>(set)};
+        one.setIndex = {TableSet(set)};
         MemberResult x;
         model->standard().run(model->input(0), one, x);
         return x.utilisation;

@@ -17,7 +17,7 @@ const std::string kColumn =
 {"id":"2","nodes":["c","b"],"section":"S","material":"M"},{"id":"3","nodes":["c","d"],"section":"S","material":"M"},
 {"id":"4","nodes":["d","e"],"section":"S","material":"M"},{"id":"5","nodes":["c","f"],"section":"S","material":"M"}])";
 
-std::vector<Member> formed(const std::string& json)
+SharedList<Member> formed(const std::string& json)
 {
     std::vector<Finding> findings;
     return formMembers(test::frameOf(json), findings);

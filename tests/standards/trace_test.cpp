@@ -51,7 +51,7 @@ TEST_CASE("trace: every printed formula is the computed one, and its ratio is th
             for (size_t m = 0; m < model->members().size(); ++m) {
                 const MemberResult r = model->check(m);
                 for (const CheckOutcome& o : r.outcomes) {
-                    if (o.status == Status::Unchecked || o.status == Status::NotApplicable || o.set < 0) continue;
+                    if (o.status == Status::Unchecked || o.status == Status::NotApplicable || !o.ofForces()) continue;
                     const Trace t = model->explain(m, o);
                     CAPTURE(model->members()[m].id, o.check, o.ratio);
                     REQUIRE_FALSE(t.steps.empty());
@@ -70,7 +70,7 @@ TEST_CASE("trace: every printed formula is the computed one, and its ratio is th
         const MemberResult r = depot->check(m);
         for (const CheckOutcome& o : r.outcomes) {
             unchecked += o.status == Status::Unchecked;
-            if (o.status == Status::Unchecked || o.status == Status::NotApplicable || o.set < 0) continue;
+            if (o.status == Status::Unchecked || o.status == Status::NotApplicable || !o.ofForces()) continue;
             const Trace t = depot->explain(m, o);
             CAPTURE(depot->members()[m].id, o.check, o.ratio);
             formulas += recompute(t);

@@ -46,7 +46,7 @@ TEST_CASE("EN 1993-1-5 5.4: the flanges' part of the shear resistance by hand", 
 {
     EnAlone m(girder(), 355);
     m.brief.stiffenerSpacing = 1.8;
-    m.brief.en1993.rigidEndPost = true;
+    test::option(m.brief, "en1993", "rigidEndPost", true);
     const Context c(m.input);
     CHECK(flangesHelpShear(c));
     const double web = shearBuckling(c, Axis::Y, none).value;
@@ -174,9 +174,9 @@ TEST_CASE("EN 1993 6.3.2: stated C1, C2 and C3 follow the compressed flange and 
     s.tw = 0.009;
     EnAlone m(s, 355);
     m.brief.loadHeight = LoadHeight::Top;
-    m.brief.en1993.c1 = 1.13;
-    m.brief.en1993.c2 = 0.45;
-    m.brief.en1993.c3 = 0.53;
+    test::option(m.brief, "en1993", "c1", 1.13);
+    test::option(m.brief, "en1993", "c2", 0.45);
+    test::option(m.brief, "en1993", "c3", 0.53);
     const Context c(m.input);
     const auto critical = [&](double moment, double load) {
         Segment g;
@@ -233,10 +233,11 @@ TEST_CASE("EN 1993 6.3.2.3: the curve of very deep rolled sections by a set of n
     s.r = 0.03; // h/b = 3.23
     EnAlone m(s, 355);
     CHECK(ltbCurve(Context(m.input), true) == Curve::C);
-    const auto& sets = shippedNationalParameters();
-    const auto uk = std::find_if(sets.begin(), sets.end(), [](const NationalParameters& n) { return n.id == "uk"; });
+    const auto& sets = shippedNationalSets();
+    const auto uk = std::find_if(sets.begin(), sets.end(), [](const NationalSet& n) { return n.id == "uk"; });
     REQUIRE(uk != sets.end());
-    m.input.national = &*uk;
+    const auto rules = rulesOf(m.brief, &*uk);
+    m.input.rules = rules.get();
     CHECK(ltbCurve(Context(m.input), true) == Curve::D);
     CHECK(ltbCurve(Context(m.input), false) == Curve::B); // 6.3.2.2 has no such step
 }

@@ -170,7 +170,7 @@ TEST_CASE("EN 1993-1-5 5: shear buckling of a girder web by hand", "[en1993][she
     CHECK(shearBuckles(Context(m.input), Axis::Y));
     const double l = 150 / (86.4 * eps), base = 1.2 * 0.008 * 355e6 / std::sqrt(3.0);
     CHECK_THAT(shearBuckling(Context(m.input), Axis::Y, none).value, WithinRel(0.83 / l * base, 1e-9));
-    m.brief.en1993.rigidEndPost = true;
+    test::option(m.brief, "en1993", "rigidEndPost", true);
     CHECK_THAT(shearBuckling(Context(m.input), Axis::Y, none).value, WithinRel(1.37 / (0.7 + l) * base, 1e-9));
     m.brief.stiffenerSpacing = 1.8; // kτ = 5.34 + 4/1.5²
     const double k = 5.34 + 4 / 2.25, ls = 150 / (37.4 * eps * std::sqrt(k));
@@ -207,7 +207,7 @@ TEST_CASE("EN 1993 6.3.1: columns by hand: flexural, flexural-torsional, lattice
     CHECK(u.clause == "6.3.1.4");
     // L 100x100x10 in a lattice, 2 m: λeff,v = 0.35 + 0.7λv, curve b.
     EnAlone angle("L100X100X10", 235);
-    angle.brief.en1993.latticeAngle = true;
+    test::option(angle.brief, "en1993", "latticeAngle", true);
     const double lv = 0.35 + 0.7 * std::sqrt(angle.section.a * 235e6 / (kPi * kPi * 210e9 * angle.section.iz / 4));
     CHECK_THAT(column(angle, 2, 2, 2).value, WithinRel(chi(0.34, lv) * angle.section.a * 235e6, 1e-9));
     // Tubes: hot finished a, cold formed c.
@@ -240,13 +240,13 @@ TEST_CASE("EN 1993 6.3.2: the three methods by hand", "[en1993][6.3.2]")
     const double phi = 0.5 * (1 + 0.34 * (l - 0.2) + l * l);
     CHECK_THAT(lateral(mcr, 1.3).value, WithinRel(w * 235e6 / (phi + std::sqrt(phi * phi - l * l)), 1e-9));
     // Rolled: curve c, λLT,0 = 0.4, β = 0.75, f with kc = 1/√C1.
-    m.brief.en1993.ltb = En1993Options::Ltb::Rolled;
+    test::option(m.brief, "en1993", "ltb", "rolled");
     const double q = 0.5 * (1 + 0.49 * (l - 0.4) + 0.75 * l * l), x = 1 / (q + std::sqrt(q * q - 0.75 * l * l));
     const double kc = 1 / std::sqrt(1.3), f = std::min(1.0, 1 - 0.5 * (1 - kc) * (1 - 2 * std::pow(l - 0.8, 2)));
     CHECK_THAT(lateral(mcr, 1.3).value, WithinRel(w * 235e6 * std::min({1.0, 1 / (l * l), x / f}), 1e-9));
     CHECK_THAT(lateral(mcr, 1.0).value, WithinRel(w * 235e6 * std::min({1.0, 1 / (l * l), x}), 1e-9));
     // Equivalent flange: i_f,z² = (b³tf/12)/(b tf + hw tw/6); rolled: curve c, k_fl = 1.1.
-    m.brief.en1993.ltb = En1993Options::Ltb::Simplified;
+    test::option(m.brief, "en1993", "ltb", "simplified");
     const double i = std::sqrt(std::pow(0.18, 3) * 0.0135 / 12 / (0.18 * 0.0135 + 0.373 * 0.0086 / 6)),
                  lf = 5 / (i * kPi * std::sqrt(210e9 / 235e6)), mc = w * 235e6;
     const double pf = 0.5 * (1 + 0.49 * (lf - 0.2) + lf * lf), chi = 1 / (pf + std::sqrt(pf * pf - lf * lf));

@@ -1,8 +1,10 @@
 #include "core/standards/aisc360/aisc360.h"
 
 #include "core/standards/aisc360/compression.h"
+#include "core/standards/aisc360/options.h"
 #include "core/standards/aisc360/rows.h"
 #include "core/standards/aisc360/run.h"
+#include "core/standards/aisc360/stability.h"
 
 namespace wr {
 
@@ -13,8 +15,21 @@ template <bool Lrfd, int Edition> Standard make(std::string_view key, std::strin
     Standard s;
     s.key = key;
     s.title = title;
-    s.amplifiesMembers = "B1 (Appendix 8)";
+    s.family = aisc360::kFamily;
     s.basis = Lrfd ? "lrfd" : "asd";
+    if (Lrfd)
+        s.loading = {"asce7-22-lrfd", "asce7-16-lrfd"};
+    else
+        s.loading = {"asce7-22-asd", "asce7-16-asd"};
+    s.grades = "ASTM";
+    s.secondOrderClause = "C2.1";
+    s.amplifiesMembers = "B1 (Appendix 8)";
+    s.amplifiesSway = "B2";
+    s.options = rowsOf(aisc360::optionTable());
+    s.rules = aisc360::rulesOf;
+    s.auditFrame = aisc360::auditStability;
+    s.auditResults = aisc360::auditSquash;
+    s.auditWhole = aisc360::driftRatio;
     s.majorAxis = "x";
     s.minorAxis = "y";
     s.checks.assign(aisc360::kChecks.begin(), aisc360::kChecks.end());

@@ -1,7 +1,7 @@
 // AISC 360 as standards of the registry: each edition by LRFD and by ASD.
 #pragma once
 
-#include "core/standards/check.h"
+#include "core/standards/standard.h"
 
 namespace wr {
 

@@ -51,7 +51,7 @@ private:
         for (size_t i = 0; i < d_.sets.size(); ++i)
             if (const BraceDemand b = of(i); b.strength > row.strength || b.stiffness > row.stiffness) {
                 row.strength = std::max(row.strength, b.strength);
-                row.set = static_cast<int>(i);
+                row.set = SetRow(i);
                 row.stiffness = std::max(row.stiffness, b.stiffness);
             }
         if (row.strength > 0) out_.push_back(row);

@@ -2,7 +2,7 @@
 #include "core/standards/aisc360/meeting.h"
 #include "core/standards/aisc360/rows.h"
 #include "core/standards/aisc360/run.h"
-#include "core/standards/curves.h"
+#include "core/standards/common/curves.h"
 
 #include <algorithm>
 #include <cmath>
@@ -28,7 +28,7 @@ bool withoutCb(const Ltb& l)
 
 LengthCurve momentCurve(const Context& c, const Strengths& s, const Demands& d, const CheckOutcome& o)
 {
-    const auto set = static_cast<size_t>(o.set), k = static_cast<size_t>(o.span);
+    const auto set = o.set.at(), k = static_cast<size_t>(o.span);
     const MetPair major = meet(c, s, d, set, k, Axis::Major), minor = meet(c, s, d, set, k, Axis::Minor);
     const bool useMinor = s.ltbMinor && (!s.ltbMajor || minor.worstLtb().moment.m / minor.worstLtb().ltb >
                                                             major.worstLtb().moment.m / major.worstLtb().ltb);
@@ -81,7 +81,7 @@ LengthCurve columnCurve(const Context& c, const Demands& d, const CheckOutcome& 
 
 std::optional<LengthCurve> lengthCurveOf(Method method, const MemberInput& in, const Demands& d, const CheckOutcome& o)
 {
-    if (o.span < 0 || o.set < 0) return {};
+    if (o.span < 0 || !o.set.given()) return {};
     const Context c(in, method);
     if (o.check == kCompressionRow) return columnCurve(c, d, o);
     if (o.check != kLtb) return {};
@@ -93,7 +93,7 @@ std::optional<LengthCurve> lengthCurveOf(Method method, const MemberInput& in, c
 std::optional<InteractionDiagram> interactionDiagramOf(Method method, const MemberInput& in, const Demands& d,
                                                        const CheckOutcome& o)
 {
-    if (o.check != kInteraction || o.span < 0 || o.set < 0) return {};
+    if (o.check != kInteraction || o.span < 0 || !o.set.given()) return {};
     const Context c(in, method);
     const Strengths s = strengths(c, d);
     const auto k = static_cast<size_t>(o.span);
@@ -121,7 +121,7 @@ std::optional<InteractionDiagram> interactionDiagramOf(Method method, const Memb
             if (pulled && !(x.tension.value > 0)) continue;
             if (!pulled && x.tension.value > 0 && !(x.compression.value > 0)) continue;
             const double axial = pulled ? -x.tension.value / out.tension : x.compression.value / out.compression;
-            out.points.push_back({moment, axial, interactionOf(c, s, d, i, k, pulled, 0, none).h, static_cast<int>(i)});
+            out.points.push_back({moment, axial, interactionOf(c, s, d, i, k, pulled, 0, none).h, SetRow(i)});
         }
     }
     return out;

@@ -36,9 +36,9 @@ template <class Sink> double pairSlenderness(const Context& c, double s0, double
 // E5(a), (b): slenderness that stands for the eccentricity of a load through one leg. Nothing where the shape is outside.
 template <class Sink> double oneLegSlenderness(const Context& c, std::string_view& uncovered, Sink& sink)
 {
-    const bool space = c.in.brief.aisc360.oneLeg == Aisc360Options::OneLeg::SpaceTruss;
+    const bool space = c.options.oneLeg == Options::OneLeg::SpaceTruss;
     sink.heading("Single angle loaded through one leg", space ? "E5(b)" : "E5(a)");
-    const bool upright = c.in.brief.aisc360.connectedUpright;
+    const bool upright = !c.options.connectedFlat;
     const double connected = upright ? c.s.h : c.s.b, other = upright ? c.s.b : c.s.h;
     const double shape = std::max(connected, other) / std::min(connected, other);
     if (shape > 1 + 1e-9 && shape >= 1.7) uncovered = "a leg ratio of 1.7 or more is outside the simplified slenderness of E5";
@@ -172,9 +172,10 @@ template <class Sink> Compression onePartTwice(const Context& c, double lcx, dou
 {
     const Shape shape = onePart(c.s);
     const SectionProperties section = computeProperties(shape);
-    Brief brief = c.in.brief;
-    brief.aisc360.oneLeg = Aisc360Options::OneLeg::No;
-    const MemberInput in{shape, section, c.in.steel, c.in.lanes, brief, c.in.length, c.in.national};
+    AiscRules rules;
+    rules.options = c.options;
+    rules.options.oneLeg = Options::OneLeg::No;
+    const MemberInput in{shape, section, c.in.steel, c.in.lanes, c.in.brief, c.in.length, &rules};
     const Context one(in, {c.lrfd, c.edition});
     const double length = std::max(lcx, lcy);
     Compression out = compressionBy(one, Modes::All, length, length, lcz, sink);
@@ -194,14 +195,14 @@ template <class Sink> Compression compressionBy(const Context& c, Modes modes, d
         out.uncovered =
             "the section has stated properties but no dimensions, so its walls cannot be classified: give \"shape\" and "
             "dimensions (E7)";
-    const Aisc360Options::OneLeg oneLeg = c.s.kind == ShapeKind::Angle ? c.in.brief.aisc360.oneLeg : Aisc360Options::OneLeg::No;
+    const Options::OneLeg oneLeg = c.s.kind == ShapeKind::Angle ? c.options.oneLeg : Options::OneLeg::No;
     sink.heading("Flexural buckling", "E3");
     const double ag = given(sink, "A_g", Quantity::Area, c.p.a);
     putSteel(c, sink);
     Elastic e;
-    if (oneLeg != Aisc360Options::OneLeg::No) {
+    if (oneLeg != Options::OneLeg::No) {
         out.slenderness = oneLegSlenderness(c, out.uncovered, sink);
-        out.clause = oneLeg == Aisc360Options::OneLeg::SpaceTruss ? "E5(b)" : "E5(a)";
+        out.clause = oneLeg == Options::OneLeg::SpaceTruss ? "E5(b)" : "E5(a)";
         e.fe = elastic(c, "F_e", "pi()^2*E/s^2", out.slenderness, sink);
     } else {
         double sx = 0, sy = 0;

@@ -3,7 +3,7 @@
 #include "core/standards/aisc360/meeting.h"
 #include "core/standards/aisc360/rows.h"
 #include "core/standards/aisc360/torsion_open.h"
-#include "core/standards/deflection.h"
+#include "core/standards/common/deflection.h"
 
 #include <algorithm>
 #include <cmath>
@@ -20,7 +20,7 @@ public:
         : c_(c), d_(d), o_(o), s_(strengths(c, d)), span_(o.span >= 0 ? &d.spans[o.span] : nullptr)
     {
         if (span_) l_ = columnLengths(c.in.lanes, span_->from, span_->to);
-        if (o.set >= 0) set_ = &d.sets[o.set];
+        if (o.set.given()) set_ = &d.sets[o.set.at()];
     }
 
     Trace run()
@@ -89,13 +89,13 @@ private:
         if (!sidedSection || !plus) return Side::Plus;
         return plus->value / f[0].available >= minus->value / f[1].available ? Side::Plus : Side::Minus;
     }
-    const SpanDemand& demand() const { return d_.of(static_cast<size_t>(o_.set), static_cast<size_t>(o_.span)); }
+    const SpanDemand& demand() const { return d_.of(o_.set.at(), static_cast<size_t>(o_.span)); }
 
     // B1 of first-order moments, where it is more than nothing.
     void amplified(int span, Axis axis)
     {
         if (s_.b1.empty() || !set_ || !set_->firstOrder) return;
-        const auto set = static_cast<size_t>(o_.set);
+        const auto set = o_.set.at();
         if (const int k = governingSegment(c_, d_, set, span, axis); k >= 0) {
             b1(c_, d_.bending[k], d_.bendingOf(set, static_cast<size_t>(k)), t_);
             t_.note("The moments below are first-order moments times B1; what sway adds (B2) is not in them.");
@@ -120,7 +120,7 @@ private:
     }
     void lateral()
     {
-        const auto i = static_cast<size_t>(o_.set), k = static_cast<size_t>(o_.span);
+        const auto i = o_.set.at(), k = static_cast<size_t>(o_.span);
         const double raise = tensionCb(c_, span_->lb, demand().leastTension);
         const MetPair major = meet(c_, s_, d_, i, k, Axis::Major, raise), minor = meet(c_, s_, d_, i, k, Axis::Minor);
         const Met &a = major.worstLtb(), &b = minor.worstLtb();
@@ -132,11 +132,11 @@ private:
     {
         if (s_.tube || d_.forces.empty() || c_.s.kind == ShapeKind::None) return 0;
         if (openTorsionShare(c_, set_->torsion.value) <= c_.in.brief.torsionBelow.value_or(0.01)) return 0;
-        return openTorsion(c_, d_.x, d_.concurrent(static_cast<size_t>(o_.set))).warping;
+        return openTorsion(c_, d_.x, d_.concurrent(o_.set.at())).warping;
     }
     void bendingAndAxial()
     {
-        const auto i = static_cast<size_t>(o_.set), k = static_cast<size_t>(o_.span);
+        const auto i = o_.set.at(), k = static_cast<size_t>(o_.span);
         NoTrace none;
         const double w = warping();
         const Interaction pushed = interactionOf(c_, s_, d_, i, k, false, w, none);
@@ -164,7 +164,7 @@ private:
     }
     void openSection()
     {
-        const auto i = static_cast<size_t>(o_.set);
+        const auto i = o_.set.at();
         const double* f = d_.concurrent(i);
         if (!f) return;
         const Twist twist = twistOf(c_, d_.x, f);

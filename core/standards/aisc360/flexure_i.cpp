@@ -232,7 +232,7 @@ template <class Sink> Flexure slenderWeb(const Context& c, const IBending& b, Si
 // F13.1: holes in the tension flange.
 template <class Sink> void throughHoles(const Context& c, const IBending& b, Flexure& out, Sink& sink)
 {
-    const auto net = c.in.brief.aisc360.flangeHoles;
+    const auto net = c.options.flangeHoles;
     if (!net) return;
     sink.heading("Holes in the tension flange", "F13.1");
     const double afg = given(sink, "A_fg", Quantity::Area, b.ft.b * b.ft.t, "F13.1"),

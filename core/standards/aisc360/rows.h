@@ -22,16 +22,16 @@ enum Row {
     kRows
 };
 
-inline constexpr std::array<CheckRow, kRows> kChecks{{{"tension", "Tension", "D"},
-                                                      {"compression", "Compression", "E"},
-                                                      {"flexure-major", "Flexure, major axis", "F"},
-                                                      {"ltb", "Lateral-torsional buckling", "F"},
-                                                      {"flexure-minor", "Flexure, minor axis", "F"},
-                                                      {"shear-major", "Shear, major axis", "G"},
-                                                      {"shear-minor", "Shear, minor axis", "G"},
-                                                      {"torsion", "Torsion", "H3"},
-                                                      {"interaction", "Axial force and bending", "H"},
-                                                      {"slenderness", "Slenderness", "E2"},
-                                                      {"deflection", "Deflection", "L"}}};
+inline constexpr std::array<CheckRow, kRows> kChecks{{{CheckKind::Tension, "tension", "Tension", "D"},
+                                                      {CheckKind::Compression, "compression", "Compression", "E"},
+                                                      {CheckKind::FlexureMajor, "flexure-major", "Flexure, major axis", "F"},
+                                                      {CheckKind::Ltb, "ltb", "Lateral-torsional buckling", "F"},
+                                                      {CheckKind::FlexureMinor, "flexure-minor", "Flexure, minor axis", "F"},
+                                                      {CheckKind::ShearMajor, "shear-major", "Shear, major axis", "G"},
+                                                      {CheckKind::ShearMinor, "shear-minor", "Shear, minor axis", "G"},
+                                                      {CheckKind::Torsion, "torsion", "Torsion", "H3"},
+                                                      {CheckKind::Interaction, "interaction", "Axial force and bending", "H"},
+                                                      {CheckKind::Slenderness, "slenderness", "Slenderness", "E2"},
+                                                      {CheckKind::Deflection, "deflection", "Deflection", "L"}}};
 
 } // namespace wr::aisc360

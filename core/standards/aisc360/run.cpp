@@ -3,8 +3,8 @@
 #include "core/standards/aisc360/meeting.h"
 #include "core/standards/aisc360/rows.h"
 #include "core/standards/aisc360/torsion_open.h"
-#include "core/standards/deflection.h"
-#include "core/standards/outcomes.h"
+#include "core/standards/common/deflection.h"
+#include "core/standards/common/outcomes.h"
 
 #include <algorithm>
 #include <cmath>

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/standards/aisc360/section.h"
+#include "core/standards/pictures.h"
 
 namespace wr::aisc360 {
 

@@ -5,25 +5,6 @@
 
 namespace wr::aisc360 {
 
-SafetyTable safetyOf(const Brief& b)
-{
-    SafetyTable out;
-    for (const StatedSafety& s : b.aisc360.safety) {
-        Safety* into = s.state == "tensionYield"     ? &out.tensionYield
-                       : s.state == "tensionRupture" ? &out.tensionRupture
-                       : s.state == "compression"    ? &out.compression
-                       : s.state == "flexure"        ? &out.flexure
-                       : s.state == "shear"          ? &out.shear
-                       : s.state == "shearRolled"    ? &out.shearRolledI
-                       : s.state == "torsion"        ? &out.torsion
-                                                     : nullptr;
-        if (!into) continue;
-        if (s.phi) into->phi = *s.phi;
-        if (s.omega) into->omega = *s.omega;
-    }
-    return out;
-}
-
 double webDepth(const Shape& s)
 {
     if (s.kind == ShapeKind::IUnequal) return s.h - s.tf - s.tf2 - 2 * s.r;

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/base/powers.h"
+#include "core/standards/aisc360/options.h"
 #include "core/standards/check.h"
 #include "core/standards/trace.h"
 
@@ -10,25 +11,6 @@
 #include <string>
 
 namespace wr::aisc360 {
-
-// Safety of a limit state: LRFD φ·Rn, ASD Rn/Ω.
-struct Safety
-{
-    double phi, omega;
-};
-// The factors of the standard; a brief may state others.
-struct SafetyTable
-{
-    Safety tensionYield{0.90, 1.67};   // D2(a)
-    Safety tensionRupture{0.75, 2.00}; // D2(b)
-    Safety compression{0.90, 1.67};    // E1
-    Safety flexure{0.90, 1.67};        // F1
-    Safety shear{0.90, 1.67};          // G1
-    Safety shearRolledI{1.00, 1.50};   // G2.1(a)
-    Safety torsion{0.90, 1.67};        // H3
-};
-// Those of the table with what a brief states in their place. Names: frame-format.md, "safety".
-SafetyTable safetyOf(const Brief& b);
 
 // Method and edition; 2022 unless said otherwise.
 struct Method
@@ -50,11 +32,14 @@ struct Context
     const Shape& s;
     const SectionProperties& p;
     double e, g, fy, fu;
-    SafetyTable safety;
+    std::shared_ptr<const Rules> own; // where the input brings none: those of its brief
+    const Options& options;
+    const SafetyTable& safety;
 
     Context(const MemberInput& input, Method m)
         : in(input), lrfd(m.lrfd), edition(m.edition), s(input.shape), p(input.section), e(input.steel.e), g(input.steel.g),
-          fy(input.steel.fy), fu(input.steel.fu), safety(safetyOf(input.brief))
+          fy(input.steel.fy), fu(input.steel.fu), own(input.rules ? nullptr : rulesOf(input.brief, nullptr)),
+          options(static_cast<const AiscRules&>(input.rules ? *input.rules : *own).options), safety(options.safety)
     {
     }
     Context(const MemberInput& input, bool lrfdMethod) : Context(input, Method{lrfdMethod, 2022}) {}

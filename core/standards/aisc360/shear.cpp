@@ -91,7 +91,7 @@ template <class Sink> Shear iWeb(const Context& c, Sink& sink)
             cv = step(sink, "C_v1", "1.51*k_v*E/(lambda^2*F_y)", "G2-5", Quantity::Ratio, 1.51 * kv * e / (ratio * ratio * fy));
     }
     const double vn = step(sink, "V_n", "0.6*F_y*A_w*C_v1", "G2-1", Quantity::Force, 0.6 * fy * aw * cv);
-    out.available = availableShear(c, stocky ? c.safety.shearRolledI : c.safety.shear, vn, sink);
+    out.available = availableShear(c, stocky ? c.safety.shearRolled : c.safety.shear, vn, sink);
     if (!stocky) out.interior = std::max(out.available, tensionField(c, ratio, kv, aw, sink));
     return out;
 }
@@ -182,7 +182,7 @@ template <class Sink> Shear roundShear(const Context& c, const Demands& demands,
 
 template <class Sink> Shear shearMajor(const Context& c, const Demands& demands, Sink& sink)
 {
-    if (c.in.brief.aisc360.webOpenings)
+    if (c.options.webOpenings)
         return {kUncovered, "G7", "web openings are stated: their effect on shear is to be found by G7", 0};
     switch (c.s.kind) {
     case ShapeKind::I:

@@ -16,7 +16,7 @@ namespace {
 // H1.3: doubly symmetric rolled compact sections.
 bool withinH13(const Context& c)
 {
-    if (!c.in.brief.aisc360.interactionH13 || c.s.kind != ShapeKind::I || c.s.welded) return false;
+    if (!c.options.interactionH13 || c.s.kind != ShapeKind::I || c.s.welded) return false;
     return flangeOutstand(c.s) / c.s.tf <= 0.38 * c.root() && webDepth(c.s) / c.s.tw <= 3.76 * c.root();
 }
 
@@ -122,7 +122,7 @@ SpanMoments spanMoments(const Context& c, const Span& span, const SpanDemand& d,
 
 double tensionCb(const Context& c, double lb, double tension)
 {
-    if (!c.in.brief.aisc360.tensionRaisesCb || !(tension > 0) || !(lb > 0) || !doublySymmetricI(c.s)) return 1;
+    if (!c.options.tensionRaisesCb || !(tension > 0) || !(lb > 0) || !doublySymmetricI(c.s)) return 1;
     const double alpha = c.lrfd ? 1.0 : 1.6, pey = kPi * kPi * c.e * c.p.iz / (lb * lb);
     return std::sqrt(1 + alpha * tension / pey);
 }

@@ -3,7 +3,7 @@
 #pragma once
 
 #include "core/standards/aisc360/section.h"
-#include "core/standards/open_torsion.h"
+#include "core/standards/common/open_torsion.h"
 
 namespace wr::aisc360 {
 

@@ -1,6 +1,6 @@
 // AISC 360 E4: torsional and flexural-torsional buckling.
 #include "core/standards/aisc360/compression.h"
-#include "core/standards/elastic_buckling.h"
+#include "core/standards/common/elastic_buckling.h"
 
 #include <algorithm>
 #include <cmath>

@@ -1,6 +1,6 @@
 #include "core/standards/en1993/buckling.h"
 
-#include "core/standards/elastic_buckling.h"
+#include "core/standards/common/elastic_buckling.h"
 
 #include <algorithm>
 

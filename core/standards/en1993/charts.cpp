@@ -1,5 +1,5 @@
 // Pictures of a check: resistance over length. Every point comes from the functions of the check.
-#include "core/standards/curves.h"
+#include "core/standards/common/curves.h"
 #include "core/standards/en1993/rows.h"
 #include "core/standards/en1993/run.h"
 #include "core/standards/en1993/strengths.h"
@@ -32,7 +32,7 @@ LengthCurve columnCurveOf(const Context& c, const Strengths& s, const CheckOutco
 
 LengthCurve momentCurve(const Context& c, const Strengths& s, const Demands& d, const CheckOutcome& o)
 {
-    const auto set = static_cast<size_t>(o.set), k = static_cast<size_t>(o.span);
+    const auto set = o.set.at(), k = static_cast<size_t>(o.span);
     const SpanAction a = spanAction(c, s, d, set, k);
     const double w = modulusOfClass(c, s, a.cls, Axis::Y, a.a.my), lb = d.spans[k].lb;
     NoTrace none;
@@ -60,7 +60,7 @@ LengthCurve momentCurve(const Context& c, const Strengths& s, const Demands& d, 
 
 std::optional<LengthCurve> lengthCurveOf(const MemberInput& in, const Demands& d, const CheckOutcome& o)
 {
-    if (o.span < 0 || o.set < 0) return {};
+    if (o.span < 0 || !o.set.given()) return {};
     const Context c(in);
     const Strengths s = strengths(c, d);
     if (o.check == kCompressionRow) return columnCurveOf(c, s, o);
@@ -70,7 +70,7 @@ std::optional<LengthCurve> lengthCurveOf(const MemberInput& in, const Demands& d
 
 std::optional<InteractionDiagram> interactionDiagramOf(const MemberInput& in, const Demands& d, const CheckOutcome& o)
 {
-    if (o.check != kInteraction || o.span < 0 || o.set < 0) return {};
+    if (o.check != kInteraction || o.span < 0 || !o.set.given()) return {};
     const Context c(in);
     const Strengths s = strengths(c, d);
     const auto k = static_cast<size_t>(o.span);
@@ -91,7 +91,7 @@ std::optional<InteractionDiagram> interactionDiagramOf(const MemberInput& in, co
     const double m1 = c.gammaM1();
     const auto column = [&](const Beamcolumn& b) { return std::min(b.column.y.chi, b.column.z.chi) * b.nrk / m1; };
     const auto lateral = [&](const Beamcolumn& b) { return b.ltb.chi * b.myrk / m1; };
-    Beamcolumn own = beamcolumn(static_cast<size_t>(o.set));
+    Beamcolumn own = beamcolumn(o.set.at());
     InteractionDiagram out;
     out.clause = o.clause;
     out.compression = column(own);
@@ -115,7 +115,7 @@ std::optional<InteractionDiagram> interactionDiagramOf(const MemberInput& in, co
         const double moment = (b.my + b.dmy) / lateral(b) + (b.mz + b.dmz) / (b.mzrk / m1);
         const bool pulled = x.tension.value > 0 && !(x.compression.value > 0);
         out.points.push_back({moment, pulled ? -x.tension.value / out.tension : b.n / out.compression,
-                              b.n > 0 || b.my > 0 || b.mz > 0 ? stability(c, b, none).ratio : 0.0, static_cast<int>(i)});
+                              b.n > 0 || b.my > 0 || b.mz > 0 ? stability(c, b, none).ratio : 0.0, SetRow(i)});
     }
     return out;
 }

@@ -1,7 +1,10 @@
 #include "core/standards/en1993/en1993.h"
 
+#include "core/standards/en1993/options.h"
 #include "core/standards/en1993/rows.h"
 #include "core/standards/en1993/run.h"
+#include "core/standards/en1993/stability.h"
+#include "core/standards/en1993/table_3_1.h"
 
 namespace wr {
 
@@ -10,7 +13,18 @@ std::vector<Standard> en1993Standards()
     Standard s;
     s.key = "en1993";
     s.title = "EN 1993-1-1:2005";
+    s.family = en1993::kFamily;
     s.basis = "en1990";
+    s.loading = {"en1990-6.10", "en1990-6.10ab"};
+    s.grades = "EN ";
+    s.secondOrderClause = "5.2.1, where α_cr is below 10";
+    s.options = rowsOf(en1993::optionTable());
+    s.nationalOptions = rowsOf(en1993::nationalTable());
+    s.nationalSets = en1993::shippedSets;
+    s.rules = en1993::rulesOf;
+    s.strengthSteps = en1993::strengthSteps;
+    s.auditFrame = en1993::auditImperfections;
+    s.auditWhole = en1993::criticalFactor;
     s.majorAxis = "y";
     s.minorAxis = "z";
     s.wantsStations = true;

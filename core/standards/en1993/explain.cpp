@@ -1,6 +1,6 @@
 #include "core/standards/en1993/run.h"
 
-#include "core/standards/deflection.h"
+#include "core/standards/common/deflection.h"
 #include "core/standards/en1993/rows.h"
 #include "core/standards/en1993/strengths.h"
 #include "core/standards/en1993/torsion_open.h"
@@ -40,7 +40,7 @@ public:
     }
 
 private:
-    size_t set() const { return static_cast<size_t>(o_.set); }
+    size_t set() const { return o_.set.at(); }
     size_t span() const { return static_cast<size_t>(o_.span); }
 
     void ratio(std::string_view demand, std::string_view formula, Quantity q)
@@ -63,7 +63,7 @@ private:
     }
     void flexure()
     {
-        if (o_.set < 0) return;
+        if (!o_.set.given()) return;
         const bool y = o_.check == kFlexureMajor;
         const SetDemand& x = d_.sets[set()];
         const Extreme &plus = y ? x.top : x.plus, &minus = y ? x.bottom : x.minus;
@@ -77,7 +77,7 @@ private:
     }
     void lateral()
     {
-        if (o_.set < 0 || o_.span < 0) return;
+        if (!o_.set.given() || o_.span < 0) return;
         const SpanAction a = spanAction(c_, s_, d_, set(), span());
         classes(a.a);
         t_.heading("Modulus", "6.3.2.1");
@@ -91,7 +91,7 @@ private:
         const SpanStrength& cap = s_.spans[span()];
         const double my = std::abs(a.a.my), lb = d_.spans[span()].lb;
         NoTrace none;
-        if (cap.mcrLeast > 0 && ltbMethod(c_) != En1993Options::Ltb::Simplified) {
+        if (cap.mcrLeast > 0 && ltbMethod(c_) != Options::Ltb::Simplified) {
             const Lateral least = lateralResistance(c_, w, {cap.mcrLeast, 1}, lb, my, none);
             if (least.chi >= 1) {
                 t_.note("Even under uniform moment there is no reduction.");
@@ -105,7 +105,7 @@ private:
     void shear()
     {
         const bool y = o_.check == kShearMajor;
-        const bool flanges = y && flangesHelpShear(c_) && o_.set >= 0;
+        const bool flanges = y && flangesHelpShear(c_) && o_.set.given();
         if (o_.clause == "EN 1993-1-5 5.4" || (o_.clause == "EN 1993-1-5 5.2" && flanges)) {
             NoTrace none;
             const Station at = worstStation(
@@ -116,12 +116,12 @@ private:
         if (o_.clause == "EN 1993-1-5 5.2") {
             shearBuckling(c_, y ? Axis::Y : Axis::Z, t_);
             const double torque = y ? s_.constants.torqueZ : s_.constants.torqueY,
-                         t = o_.set >= 0 ? d_.sets[set()].torsion.value : 0.0;
+                         t = o_.set.given() ? d_.sets[set()].torsion.value : 0.0;
             if (torque * t > 0) t_.note("V_Ed holds what the torque adds to these walls (EN 1993-1-5 5.5(1)).");
             return ratio("V_Ed", "V_Ed/V_bRd", Quantity::Force);
         }
         plasticShear(c_, y ? Axis::Y : Axis::Z, t_);
-        if (o_.clause == "6.2.7(9)" && o_.set >= 0) {
+        if (o_.clause == "6.2.7(9)" && o_.set.given()) {
             tubeTorsion(c_, t_);
             t_.heading("Shear beside torsion", "6.2.7(9)");
             given(t_, "T_Ed", Quantity::Moment, d_.sets[set()].torsion.value);
@@ -152,13 +152,13 @@ private:
             tubeTorsion(c_, t_);
             return ratio("T_Ed", "T_Ed/T_Rd", Quantity::Moment);
         }
-        if (o_.set < 0) return;
+        if (!o_.set.given()) return;
         const OpenTorsion worst = openTorsion(c_, d_, set());
         openTorsionAt(c_, d_, set(), twistOf(c_, d_, set()), worst.station, t_);
     }
     void section()
     {
-        if (o_.set < 0) return;
+        if (!o_.set.given()) return;
         NoTrace none;
         const Station worst = worstStation([&](const Station& s) {
             return combined(c_, s_.plates, s_.effective, s_.constants, s, classOf(c_, s_, s.a), none).ratio;
@@ -168,7 +168,7 @@ private:
     }
     void interaction()
     {
-        if (o_.set < 0 || o_.span < 0) return;
+        if (!o_.set.given() || o_.span < 0) return;
         const SpanAction a = spanAction(c_, s_, d_, set(), span());
         if (!(a.a.n > 0 || a.a.my != 0 || a.a.mz != 0)) {
             t_.note("No compression and no moment in this segment.");

@@ -4,7 +4,7 @@
 
 namespace wr::en1993 {
 
-using Way = En1993Options::Interaction;
+using Way = Options::Interaction;
 
 MomentShape shapeOf(const Segment& s)
 {

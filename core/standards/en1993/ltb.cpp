@@ -4,7 +4,7 @@
 
 namespace wr::en1993 {
 
-using LtbMethod = En1993Options::Ltb;
+using LtbMethod = Options::Ltb;
 
 bool ltbApplies(const Context& c)
 {

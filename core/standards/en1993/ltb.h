@@ -11,7 +11,7 @@ bool ltbApplies(const Context& c);
 
 // Table 6.4 (general) and Table 6.5 (rolled and equivalent welded sections).
 Curve ltbCurve(const Context& c, bool rolledMethod);
-En1993Options::Ltb ltbMethod(const Context& c);
+Options::Ltb ltbMethod(const Context& c);
 
 SectionStiffness stiffnessOf(const Context& c);
 // Height of the loads above the shear centre, m, as the brief says.

@@ -23,17 +23,17 @@ enum Row {
     kRows
 };
 
-inline constexpr std::array<CheckRow, kRows> kChecks{{{"tension", "Tension", "6.2.3"},
-                                                      {"compression", "Compression", "6.3.1"},
-                                                      {"flexure-major", "Bending about y", "6.2.5"},
-                                                      {"ltb", "Lateral-torsional buckling", "6.3.2"},
-                                                      {"flexure-minor", "Bending about z", "6.2.5"},
-                                                      {"shear-major", "Shear along z", "6.2.6"},
-                                                      {"shear-minor", "Shear along y", "6.2.6"},
-                                                      {"torsion", "Torsion", "6.2.7"},
-                                                      {"section", "Section under all forces", "6.2.9"},
-                                                      {"interaction", "Bending and axial force", "6.3.3"},
-                                                      {"slenderness", "Slenderness", "6.3.1"},
-                                                      {"deflection", "Deflection", "7.2"}}};
+inline constexpr std::array<CheckRow, kRows> kChecks{{{CheckKind::Tension, "tension", "Tension", "6.2.3"},
+                                                      {CheckKind::Compression, "compression", "Compression", "6.3.1"},
+                                                      {CheckKind::FlexureMajor, "flexure-major", "Bending about y", "6.2.5"},
+                                                      {CheckKind::Ltb, "ltb", "Lateral-torsional buckling", "6.3.2"},
+                                                      {CheckKind::FlexureMinor, "flexure-minor", "Bending about z", "6.2.5"},
+                                                      {CheckKind::ShearMajor, "shear-major", "Shear along z", "6.2.6"},
+                                                      {CheckKind::ShearMinor, "shear-minor", "Shear along y", "6.2.6"},
+                                                      {CheckKind::Torsion, "torsion", "Torsion", "6.2.7"},
+                                                      {CheckKind::Section, "section", "Section under all forces", "6.2.9"},
+                                                      {CheckKind::Interaction, "interaction", "Bending and axial force", "6.3.3"},
+                                                      {CheckKind::Slenderness, "slenderness", "Slenderness", "6.3.1"},
+                                                      {CheckKind::Deflection, "deflection", "Deflection", "7.2"}}};
 
 } // namespace wr::en1993

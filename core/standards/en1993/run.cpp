@@ -1,10 +1,10 @@
 #include "core/standards/en1993/run.h"
 
-#include "core/standards/deflection.h"
+#include "core/standards/common/deflection.h"
 #include "core/standards/en1993/rows.h"
 #include "core/standards/en1993/strengths.h"
 #include "core/standards/en1993/torsion_open.h"
-#include "core/standards/outcomes.h"
+#include "core/standards/common/outcomes.h"
 
 #include <algorithm>
 
@@ -143,7 +143,7 @@ private:
                   x.compression.at, column.clause);
         const SpanAction a = spanAction(c_, s_, d_, i, k);
         if (!(a.a.n > 0 || a.a.my != 0 || a.a.mz != 0)) {
-            if (s_.ltb && out_.at(kLtb).set < 0) out_.take(kLtb, 0, 0, s_.bendingY[0].value, i, at, a.at, "6.3.2");
+            if (s_.ltb && !out_.at(kLtb).set.given()) out_.take(kLtb, 0, 0, s_.bendingY[0].value, i, at, a.at, "6.3.2");
             return;
         }
         NoTrace none;
@@ -155,7 +155,7 @@ private:
         if (s_.ltb && my > 0) {
             if (cap.mcrLeast > 0) {
                 const Lateral least = lateralResistance(c_, w, {cap.mcrLeast, 1, 1}, d_.spans[k].lb, my, none);
-                if (least.chi >= 1 && ltbMethod(c_) != En1993Options::Ltb::Simplified) {
+                if (least.chi >= 1 && ltbMethod(c_) != Options::Ltb::Simplified) {
                     ltb = least;
                     critical = {cap.mcrLeast, 1, 1};
                 } else if (my / least.value <= out_.ratio(kLtb) && bound(a, cap, least, my) <= out_.ratio(kInteraction))
@@ -185,7 +185,7 @@ private:
     // Above every ratio of Annex B: all C_m 1, all k at the ends of their ranges. Infinite for the other methods.
     double bound(const SpanAction& a, const SpanStrength& cap, const Lateral& ltb, double my) const
     {
-        using Way = En1993Options::Interaction;
+        using Way = Options::Interaction;
         const Way way = c_.options.interaction != Way::Unstated ? c_.options.interaction : c_.national.interaction;
         if (way != Way::AnnexB || c_.in.brief.cm || a.cls == 4) return kUncovered;
         const Column& col = cap.gross;

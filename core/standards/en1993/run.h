@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/standards/check.h"
+#include "core/standards/pictures.h"
 
 namespace wr::en1993 {
 

@@ -4,6 +4,7 @@
 
 #include "core/base/powers.h"
 #include "core/standards/check.h"
+#include "core/standards/en1993/options.h"
 #include "core/standards/trace.h"
 
 #include <array>
@@ -20,19 +21,21 @@ enum class Side { Plus, Minus };
 struct Context
 {
     const MemberInput& in;
-    const NationalParameters& national;
-    const En1993Options& options;
+    std::shared_ptr<const Rules> own; // where the input brings none: those of its brief
+    const National& national;
+    const Options& options;
     const Shape& s;
     const SectionProperties& p;
     double e, g, fy, fu;
     double epsilon; // sqrt(235 MPa / fy)
 
     explicit Context(const MemberInput& input)
-        : in(input), national(input.national ? *input.national : shippedNationalParameters().front()),
-          options(input.brief.en1993), s(input.shape), p(input.section), e(input.steel.e), g(input.steel.g), fy(input.steel.fy),
+        : in(input), own(input.rules ? nullptr : rulesOf(input.brief, nullptr)), national(rules().national),
+          options(rules().options), s(input.shape), p(input.section), e(input.steel.e), g(input.steel.g), fy(input.steel.fy),
           fu(input.steel.fu), epsilon(std::sqrt(235e6 / fy))
     {
     }
+    const EnRules& rules() const { return static_cast<const EnRules&>(in.rules ? *in.rules : *own); }
     // Recommended values stand for every part of EN 1993 the set does not name.
     double gammaM0() const { return national.gammaM0; }
     double gammaM1() const { return national.gammaM1; }

@@ -150,7 +150,7 @@ MomentShape shapeBetween(const Context& c, const Demands& d, const double* m, co
     const double straight = (out.first + out.last) / 2,
                  most = std::max({std::abs(out.first), std::abs(out.last), std::abs(out.middle)});
     out.loaded = std::abs(out.middle - straight) > 0.01 * most;
-    if (out.loaded && c.options.interaction != En1993Options::Interaction::AnnexB) {
+    if (out.loaded && c.options.interaction != Options::Interaction::AnnexB) {
         // Annex A wants the deflection: of the diagram sampled along this segment.
         Segment s = sampleSegment(d.x, {m, n}, {v, n}, from, to, to - from);
         out.bow = shapeOf(s).bow;

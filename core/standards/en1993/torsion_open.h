@@ -3,7 +3,7 @@
 #pragma once
 
 #include "core/standards/en1993/section.h"
-#include "core/standards/open_torsion.h"
+#include "core/standards/common/open_torsion.h"
 
 namespace wr::en1993 {
 

@@ -1,4 +1,4 @@
-#include "core/standards/open_torsion.h"
+#include "core/standards/common/open_torsion.h"
 
 #include "core/base/powers.h"
 

@@ -1,20 +1,17 @@
-#include "core/audit/stability.h"
+#include "core/standards/aisc360/stability.h"
 
 #include "core/analysis/amplified.h"
 #include "core/standards/aisc360/aisc360.h"
+#include "core/standards/aisc360/options.h"
+#include "core/standards/aisc360/rows.h"
 
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
 
-namespace wr {
+namespace wr::aisc360 {
 
 namespace {
-
-bool isAisc(const CheckModel& model)
-{
-    return model.standard().key.starts_with("aisc360");
-}
 
 bool lateral(Action a)
 {
@@ -22,12 +19,12 @@ bool lateral(Action a)
 }
 
 // Strength combinations of gravity alone that hold no notional case.
-std::vector<std::string> withoutNotional(const CheckModel& model)
+std::vector<std::string> withoutNotional(const WholeFrame& model)
 {
     const Frame& f = model.frame();
     std::vector<std::string> out;
-    for (const int s : model.setsFor(model.standard())) {
-        const Combination& c = f.combinations[model.forces().sets[s].combination];
+    for (const TableSet s : model.setsFor(model.standard())) {
+        const Combination& c = f.combinations[model.forces().sets[s.at()].combination];
         const bool covered = std::any_of(c.terms.begin(), c.terms.end(), [&](const auto& t) {
             const LoadCase& k = f.cases[t.first];
             return t.second != 0 && (lateral(k.action) || k.action == Action::Notional || k.notional);
@@ -45,7 +42,7 @@ std::string firstOf(const std::vector<std::string>& ids)
     return ids.size() > 4 ? fmt::format("{} and {} more", out, ids.size() - 4) : out;
 }
 
-bool firstOrder(const CheckModel& model)
+bool firstOrder(const WholeFrame& model)
 {
     const ForceTable& t = model.forces();
     return std::any_of(t.sets.begin(), t.sets.end(), [&](const ForceSet& s) { return !t.inSecond(s.combination); });
@@ -53,11 +50,10 @@ bool firstOrder(const CheckModel& model)
 
 } // namespace
 
-void auditStability(const CheckModel& model, std::vector<Finding>& out)
+void auditStability(const WholeFrame& model, std::vector<Finding>& out)
 {
     const ForceTable& t = model.forces();
-    if (model.standard().key.starts_with("en1993")) return auditImperfections(model, out);
-    if (!isAisc(model) || t.empty() || model.setsFor(model.standard()).empty()) return;
+    if (t.empty() || model.setsFor(model.standard()).empty()) return;
     const bool first = firstOrder(model), direct = !first && t.reducedStiffness;
     if (first)
         out.push_back(finding("stability.method", "", "",
@@ -99,9 +95,9 @@ void auditStability(const CheckModel& model, std::vector<Finding>& out)
             fmt::format("the direct analysis method takes K = 1 (C3), but other factors are given to {}", firstOf(stated))));
 }
 
-void auditSquash(const CheckModel& model, const CheckReport& report, std::vector<Finding>& out)
+void auditSquash(const WholeFrame& model, const CheckReport& report, std::vector<Finding>& out)
 {
-    if (!isAisc(model) || model.forces().empty() || !firstOrder(model)) return;
+    if (model.forces().empty() || !firstOrder(model)) return;
     const double alpha = model.standard().basis == "asd" ? 1.6 : 1.0;
     double worst = 0;
     std::string id;
@@ -109,7 +105,7 @@ void auditSquash(const CheckModel& model, const CheckReport& report, std::vector
         if (model.members()[i].exclude) continue;
         const MemberInput in = model.input(i);
         for (const CheckOutcome& o : report.results[i].outcomes)
-            if (o.status != Status::Unchecked && o.set >= 0 && model.standardOf(i).checks[o.check].key == "compression" &&
+            if (o.status != Status::Unchecked && o.set.given() && model.standardOf(i).family == kFamily && o.check == kCompressionRow &&
                 in.steel.fy > 0 && in.section.a > 0)
                 if (const double share = alpha * o.demand / crossSectionCompression(model.standardOf(i).key, in);
                     share > worst) {
@@ -125,11 +121,11 @@ void auditSquash(const CheckModel& model, const CheckReport& report, std::vector
                                           id, worst)));
 }
 
-std::optional<Finding> driftRatio(const CheckModel& model, Progress& progress)
+std::optional<Finding> driftRatio(const WholeFrame& model, Progress& progress)
 {
     const ForceTable& t = model.forces();
     const Frame& f = model.frame();
-    if (!isAisc(model) || t.empty() || t.given) return {};
+    if (t.empty() || t.given) return {};
     const bool first = firstOrder(model), direct = !first && t.reducedStiffness;
     CombinationOptions o;
     o.stations = 2;
@@ -169,4 +165,4 @@ std::optional<Finding> driftRatio(const CheckModel& model, Progress& progress)
     return out;
 }
 
-} // namespace wr
+} // namespace wr::aisc360

@@ -1,11 +1,12 @@
 // EN 1993-1-1 5.3.2(6): members whose own bow belongs into the analysis of a frame that is sensitive to second-order effects.
-#include "core/audit/stability.h"
+#include "core/members/holds.h"
 #include "core/standards/en1993/buckling.h"
+#include "core/standards/en1993/stability.h"
 
 #include <algorithm>
 #include <fmt/format.h>
 
-namespace wr {
+namespace wr::en1993 {
 
 namespace {
 
@@ -39,14 +40,13 @@ struct Bowed
     bool major = true;
     double share = 0; // N_Ed over the critical load of the hinged member
     double e0 = 0, n = 0, length = 0;
-    int set = -1;
+    TableSet set;
 };
 
 } // namespace
 
-void auditBows(const CheckModel& model, std::vector<Finding>& out)
+void auditBows(const WholeFrame& model, std::vector<Finding>& out)
 {
-    using namespace en1993;
     const ForceTable& t = model.forces();
     const Frame& f = model.frame();
     if (t.empty()) return;
@@ -54,7 +54,7 @@ void auditBows(const CheckModel& model, std::vector<Finding>& out)
     std::vector<Bowed> found;
     for (size_t i = 0; i < model.members().size(); ++i) {
         const Member& m = model.members()[i];
-        if (m.exclude || !m.broken.empty() || !model.standardOf(i).key.starts_with("en1993")) continue;
+        if (m.exclude || !m.broken.empty() || model.standardOf(i).family != kFamily) continue;
         bool ends[2] = {false, false};
         for (const bool major : {true, false})
             ends[major] = resistsMoment(f, at, m, true, major) || resistsMoment(f, at, m, false, major);
@@ -83,7 +83,7 @@ void auditBows(const CheckModel& model, std::vector<Finding>& out)
             b.n = worst->compression.value;
             b.length = length;
             b.e0 = length * bowImperfection(columnCurve(c, major ? Axis::Y : Axis::Z), !c.options.elasticSection);
-            b.set = model.setsFor(model.standardOf(i))[worst - d.sets.begin()];
+            b.set = model.setsFor(model.standardOf(i))[static_cast<size_t>(worst - d.sets.begin())];
             found.push_back(std::move(b));
         }
     }
@@ -106,4 +106,4 @@ void auditBows(const CheckModel& model, std::vector<Finding>& out)
                     list));
 }
 
-} // namespace wr
+} // namespace wr::en1993

@@ -21,11 +21,11 @@ public:
         if (std::isnan(o.ratio)) return; // a ratio that is no number is kept: it makes the check unchecked
         // Formulas driven far outside what they are for give strengths below zero: with a demand that is no check at all.
         if (!(capacity > 0) && demand > 0) ratio = std::numeric_limits<double>::quiet_NaN();
-        if (!(ratio <= o.ratio) || o.set < 0) {
+        if (!(ratio <= o.ratio) || !o.set.given()) {
             o.ratio = ratio;
             o.demand = demand;
             o.capacity = capacity;
-            o.set = static_cast<int>(set);
+            o.set = SetRow(set);
             o.span = span;
             o.at = x;
             o.clause = clause;

@@ -2,12 +2,13 @@
 // EN 1990 A1.4.3 leave the limits to the engineer (or to the national annex).
 #pragma once
 
-#include "core/standards/outcomes.h"
+#include "core/standards/common/outcomes.h"
+#include "core/standards/pictures.h"
 
 namespace wr {
 
-// Limits that count for a member: the brief's, else those of the set of national parameters (EN standards only).
-const std::vector<DeflectionLimit>& deflectionLimits(const Brief& b, const NationalParameters* national);
+// Limits that count for a member.
+const std::vector<DeflectionLimit>& limitsOf(const MemberInput& in);
 
 // Largest deflection of a stretch with stiffnesses ei (N·m²) and ga (N; 0: none): downwards and upwards where the direction is
 // upright, else by sign. The top of the curve by a parabola through the largest station and its neighbours.

@@ -1,8 +1,9 @@
 // EN 1993-1-1 5.2 and 5.3: whether the forces hold what the frame asks of them.
-#include "core/audit/stability.h"
+#include "core/standards/en1993/stability.h"
 
 #include "core/analysis/combinations.h"
 #include "core/analysis/modes.h"
+#include "core/standards/en1993/options.h"
 
 #include <algorithm>
 #include <cmath>
@@ -11,17 +12,17 @@
 #include <limits>
 #include <map>
 
-namespace wr {
+namespace wr::en1993 {
 
 namespace {
 
-const NationalParameters& nationalOf(const CheckModel& model)
+const National& nationalOf(const WholeFrame& model)
 {
-    return model.members().empty() || !model.input(0).national ? shippedNationalParameters().front() : *model.input(0).national;
+    return static_cast<const EnRules&>(*model.rules()).national;
 }
 
 // The member that alone holds most of a mode's energy, or none.
-std::string aloneIn(const CheckModel& model, const BucklingMode& mode)
+std::string aloneIn(const WholeFrame& model, const BucklingMode& mode)
 {
     for (const Member& m : model.members()) {
         double share = 0;
@@ -34,7 +35,7 @@ std::string aloneIn(const CheckModel& model, const BucklingMode& mode)
 
 } // namespace
 
-void auditImperfections(const CheckModel& model, std::vector<Finding>& out)
+void auditImperfections(const WholeFrame& model, std::vector<Finding>& out)
 {
     const ForceTable& t = model.forces();
     const auto sets = model.setsFor(model.standard());
@@ -43,8 +44,8 @@ void auditImperfections(const CheckModel& model, std::vector<Finding>& out)
     int without = 0;
     std::string first;
     int last = -1;
-    for (const int s : sets) {
-        const int k = t.sets[s].combination;
+    for (const TableSet s : sets) {
+        const int k = t.sets[s.at()].combination;
         if (k == last) continue;
         last = k;
         const Combination& c = f.combinations[k];
@@ -54,7 +55,7 @@ void auditImperfections(const CheckModel& model, std::vector<Finding>& out)
         });
         if (!held && without++ == 0) first = c.id;
     }
-    const bool second = std::all_of(sets.begin(), sets.end(), [&](int s) { return t.inSecond(t.sets[s].combination); });
+    const bool second = std::all_of(sets.begin(), sets.end(), [&](TableSet s) { return t.inSecond(t.sets[s.at()].combination); });
     std::string method = second ? "second-order forces " : "first-order forces ";
     method += without == 0 ? "with sway imperfections: " : "without sway imperfections in every combination: ";
     if (second && without == 0)
@@ -80,7 +81,7 @@ namespace {
 
 // Does a member lean in this mode: do its ends move apart across its axis by more than a fifth of the largest translation there
 // is? Else members buckle between ends that stay where they are, which their own checks see.
-bool sways(const CheckModel& model, const BucklingMode& mode)
+bool sways(const WholeFrame& model, const BucklingMode& mode)
 {
     const Frame& f = model.frame();
     for (const Member& m : model.members()) {
@@ -103,7 +104,7 @@ struct Lowest
     const BucklingMode* mode = nullptr;
     int combination = -1;
 };
-Lowest lowestOf(const CheckModel& model, const BucklingResult& r)
+Lowest lowestOf(const WholeFrame& model, const BucklingResult& r)
 {
     const std::vector<WholeLoad> loads = wholeLoads(model.frame(), false); // those that are on
     Lowest out;
@@ -121,7 +122,7 @@ struct Sway
     int combination = -1;
     double reach = std::numeric_limits<double>::infinity(); // none that sways up to here, where the search ended before
 };
-Sway swayOf(const CheckModel& model, const Counts& counts, Progress& progress)
+Sway swayOf(const WholeFrame& model, const Counts& counts, Progress& progress)
 {
     const std::vector<WholeLoad> loads = wholeLoads(model.frame(), false);
     Sway out;
@@ -152,11 +153,11 @@ Sway swayOf(const CheckModel& model, const Counts& counts, Progress& progress)
 }
 
 // What the lowest factor of a mode that sways says of the forces at hand.
-Finding swayFinding(const CheckModel& model, const Sway& sway, double limit, std::string text)
+Finding swayFinding(const WholeFrame& model, const Sway& sway, double limit, std::string text)
 {
     const ForceTable& t = model.forces();
     const auto sets = model.setsFor(model.standard());
-    const bool second = std::all_of(sets.begin(), sets.end(), [&](int s) { return t.inSecond(t.sets[s].combination); });
+    const bool second = std::all_of(sets.begin(), sets.end(), [&](TableSet s) { return t.inSecond(t.sets[s.at()].combination); });
     Finding out = finding("stability.drift", "", "", "");
     const double a = sway.factor;
     if (a >= limit && sway.reach >= limit)
@@ -182,15 +183,15 @@ Finding swayFinding(const CheckModel& model, const Sway& sway, double limit, std
 
 } // namespace
 
-std::optional<Finding> criticalFactor(const CheckModel& model, Progress& progress)
+std::optional<Finding> criticalFactor(const WholeFrame& model, Progress& progress)
 {
     const ForceTable& t = model.forces();
     const Frame& f = model.frame();
-    if (!model.standard().key.starts_with("en1993") || t.empty()) return {};
+    if (t.empty()) return {};
     const auto sets = model.setsFor(model.standard());
     const auto counts = [&](const WholeLoad& l) {
         return l.combination >= 0 &&
-               std::any_of(sets.begin(), sets.end(), [&](int s) { return t.sets[s].combination == l.combination; });
+               std::any_of(sets.begin(), sets.end(), [&](TableSet s) { return t.sets[s.at()].combination == l.combination; });
     };
     const BucklingResult r =
         analyseBuckling(f, {.modes = 1, .pieces = 2, .tolerance = kEnough, .wanted = counts, .lowestOnly = true}, progress);
@@ -216,18 +217,4 @@ std::optional<Finding> criticalFactor(const CheckModel& model, Progress& progres
     return swayFinding(model, sway, limit, std::move(text));
 }
 
-void warnOfSway(const Finding& global, const CheckModel& model, CheckReport& report)
-{
-    if (global.code != "forces.sway") return;
-    for (size_t i = 0; i < report.results.size() && i < model.members().size(); ++i) {
-        MemberResult& r = report.results[i];
-        if (model.members()[i].exclude || r.outcomes.empty()) continue;
-        constexpr std::string_view kNote = "First-order forces in a frame that needs second order: what sway adds is missing.";
-        if (std::find(r.notes.begin(), r.notes.end(), kNote) != r.notes.end()) continue;
-        if (r.status == Status::Ok) r.status = Status::Warned;
-        r.notes.emplace_back(kNote);
-    }
-    report.count(model.members());
-}
-
-} // namespace wr
+} // namespace wr::en1993

@@ -1,4 +1,4 @@
-#include "core/standards/outcomes.h"
+#include "core/standards/common/outcomes.h"
 
 namespace wr {
 
@@ -11,11 +11,7 @@ Outcomes::Outcomes(MemberResult& r, std::span<const CheckRow> rows) : r_(r), row
         o.status = Status::Ok;
         o.capacity = 1;
         o.clause = rows[k].chapter;
-        const std::string_view key = rows[k].key;
-        if (key == "tension" || key == "compression" || key.starts_with("shear"))
-            o.quantity = Quantity::Force;
-        else if (key.starts_with("flexure") || key == "ltb")
-            o.quantity = Quantity::Moment;
+        o.quantity = quantityOf(rows[k].kind);
     }
 }
 
@@ -46,7 +42,7 @@ void Outcomes::notApplicable(int row, std::string_view reason)
 
 void Outcomes::notApplicableIfUntouched(int row, std::string_view reason)
 {
-    if (at(row).set < 0 && at(row).status == Status::Ok) notApplicable(row, reason);
+    if (!at(row).set.given() && at(row).status == Status::Ok) notApplicable(row, reason);
 }
 
 void Outcomes::leaveOut(const Brief& b)
@@ -65,7 +61,7 @@ void allUnchecked(MemberResult& r, std::span<const CheckRow> rows, const std::st
 {
     r.outcomes.clear();
     for (size_t k = 0; k < rows.size(); ++k) {
-        if (rows[k].key == "slenderness") continue;
+        if (rows[k].kind == CheckKind::Slenderness) continue;
         CheckOutcome o;
         o.check = static_cast<int>(k);
         o.status = Status::Unchecked;

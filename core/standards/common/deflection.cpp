@@ -1,4 +1,4 @@
-#include "core/standards/deflection.h"
+#include "core/standards/common/deflection.h"
 
 #include <algorithm>
 #include <cmath>
@@ -6,9 +6,14 @@
 
 namespace wr {
 
-const std::vector<DeflectionLimit>& deflectionLimits(const Brief& b, const NationalParameters* national)
+std::vector<DeflectionLimit> deflectionLimits(const Brief& b, const NationalSet* national)
 {
     return b.deflection.limits.empty() && national ? national->deflection : b.deflection.limits;
+}
+
+const std::vector<DeflectionLimit>& limitsOf(const MemberInput& in)
+{
+    return in.rules ? in.rules->deflection : in.brief.deflection.limits;
 }
 
 namespace {
@@ -112,7 +117,7 @@ struct Found
 template <class F> void visit(const MemberInput& in, const Demands& d, F&& each)
 {
     const DeflectionRules& rules = in.brief.deflection;
-    for (const DeflectionLimit& l : deflectionLimits(in.brief, in.national))
+    for (const DeflectionLimit& l : limitsOf(in))
         for (const StretchDeflection& b : d.deflections) {
             if (!meant(l, b)) continue;
             const Stiffness s = stiffness(in, b.major);
@@ -147,10 +152,9 @@ std::optional<Found> worstOf(const MemberInput& in, const Demands& d)
 
 void deflectionOutcome(Outcomes& out, int row, const MemberInput& in, const Demands& d, std::string_view clause)
 {
-    const auto& limits = deflectionLimits(in.brief, in.national);
+    const auto& limits = limitsOf(in);
     CheckOutcome& o = out.at(row);
     o.quantity = Quantity::Displacement;
-    o.service = true;
     if (limits.empty()) return out.notApplicable(row, "no limit of deflection is stated: give the brief \"deflection\"");
     const bool own = !in.brief.deflection.limits.empty();
     const auto missing = [&](const std::string& why) { own ? out.unchecked(row, why) : out.notApplicable(row, why); };
@@ -180,16 +184,16 @@ void deflectionOutcome(Outcomes& out, int row, const MemberInput& in, const Dema
     }
     visit(in, d, [&](const Found& f) {
         if (std::isnan(o.ratio)) return;
-        if (!(f.ratio <= o.ratio) || o.set < 0) {
+        if (!(f.ratio <= o.ratio) || !o.serviceSet.given()) {
             o.ratio = f.ratio;
             o.demand = f.deflection;
             o.capacity = f.allowed.value;
-            o.set = f.bow->set;
+            o.serviceSet = f.bow->set;
             o.at = f.at;
             o.clause = clause;
         }
     });
-    if (o.set < 0) out.notApplicable(row, "no limit of deflection is meant for this member, or it is held all along");
+    if (!o.serviceSet.given()) out.notApplicable(row, "no limit of deflection is meant for this member, or it is held all along");
 }
 
 std::optional<DeflectionCurve> deflectionCurve(const MemberInput& in, const Demands& d)

@@ -1,0 +1,98 @@
+#include "core/checking/assignment.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+#include <unordered_map>
+
+namespace wr {
+
+Assignment::Assignment(const Frame& f, const SharedList<Member>& members, const Standards& standards, const Assignment* before)
+    : standards_(standards), materials_(f.materials), sets_(f.design.parameterSets), set_(f.design.nationalParameters)
+{
+    const std::string wanted = f.design.standard.empty() ? std::string(kDefaultStandard) : f.design.standard;
+    standard_ = byKey(wanted);
+    if (!standard_) {
+        std::string known;
+        for (const Standard& s : *standards_)
+            known += (known.empty() ? "" : ", ") + std::string(s.key);
+        findings_.push_back(finding("standard.unknown", "/design/standard", "",
+                                    fmt::format("the standard \"{}\" is not shipped; checked by {} instead (shipped: {})",
+                                                wanted, standards_->front().key, known)));
+        standard_ = &standards_->front();
+    }
+    if (!set_.empty()) lookFor(f, set_, "/design/nationalParameters", "");
+    plain_ = make(f, Brief{}, before);
+    std::unordered_map<std::string_view, std::shared_ptr<const Assigned>> byBrief;
+    for (const Brief& b : f.design.briefs)
+        byBrief.insert_or_assign(b.id, nullptr);
+    members_.reserve(members.size());
+    for (const Member& m : members) {
+        const auto it = m.brief.empty() ? byBrief.end() : byBrief.find(m.brief);
+        if (it == byBrief.end()) {
+            members_.push_back(plain_);
+            continue;
+        }
+        if (!it->second) {
+            const Brief* last = nullptr;
+            for (const Brief& b : f.design.briefs)
+                if (b.id == m.brief) last = &b;
+            it->second = make(f, *last, before);
+        }
+        members_.push_back(it->second);
+    }
+}
+
+const Standard* Assignment::byKey(std::string_view key) const
+{
+    for (const Standard& s : *standards_)
+        if (s.key == key) return &s;
+    return nullptr;
+}
+
+void Assignment::lookFor(const Frame& f, const std::string& set, std::string_view place, const std::string& brief)
+{
+    if (!knownNationalSet(f.design, shippedNationalSets(), set))
+        findings_.push_back(
+            finding("national.unknown", std::string(place), brief,
+                    fmt::format("there is no set of national parameters \"{}\": recommended values are taken", set)));
+}
+
+std::shared_ptr<const Assigned> Assignment::make(const Frame& f, const Brief& b, const Assignment* before)
+{
+    const Standard* own = b.standard.empty() ? standard_ : byKey(b.standard);
+    if (!own) {
+        findings_.push_back(
+            finding("standard.unknown", "/design/briefs", b.id,
+                    fmt::format("the brief \"{}\" asks for the standard \"{}\", which is not shipped", b.id, b.standard)));
+        own = standard_;
+    }
+    std::string stated;
+    if (const auto options = b.options.find(own->family); options != b.options.end())
+        if (const auto key = options->second.find("parameters"); key != options->second.end())
+            if (const auto* name = std::get_if<std::string>(&key->second)) stated = *name;
+    if (!stated.empty()) lookFor(f, stated, "/design/briefs", b.id);
+    if (before && before->standards_ == standards_ && before->materials_.shares(f.materials) &&
+        before->sets_.shares(f.design.parameterSets) && before->set_ == f.design.nationalParameters)
+        for (const auto& way : before->ways_)
+            if (way->standard == own && way->brief == b) {
+                ways_.push_back(way);
+                return way;
+            }
+    auto out = std::make_shared<Assigned>();
+    out->brief = b;
+    out->standard = own;
+    const NationalSet* national = nationalSetFor(f.design, shippedNationalSets(), stated, own->family);
+    if (own->rules)
+        out->rules = own->rules(out->brief, national);
+    else {
+        auto plain = std::make_shared<Rules>();
+        plain->deflection = deflectionLimits(out->brief, national);
+        out->rules = std::move(plain);
+    }
+    for (const Material& m : f.materials)
+        out->steels.push_back(own->strengthSteps ? own->strengthSteps(m, out->rules.get()) : stepsOf(m));
+    ways_.push_back(out);
+    return out;
+}
+
+} // namespace wr

@@ -1,0 +1,163 @@
+#include "core/members/holds.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace wr {
+
+void Held::set(Hold h, bool v)
+{
+    switch (h) {
+    case Hold::Major: major = v; break;
+    case Hold::Minor: minor = v; break;
+    case Hold::Top: top = v; break;
+    case Hold::Bottom: bottom = v; break;
+    case Hold::Twist: twist = v; break;
+    case Hold::Warping: break;
+    }
+}
+
+bool Held::lane(LengthAxis a) const
+{
+    switch (a) {
+    case LengthAxis::Major: return major;
+    case LengthAxis::Minor: return minor || (twist && (top || bottom)) || (top && bottom);
+    case LengthAxis::Torsion: return twist || (top && bottom);
+    case LengthAxis::Top: return top || twist;
+    case LengthAxis::Bottom: return bottom || twist;
+    }
+    return false;
+}
+
+std::string evidenceOf(const Frame& f, const HoldPoint& p)
+{
+    const auto row = static_cast<size_t>(p.evidence);
+    switch (p.origin) {
+    case HoldOrigin::Nothing: return "nothing holds it";
+    case HoldOrigin::Support: return "support of node " + f.nodes[row].id;
+    case HoldOrigin::Joint: return "element " + f.elements[row].id + " frames in";
+    case HoldOrigin::PartOnly: return "the file may hold a part of the frame only";
+    case HoldOrigin::Stated: return "stated by hand";
+    }
+    return {};
+}
+
+std::vector<std::vector<int>> elementsAtNodes(const Frame& f)
+{
+    std::vector<std::vector<int>> out(f.nodes.size());
+    for (size_t e = 0; e < f.elements.size(); ++e)
+        for (const int n : {f.elements[e].i, f.elements[e].j})
+            out[n].push_back(static_cast<int>(e));
+    return out;
+}
+
+namespace {
+
+HoldPoint fork(HoldOrigin origin, int evidence)
+{
+    return {0, kFork, origin, evidence};
+}
+
+// An end is held by a support, or by an element that stands across it.
+HoldPoint endOfWhole(const Frame& f, const std::vector<int>& elementsThere, int node, const MemberPiece& last)
+{
+    if (f.nodes[node].supported()) return fork(HoldOrigin::Support, node);
+    const Vec3 along = elementAxes(f, f.elements[last.element]).x;
+    for (const int e : elementsThere) {
+        if (e == last.element) continue;
+        constexpr double kSideways = 0.25881904510252074; // sin 15°
+        const Element& other = f.elements[e];
+        const Vec3 d = normalized(f.nodes[other.j].at - f.nodes[other.i].at);
+        if (norm(cross(along, d)) > kSideways) return fork(HoldOrigin::Joint, e);
+    }
+    return {};
+}
+
+// The same where the file may hold a part of the frame only: anything that goes on from there holds.
+HoldPoint endOfPart(const Frame& f, const std::vector<int>& elementsThere, int node, const MemberPiece& last, bool anySupport)
+{
+    if (f.nodes[node].supported()) return fork(HoldOrigin::Support, node);
+    for (const int e : elementsThere)
+        if (e != last.element) return fork(HoldOrigin::Joint, e);
+    if (elementsThere.size() > 1) return fork(HoldOrigin::Joint, last.element); // an element from a node to itself
+    return anySupport ? HoldPoint{} : fork(HoldOrigin::PartOnly, -1);
+}
+
+class Holder
+{
+public:
+    Holder(const Member& m, HoldPoint start, HoldPoint end) : m_(m)
+    {
+        end.at = m.length;
+        out_.points = {start, end};
+    }
+
+    void state(const DesignRestraint& r)
+    {
+        HoldPoint& p = at(placed(r.at));
+        p.origin = HoldOrigin::Stated;
+        p.evidence = -1;
+        if (r.free) p.held = Held{};
+        for (const Hold k : r.holds)
+            p.held.set(k, true);
+        for (const Hold k : r.lets)
+            p.held.set(k, false);
+        if (!r.to) return;
+        // Held all along: the two ends of the stretch are points, and what lies between has no length.
+        HeldStretch s{placed(r.at), placed(*r.to), {}};
+        for (const Hold k : r.holds) {
+            s.held.set(k, true);
+            HoldPoint& end = at(s.to);
+            end.held.set(k, true);
+            end.origin = HoldOrigin::Stated;
+            end.evidence = -1;
+        }
+        out_.stretches.push_back(s);
+    }
+    MemberHolds take() { return std::move(out_); }
+
+private:
+    // A position that means a joint or another hold but was rounded in the file is that one's.
+    double placed(double at) const
+    {
+        const double l = m_.length, eps = 1e-6 * l, snap = std::max(1e-3, 1e-5 * l);
+        for (const MemberPiece& p : m_.pieces)
+            for (const double joint : {p.start, p.start + p.length})
+                if (std::abs(at - joint) < snap) at = joint;
+        at = at < eps ? 0 : at > l - eps ? l : at;
+        for (const HoldPoint& p : out_.points)
+            if (std::abs(p.at - at) < eps) at = p.at;
+        return at;
+    }
+    HoldPoint& at(double place)
+    {
+        auto& list = out_.points;
+        const auto it = std::lower_bound(list.begin(), list.end(), place,
+                                         [](const HoldPoint& p, double x) { return p.at < x; });
+        if (it != list.end() && it->at == place) return *it;
+        HoldPoint p;
+        p.at = place;
+        return *list.insert(it, p);
+    }
+
+    const Member& m_;
+    MemberHolds out_;
+};
+
+} // namespace
+
+MemberHolds holdsOf(const Frame& f, const Member& m, const StatedRows& stated, const std::vector<std::vector<int>>& elementsAt,
+                    bool wholeFrame)
+{
+    const auto end = [&](int node, const MemberPiece& last) {
+        return wholeFrame ? endOfWhole(f, elementsAt[node], node, last)
+                          : endOfPart(f, elementsAt[node], node, last, stated.anySupport());
+    };
+    Holder out(m, end(m.startNode, m.pieces.front()), end(m.endNode, m.pieces.back()));
+    for (const DesignRestraint* r : stated.restraints(m.id))
+        out.state(*r);
+    return out.take();
+}
+
+} // namespace wr

@@ -1,0 +1,71 @@
+// What holds a member, and why: at points along it and over stretches of it. A stage of its own between forming and lengths.
+// Origin of a hold for now: the member's ends (held where something frames in or supports it) and the design block.
+#pragma once
+
+#include "core/members/members.h"
+#include "core/members/stated.h"
+
+#include <string>
+#include <vector>
+
+namespace wr {
+
+// Directions in which a point is held.
+struct Held
+{
+    bool major = false, minor = false, top = false, bottom = false, twist = false;
+    bool operator==(const Held&) const = default;
+    bool nothing() const { return !major && !minor && !top && !bottom && !twist; }
+    void set(Hold h, bool v);
+    void add(const Held& o) { major |= o.major, minor |= o.minor, top |= o.top, bottom |= o.bottom, twist |= o.twist; }
+    // Does that end a segment of a lane? A lateral hold at one flange shortens minor-axis column buckling only where twist (or the
+    // other flange) is held too; lateral-torsional buckling of a flange is held by that flange or by twist.
+    bool lane(LengthAxis a) const;
+};
+inline constexpr Held kFork{true, true, true, true, true};
+
+enum class HoldOrigin {
+    Nothing, // an end that nothing holds
+    Support, // of the node there
+    Joint,   // an element that frames in
+    PartOnly, // forces were given: the file may hold a part of the frame, so the end counts as held
+    Stated   // an entry of design.restraints
+};
+
+// A place that is held (or an end that is not), with what it is known from.
+struct HoldPoint
+{
+    double at = 0; // m along the member
+    Held held;
+    HoldOrigin origin = HoldOrigin::Nothing;
+    int evidence = -1; // the node of a support, the element that frames in; -1: none
+};
+
+// A stretch held all along, by an entry of design.restraints.
+struct HeldStretch
+{
+    double from = 0, to = 0;
+    Held held;
+};
+
+struct MemberHolds
+{
+    std::vector<HoldPoint> points; // by place; both ends are always there
+    std::vector<HeldStretch> stretches;
+    bool freeStart() const { return points.front().held.nothing(); }
+    bool freeEnd() const { return points.back().held.nothing(); }
+};
+
+// Where it comes from in words: "support of node 4", "element B2 frames in", "stated by hand".
+std::string evidenceOf(const Frame& f, const HoldPoint& p);
+
+// `elementsAt`: elementsAtNodes(). An element that only continues the member's line (within 15°: steps and kinks) holds no end.
+// `wholeFrame`: the frame is analysed here, so an end that nothing holds is free; with given forces any element that goes on from
+// there holds it, and an end with nothing at all is free where the file has supports somewhere, else a fork end.
+MemberHolds holdsOf(const Frame& f, const Member& m, const StatedRows& stated, const std::vector<std::vector<int>>& elementsAt,
+                    bool wholeFrame);
+
+// Elements at each node.
+std::vector<std::vector<int>> elementsAtNodes(const Frame& f);
+
+} // namespace wr

@@ -1,0 +1,319 @@
+#include "core/project/design_state.h"
+
+#include "core/audit/audit.h"
+
+#include <algorithm>
+#include <unordered_map>
+
+namespace wr {
+
+namespace {
+
+using Findings = std::shared_ptr<const std::vector<Finding>>;
+
+const Findings& noFindings()
+{
+    static const auto none = std::make_shared<const std::vector<Finding>>();
+    return none;
+}
+
+const SharedList<MemberResult>::Item& noResult()
+{
+    static const auto none = std::make_shared<const MemberResult>();
+    return none;
+}
+
+std::shared_ptr<const ForceTable> forcesOf(const std::shared_ptr<const FrameResults>& r)
+{
+    return {r, &r->forces.forces};
+}
+CheckModel::Motions motionsOf(const std::shared_ptr<const FrameResults>& r)
+{
+    return {r, &r->forces.motions};
+}
+
+// No result is known: every member is to be checked.
+void forget(DesignState& s)
+{
+    const size_t n = s.model->members().size();
+    auto report = std::make_shared<CheckReport>();
+    report->standard = s.model->standard().key;
+    report->results.assign(n, noResult());
+    report->count(s.model->members());
+    s.report = std::move(report);
+    s.stale.clear();
+    for (size_t i = 0; i < n; ++i)
+        s.stale.insert(s.stale.end(), i);
+    s.checked = false;
+    s.ofReport = noFindings();
+    s.whole.reset();
+    s.wholeKnown = false;
+}
+
+// A state whose model was made anew with nothing to go on from.
+DesignState fresh(DesignState s, const DesignState::Standards& standards)
+{
+    s.model = std::make_shared<const CheckModel>(s.frame, forcesOf(s.results), standards, motionsOf(s.results));
+    forget(s);
+    return auditedState(s);
+}
+
+} // namespace
+
+bool DesignState::forcesFit() const
+{
+    return !hasForces() || forces().sizes == sizesFingerprint(*frame);
+}
+
+double DesignState::mass() const
+{
+    double out = 0;
+    for (const Element& e : frame->elements.list())
+        out += frame->length(e) * std::as_const(frame->sections)[static_cast<size_t>(e.section)].properties.a *
+               frame->materials[static_cast<size_t>(e.material)].density;
+    return out;
+}
+
+std::vector<Finding> DesignState::findings() const
+{
+    std::vector<Finding> out = *read;
+    for (const std::vector<Finding>* more : {analysis.get(), audited.get(), ofReport.get()})
+        out.insert(out.end(), more->begin(), more->end());
+    if (whole) out.push_back(*whole);
+    return out;
+}
+
+DesignState beginState(Frame frame, std::vector<Finding> read, const DesignState::Standards& standards,
+                       const AnalysisChoice& choice, Progress& progress, std::shared_ptr<AnalysisMemory> memory)
+{
+    DesignState s;
+    s.read = std::make_shared<const std::vector<Finding>>(std::move(read));
+    if (!frame.results.empty())
+        s.results = takeResults(frame);
+    else {
+        auto r = std::make_shared<FrameResults>();
+        r->forces = analyseForces(frame, choice, progress, std::move(memory));
+        if (!r->forces.ok) {
+            r->forces.forces = {};
+            r->forces.motions.clear();
+        }
+        r->modes = std::move(frame.modes);
+        frame.modes.clear();
+        s.results = std::move(r);
+    }
+    s.analysis = {s.results, &s.results->forces.findings};
+    s.frame = std::make_shared<const Frame>(std::move(frame));
+    return fresh(std::move(s), standards);
+}
+
+DesignState auditedState(const DesignState& s)
+{
+    DesignState out = s;
+    out.audited = std::make_shared<const std::vector<Finding>>(audit(*s.model));
+    out.ofReport =
+        s.checked ? std::make_shared<const std::vector<Finding>>(auditResults(*s.model, *s.report)) : noFindings();
+    return out;
+}
+
+std::pair<DesignState, bool> checkedState(const DesignState& s, Progress& progress)
+{
+    const std::vector<size_t> which(s.stale.begin(), s.stale.end());
+    auto report = std::make_shared<CheckReport>(*s.report);
+    if (!which.empty() && !s.model->checkAll(*report, progress, which)) return {s, false};
+    report->standard = s.model->standard().key;
+    report->count(s.model->members());
+    DesignState out = s;
+    out.report = report;
+    out.stale.clear();
+    out.checked = true;
+    out = auditedState(out);
+    if (s.whole) warnOfSway(*s.whole, *s.model, *report); // its finding stands already
+    return {std::move(out), true};
+}
+
+DesignState judgedState(const DesignState& s, Progress& progress)
+{
+    DesignState out = s;
+    out.whole = auditWhole(*s.model, progress);
+    out.wholeKnown = !progress.cancelled();
+    if (!out.whole) return out;
+    auto report = std::make_shared<CheckReport>(*s.report);
+    warnOfSway(*out.whole, *s.model, *report);
+    out.report = std::move(report);
+    return out;
+}
+
+DesignState underStandard(const DesignState& s, const std::string& standard)
+{
+    auto frame = std::make_shared<Frame>(*s.frame);
+    frame->design.standard = standard;
+    DesignState out = s;
+    out.frame = std::move(frame);
+    return fresh(std::move(out), s.model->standards());
+}
+
+DesignState withResults(const DesignState& s, std::shared_ptr<const FrameResults> results)
+{
+    DesignState out = s;
+    out.analysis = {results, &results->forces.findings};
+    if (results->forces.ok) out.results = std::move(results);
+    out.model = std::make_shared<const CheckModel>(out.frame, forcesOf(out.results), motionsOf(out.results), *s.model, Changed{});
+    forget(out);
+    return auditedState(out);
+}
+
+Frame frameToWrite(const DesignState& s)
+{
+    Frame out = *s.frame;
+    out.results = s.results->given;
+    out.modes = s.results->modes;
+    return out;
+}
+
+namespace {
+
+template <class T, class F> void eachRow(const RowsPatch<T>& p, F&& take)
+{
+    for (const auto& r : p.removed)
+        take(r.row);
+    for (const auto& r : p.added)
+        take(r.row);
+    for (const auto& c : p.changed)
+        take(c.before), take(c.after);
+}
+
+// Rows of a table that elements point to by place: from here on the places may mean another row.
+template <class T> size_t firstMoved(const RowsPatch<T>& p, size_t sizeBefore, size_t sizeAfter)
+{
+    size_t out = std::min(sizeBefore, sizeAfter);
+    for (const auto& r : p.removed)
+        out = std::min(out, r.at);
+    for (const auto& r : p.added)
+        out = std::min(out, r.at);
+    return out;
+}
+
+// What the rows of a patch touch.
+class Reading
+{
+public:
+    Reading(const Patch& p, const Frame& before, const Frame& after) : p_(p), before_(before), after_(after) { read(); }
+    Changed changed;
+    Staleness stale;
+
+private:
+    void read()
+    {
+        stale.loads = !p_.cases.empty() || !p_.combinations.empty();
+        stale.method = p_.settings && p_.settings->first.analysis != p_.settings->second.analysis;
+        sizes();
+        eachRow(p_.members, [&](const DesignMember& m) { changed.members.insert(m.id); });
+        changed.forming = stale.sizes || !p_.members.empty();
+        eachRow(p_.restraints, [&](const DesignRestraint& r) { changed.stated.insert(r.member); });
+        eachRow(p_.lengths, [&](const DesignLength& l) { changed.stated.insert(l.member); });
+    }
+    void sizes()
+    {
+        if (p_.elements.empty() && p_.sections.empty() && p_.materials.empty()) return;
+        changed.elements.assign(after_.elements.size(), 0);
+        for (const auto& c : p_.elements.changed) {
+            changed.elements[c.at] = 1;
+            stale.sizes |= c.before.section != c.after.section || c.before.material != c.after.material;
+        }
+        std::vector<char> section(after_.sections.size(), 0), material(after_.materials.size(), 0);
+        for (const auto& c : p_.sections.changed)
+            section[c.at] = 1;
+        for (const auto& c : p_.materials.changed)
+            material[c.at] = 1;
+        const size_t sections = firstMoved(p_.sections, before_.sections.size(), after_.sections.size()),
+                     materials = firstMoved(p_.materials, before_.materials.size(), after_.materials.size());
+        const std::vector<Element>& elements = after_.elements.list();
+        for (size_t e = 0; e < elements.size(); ++e) {
+            const auto s = static_cast<size_t>(elements[e].section), m = static_cast<size_t>(elements[e].material);
+            if (s < sections && m < materials && !section[s] && !material[m]) continue;
+            stale.sizes |= !changed.elements[e];
+            changed.elements[e] = 1;
+        }
+    }
+
+    const Patch& p_;
+    const Frame &before_, &after_;
+};
+
+// Results of members that nothing touched go over to the next state, by name where their places have moved. Others keep their old
+// one until they are checked again, as long as it can be read: under the same forces and the same standard.
+void carryResults(const DesignState& before, DesignState& next)
+{
+    const CheckModel &was = *before.model, &now = *next.model;
+    const SharedList<Member>&old = was.members(), &list = now.members();
+    std::unordered_map<std::string_view, size_t> places;
+    const auto placeOf = [&](size_t i) -> std::optional<size_t> {
+        if (i < old.size() && old[i].id == list[i].id) return i;
+        if (places.empty())
+            for (size_t k = 0; k < old.size(); ++k)
+                places.emplace(old[k].id, k);
+        const auto it = places.find(list[i].id);
+        return it == places.end() ? std::nullopt : std::optional(it->second);
+    };
+    auto report = std::make_shared<CheckReport>();
+    report->standard = now.standard().key;
+    report->results.reserve(list.size());
+    const bool readable = &was.forces() == &now.forces() && was.frame().combinations.shares(now.frame().combinations);
+    next.stale.clear();
+    size_t same = 0;
+    for (size_t i = 0; i < list.size(); ++i) {
+        const auto place = placeOf(i);
+        const bool kept = place && now.sameCheck(i, was, *place) && !before.stale.contains(*place);
+        if (!kept) next.stale.insert(next.stale.end(), i);
+        same += kept;
+        const bool shown = place && readable && &was.standardOf(*place) == &now.standardOf(i);
+        report->results.push_back(kept || shown ? before.report->results.item(*place) : noResult());
+    }
+    if (!readable || (same == 0 && !list.empty())) return forget(next);
+    report->count(list);
+    next.report = std::move(report);
+}
+
+} // namespace
+
+std::optional<Advanced> advance(const DesignState& s, const Patch& patch, const ResultStore& store)
+{
+    auto frame = std::make_shared<Frame>(*s.frame);
+    if (!applyPatch(*frame, patch)) return std::nullopt;
+    Reading read(patch, *s.frame, *frame);
+    Advanced out{s, read.stale};
+    DesignState& next = out.state;
+    next.frame = frame;
+    Staleness& stale = out.stale;
+    if (stale.sizes || stale.loads || stale.method) {
+        if (auto kept = store.find(resultKeyOf(*frame)))
+            next.results = std::move(kept);
+        else if (stale.loads && s.forces().given)
+            next.results = refitted(*s.results, *s.frame, *frame);
+        else if (stale.loads) {
+            // Old columns mean nothing under new combinations.
+            next.results = std::make_shared<const FrameResults>();
+            stale.analyse = true;
+        } else
+            stale.analyse = stale.method;
+    }
+    if (next.results != s.results) next.analysis = {next.results, &next.results->forces.findings};
+    next.model = std::make_shared<const CheckModel>(next.frame, forcesOf(next.results), motionsOf(next.results), *s.model,
+                                                    read.changed);
+    stale.members = &next.model->members() != &s.model->members() && [&] {
+        const SharedList<Member>&a = s.model->members(), &b = next.model->members();
+        if (a.size() != b.size()) return true;
+        for (size_t i = 0; i < a.size(); ++i)
+            if (a[i].id != b[i].id) return true;
+        return false;
+    }();
+    const bool sameWhole = next.results == s.results && !stale.sizes && !stale.loads && &next.model->standard() == &s.model->standard();
+    if (!sameWhole) {
+        next.whole.reset();
+        next.wholeKnown = false;
+    }
+    carryResults(s, next);
+    return out;
+}
+
+} // namespace wr

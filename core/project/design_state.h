@@ -1,0 +1,74 @@
+// The state of a design: frame, results, members with holds and lengths, check report and findings, as one immutable snapshot. The
+// one way from a file to findings, and from an edit to the next state; window and command line use the same functions. Each gives
+// a new state and leaves the old one as it is.
+#pragma once
+
+#include "core/checking/runner.h"
+#include "core/project/frame_results.h"
+#include "core/project/history.h"
+
+#include <memory>
+#include <optional>
+#include <set>
+#include <vector>
+
+namespace wr {
+
+struct DesignState
+{
+    using Standards = CheckModel::Standards;
+    std::shared_ptr<const Frame> frame; // its "results" are empty: they stand below
+    std::shared_ptr<const FrameResults> results;
+    std::shared_ptr<const CheckModel> model;
+    std::shared_ptr<const CheckReport> report; // a member that was not checked yet has no outcomes
+    std::set<size_t> stale;                    // members whose result is not (or no longer) theirs
+    bool checked = false;                      // the report is one: not only places for results
+    std::shared_ptr<const std::vector<Finding>> read, analysis, audited, ofReport; // of the reader, the analysis, the audit …
+    std::optional<Finding> whole; // what an analysis of its own says of the frame (auditWhole), where `wholeKnown`
+    bool wholeKnown = false;
+
+    const ForceTable& forces() const { return results->forces.forces; }
+    bool hasForces() const { return !forces().empty(); }
+    bool forcesFit() const; // they belong to the sizes the frame has
+    double mass() const;    // kg, of all elements
+    // Of the reader, the analysis, the audit, the report and the whole frame, in that order.
+    std::vector<Finding> findings() const;
+};
+
+// 1. From a frame as it was read, with the findings of the reader: results that came with it, else those of an analysis by
+// `choice`. An analysis that fails leaves no forces; its findings say why.
+DesignState beginState(Frame frame, std::vector<Finding> read, const DesignState::Standards& standards,
+                       const AnalysisChoice& choice, Progress& progress, std::shared_ptr<AnalysisMemory> memory = nullptr);
+// 2. Members whose results are stale are checked, and the audit follows; false in the second where it was cancelled.
+std::pair<DesignState, bool> checkedState(const DesignState& s, Progress& progress);
+// 3. What an analysis of its own finds, and what that does to the members. May take long.
+DesignState judgedState(const DesignState& s, Progress& progress);
+
+// The same frame and forces under another standard, unchecked.
+DesignState underStandard(const DesignState& s, const std::string& standard);
+// With other results of the same frame. Results that failed leave the forces there were; their findings stand.
+DesignState withResults(const DesignState& s, std::shared_ptr<const FrameResults> results);
+// The audit alone, for a state whose members are not to be checked.
+DesignState auditedState(const DesignState& s);
+
+// What a patch made stale, by aspect.
+struct Staleness
+{
+    bool sizes = false;   // sections or materials of elements
+    bool loads = false;   // cases or combinations
+    bool method = false;  // the way of analysis
+    bool members = false; // which members there are, or their order
+    bool analyse = false; // there are no forces for this state: it is to be analysed
+};
+struct Advanced
+{
+    DesignState state;
+    Staleness stale;
+};
+// The state after a change; null where the patch does not fit. Results are looked up in the store under the new key.
+std::optional<Advanced> advance(const DesignState& s, const Patch& patch, const ResultStore& store);
+
+// A frame for the file: with the results that came with it.
+Frame frameToWrite(const DesignState& s);
+
+} // namespace wr

@@ -1,0 +1,204 @@
+#include "core/project/patch.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+#include <unordered_map>
+
+namespace wr {
+
+namespace {
+
+template <class T> std::string keyOf(const T& row)
+{
+    return row.id;
+}
+std::string keyOf(const DesignRestraint& r)
+{
+    return fmt::format("{}@{}", r.member, r.at);
+}
+std::string keyOf(const DesignLength& l)
+{
+    return fmt::format("{}/{}@{}", l.member, static_cast<int>(l.axis), l.from.value_or(-1));
+}
+
+// How often each key still stands in what is left of a table.
+class Remaining
+{
+public:
+    template <class T> void fill(const std::vector<T>& rows, size_t from)
+    {
+        for (size_t i = from; i < rows.size(); ++i)
+            ++count_[keyOf(rows[i])];
+    }
+    bool has(const std::string& key) const
+    {
+        const auto it = count_.find(key);
+        return it != count_.end() && it->second > 0;
+    }
+    void take(const std::string& key) { --count_[key]; }
+
+private:
+    std::unordered_map<std::string, int> count_;
+};
+
+template <class T> RowsPatch<T> between(const Rows<T>& tableBefore, const Rows<T>& tableAfter)
+{
+    RowsPatch<T> out;
+    if (tableBefore.shares(tableAfter)) return out;
+    const std::vector<T>&before = tableBefore.list(), &after = tableAfter.list();
+    size_t i = 0, j = 0;
+    while (i < before.size() && j < after.size() && before[i] == after[j])
+        ++i, ++j;
+    Remaining left, right;
+    left.fill(before, i), right.fill(after, j);
+    while (i < before.size() || j < after.size()) {
+        const std::string a = i < before.size() ? keyOf(before[i]) : "", b = j < after.size() ? keyOf(after[j]) : "";
+        if (i < before.size() && j < after.size() && a == b) {
+            if (!(before[i] == after[j])) out.changed.push_back({i, j, before[i], after[j]});
+            left.take(a), right.take(b);
+            ++i, ++j;
+        } else if (i < before.size() && (j == after.size() || !right.has(a) || left.has(b))) {
+            // Gone, or moved behind: then it comes again among the rows that are added.
+            out.removed.push_back({i, before[i]});
+            left.take(a);
+            ++i;
+        } else {
+            out.added.push_back({j, after[j]});
+            right.take(b);
+            ++j;
+        }
+    }
+    return out;
+}
+
+template <class T> RowsPatch<T> swapped(const RowsPatch<T>& p)
+{
+    RowsPatch<T> out{p.added, p.removed, p.changed};
+    for (auto& c : out.changed) {
+        std::swap(c.from, c.at);
+        std::swap(c.before, c.after);
+    }
+    return out;
+}
+
+template <class T> bool fits(const Rows<T>& table, const RowsPatch<T>& p)
+{
+    const std::vector<T>& rows = table.list();
+    for (const auto& r : p.removed)
+        if (r.at >= rows.size() || !(rows[r.at] == r.row)) return false;
+    for (const auto& c : p.changed)
+        if (c.from >= rows.size() || !(rows[c.from] == c.before)) return false;
+    return rows.size() >= p.removed.size();
+}
+
+template <class T> void apply(Rows<T>& table, const RowsPatch<T>& p)
+{
+    if (p.empty()) return;
+    if (p.removed.empty() && p.added.empty()) {
+        std::vector<T>& rows = table.edit();
+        for (const auto& c : p.changed)
+            rows[c.at] = c.after;
+        return;
+    }
+    const std::vector<T>& rows = table.list();
+    std::vector<T> out;
+    out.reserve(rows.size() + p.added.size() - p.removed.size());
+    size_t gone = 0, come = 0;
+    for (size_t i = 0; i <= rows.size(); ++i) {
+        while (come < p.added.size() && p.added[come].at == out.size())
+            out.push_back(p.added[come++].row);
+        if (i == rows.size()) break;
+        if (gone < p.removed.size() && p.removed[gone].at == i)
+            ++gone;
+        else
+            out.push_back(rows[i]);
+    }
+    while (come < p.added.size())
+        out.push_back(p.added[come++].row);
+    for (const auto& c : p.changed)
+        out[c.at] = c.after;
+    table = std::move(out);
+}
+
+// Every table of a frame that a patch has a part for.
+template <class F, class G, class H, class Each> void eachTable(F& f, G& g, H& p, Each&& each)
+{
+    each(f.materials, g.materials, p.materials);
+    each(f.sections, g.sections, p.sections);
+    each(f.elements, g.elements, p.elements);
+    each(f.cases, g.cases, p.cases);
+    each(f.combinations, g.combinations, p.combinations);
+    each(f.design.members, g.design.members, p.members);
+    each(f.design.restraints, g.design.restraints, p.restraints);
+    each(f.design.lengths, g.design.lengths, p.lengths);
+    each(f.design.briefs, g.design.briefs, p.briefs);
+    each(f.design.groups, g.design.groups, p.groups);
+    each(f.design.ladders, g.design.ladders, p.ladders);
+    each(f.design.parameterSets, g.design.parameterSets, p.parameterSets);
+}
+
+} // namespace
+
+DesignSettings settingsOf(const Frame& f)
+{
+    const Design& d = f.design;
+    return {f.hasDesign, d.standard, d.nationalParameters, d.analysis, d.swayX, d.swayY};
+}
+
+bool Patch::empty() const
+{
+    return materials.empty() && sections.empty() && elements.empty() && cases.empty() && combinations.empty() && members.empty() &&
+           restraints.empty() && lengths.empty() && briefs.empty() && groups.empty() && ladders.empty() && parameterSets.empty() &&
+           !settings;
+}
+
+Patch differences(const Frame& before, const Frame& after, std::string words)
+{
+    Patch p;
+    p.words = std::move(words);
+    eachTable(before, after, p, [](const auto& a, const auto& b, auto& part) { part = between(a, b); });
+    if (const DesignSettings a = settingsOf(before), b = settingsOf(after); !(a == b)) p.settings.emplace(a, b);
+    return p;
+}
+
+Patch inverseOf(const Patch& p)
+{
+    Patch out;
+    out.words = p.words;
+    out.materials = swapped(p.materials);
+    out.sections = swapped(p.sections);
+    out.elements = swapped(p.elements);
+    out.cases = swapped(p.cases);
+    out.combinations = swapped(p.combinations);
+    out.members = swapped(p.members);
+    out.restraints = swapped(p.restraints);
+    out.lengths = swapped(p.lengths);
+    out.briefs = swapped(p.briefs);
+    out.groups = swapped(p.groups);
+    out.ladders = swapped(p.ladders);
+    out.parameterSets = swapped(p.parameterSets);
+    if (p.settings) out.settings.emplace(p.settings->second, p.settings->first);
+    return out;
+}
+
+bool applyPatch(Frame& f, const Patch& p)
+{
+    bool ok = !p.settings || settingsOf(f) == p.settings->first;
+    const Frame& now = f;
+    eachTable(now, now, p, [&](const auto& table, const auto&, const auto& part) { ok = ok && fits(table, part); });
+    if (!ok) return false;
+    eachTable(f, now, p, [](auto& table, const auto&, const auto& part) { apply(table, part); });
+    if (p.settings) {
+        const DesignSettings& s = p.settings->second;
+        Design& d = f.design;
+        f.hasDesign = s.hasDesign;
+        d.standard = s.standard;
+        d.nationalParameters = s.nationalParameters;
+        d.analysis = s.analysis;
+        d.swayX = s.swayX;
+        d.swayY = s.swayY;
+    }
+    return true;
+}
+
+} // namespace wr
