@@ -32,15 +32,18 @@ DesignState stateOf(const std::shared_ptr<Frame>& frame, const std::shared_ptr<F
 void measure(const char* name, const DesignState& start, const Edit& edit)
 {
     std::optional<Patch> patch;
+    Frame changed;
     const double diff = seconds(5, [&] {
         Frame next = *start.frame;
-        const auto p = applyEdit(next, edit);
-        patch = p ? std::optional(*p) : std::nullopt;
+        auto p = applyEdit(next, edit);
+        if (!p) return;
+        patch = std::move(*p);
+        changed = std::move(next);
     });
     if (!patch) return fmt::print("{}: the edit was refused\n", name);
     const ResultStore store;
     std::optional<Advanced> next;
-    const double step = seconds(5, [&] { next = advance(start, *patch, store); });
+    const double step = seconds(5, [&] { next = advance(start, *patch, changed, store); });
     SilentProgress progress;
     CheckReport report;
     const std::vector<size_t> which(next->state.stale.begin(), next->state.stale.end());

@@ -176,7 +176,7 @@ QString Document::run(const Edit& e)
     const auto patch = applyEdit(next, e);
     if (!patch) return QString::fromStdString(patch.error());
     history_.add(*patch);
-    advanceBy(*patch);
+    adopt(advance(state_, *patch, std::move(next), store_));
     return {};
 }
 
@@ -196,10 +196,15 @@ void Document::advanceBy(const Patch& patch)
 {
     auto next = advance(state_, patch, store_);
     if (!next) return logError("a change does not fit the frame: " + patch.words);
-    const Staleness stale = next->stale;
+    adopt(std::move(*next));
+}
+
+void Document::adopt(Advanced next)
+{
+    const Staleness stale = next.stale;
     const bool wasChecked = state_.checked;
     const std::set<size_t> before = pick_;
-    take(std::move(next->state));
+    take(std::move(next.state));
     if (wasChecked && !state_.checked) second_.reset();
     if (pick_ != before || stale.members) Q_EMIT pickChanged();
     Q_EMIT historyChanged();

@@ -88,6 +88,7 @@ public:
 private:
     void take(DesignState s); // as the state at hand
     void advanceBy(const Patch& patch);
+    void adopt(Advanced next);
     void check();
     void checkSecond();
     void judge(); // what an analysis of its own finds, in the background after a check

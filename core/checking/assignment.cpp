@@ -7,7 +7,8 @@
 namespace wr {
 
 Assignment::Assignment(const Frame& f, const SharedList<Member>& members, const Standards& standards, const Assignment* before)
-    : standards_(standards), materials_(f.materials), sets_(f.design.parameterSets), set_(f.design.nationalParameters)
+    : standards_(standards), briefs_(f.design.briefs), materials_(f.materials), sets_(f.design.parameterSets),
+      set_(f.design.nationalParameters), wanted_(f.design.standard)
 {
     const std::string wanted = f.design.standard.empty() ? std::string(kDefaultStandard) : f.design.standard;
     standard_ = byKey(wanted);
@@ -40,6 +41,12 @@ Assignment::Assignment(const Frame& f, const SharedList<Member>& members, const 
         }
         members_.push_back(it->second);
     }
+}
+
+bool Assignment::holdsFor(const Frame& f) const
+{
+    return briefs_.shares(f.design.briefs) && materials_.shares(f.materials) && sets_.shares(f.design.parameterSets) &&
+           set_ == f.design.nationalParameters && wanted_ == f.design.standard;
 }
 
 const Standard* Assignment::byKey(std::string_view key) const

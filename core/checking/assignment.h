@@ -25,6 +25,9 @@ public:
     // Ways that are as they were are taken over from `before`, so that one pointer stands for one way from state to state.
     Assignment(const Frame& f, const SharedList<Member>& members, const Standards& standards, const Assignment* before);
 
+    // Would it come out the same for a later state of the frame, if the members are the same?
+    bool holdsFor(const Frame& f) const;
+
     const Standard& standard() const { return *standard_; } // of the frame
     const Assigned& of(size_t member) const { return *members_[member]; }
     const std::shared_ptr<const Assigned>& item(size_t member) const { return members_[member]; }
@@ -42,9 +45,10 @@ private:
     std::shared_ptr<const Assigned> plain_;
     std::vector<Finding> findings_;
     // What the ways were made of, besides the briefs: the tables themselves, so that a later state can tell.
+    Rows<Brief> briefs_;
     Rows<Material> materials_;
     Rows<NationalSet> sets_;
-    std::string set_;
+    std::string set_, wanted_;
 };
 
 } // namespace wr

@@ -11,7 +11,6 @@
 #include <tbb/blocked_range.h>
 #include <tbb/enumerable_thread_specific.h>
 #include <tbb/parallel_for.h>
-#include <unordered_map>
 
 namespace wr {
 
@@ -32,9 +31,9 @@ CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const
     : motions_(std::move(motions)), frame_(std::move(frame)), forces_(std::move(forces)), standards_(std::move(standards)),
       compressed_(anyCompression(*forces_))
 {
-    members_ = std::make_shared<const SharedList<Member>>(formMembers(*frame_, formingFindings_));
+    formed_ = std::make_shared<const Formed>(formMembers(*frame_, formingFindings_));
     elementsAt_ = std::make_shared<const std::vector<std::vector<int>>>(elementsAtNodes(*frame_));
-    assignment_ = std::make_shared<const Assignment>(*frame_, *members_, standards_, nullptr);
+    assignment_ = std::make_shared<const Assignment>(*frame_, members(), standards_, nullptr);
     sets_ = std::make_shared<const ForceSets>(*frame_, *forces_, *standards_);
     support(nullptr, nullptr);
 }
@@ -42,72 +41,100 @@ CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const
 CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces, Motions motions,
                        const CheckModel& before, const Changed& changed)
     : motions_(std::move(motions)), frame_(std::move(frame)), forces_(std::move(forces)), standards_(before.standards_),
-      members_(before.members_), elementsAt_(before.elementsAt_), formingFindings_(before.formingFindings_),
+      formed_(before.formed_), elementsAt_(before.elementsAt_), formingFindings_(before.formingFindings_),
       compressed_(forces_ == before.forces_ ? before.compressed_ : anyCompression(*forces_))
 {
     if (changed.forming) {
-        const std::vector<char> none(changed.elements.empty() ? frame_->elements.size() : 0, 0);
-        const FormedBefore formed{*before.members_, changed.elements.empty() ? none : changed.elements, changed.members};
+        const FormedBefore formed{*before.formed_, changed.elements, changed.members};
         formingFindings_.clear();
-        members_ = std::make_shared<const SharedList<Member>>(formMembers(*frame_, formingFindings_, &formed));
+        formed_ = std::make_shared<const Formed>(formMembers(*frame_, formingFindings_, &formed));
     }
-    assignment_ = std::make_shared<const Assignment>(*frame_, *members_, standards_, before.assignment_.get());
+    const bool sameMembers = formed_ == before.formed_;
+    assignment_ = sameMembers && before.assignment_->holdsFor(*frame_)
+                      ? before.assignment_
+                      : std::make_shared<const Assignment>(*frame_, members(), standards_, before.assignment_.get());
     const bool sameSets = forces_ == before.forces_ && frame_->combinations.shares(before.frame_->combinations);
     sets_ = sameSets ? before.sets_ : std::make_shared<const ForceSets>(*frame_, *forces_, *standards_);
     support(&before, &changed);
+}
+
+bool CheckModel::samePlaces(const CheckModel& other) const
+{
+    if (formed_ == other.formed_) return true;
+    const SharedList<Member>&a = members(), &b = other.members();
+    if (a.size() != b.size()) return false;
+    for (size_t i = 0; i < a.size(); ++i)
+        if (a.item(i) != b.item(i) && a[i].id != b[i].id) return false;
+    return true;
 }
 
 // Holds and lengths of every member: those of a member that is the same, held and checked as before, are taken over.
 void CheckModel::support(const CheckModel* before, const Changed* changed)
 {
     const Frame& f = *frame_;
+    const SharedList<Member>& list = members();
+    std::vector<char> again(list.size(), 0);
+    if (changed)
+        for (const std::string& id : changed->stated)
+            if (const auto place = find(id)) again[*place] = 1;
     std::optional<StatedRows> stated;
-    std::unordered_map<const Member*, size_t> places;
+    size_t next = 0; // where the member most likely stood
     const auto placeBefore = [&](size_t i) -> std::optional<size_t> {
-        const auto& item = members_->item(i);
-        const SharedList<Member>& list = before->members();
-        if (i < list.size() && list.item(i) == item) return i;
-        if (places.empty())
-            for (size_t k = 0; k < list.size(); ++k)
-                places.emplace(&list[k], k);
-        const auto it = places.find(item.get());
-        return it == places.end() ? std::nullopt : std::optional(it->second);
+        const SharedList<Member>& old = before->members();
+        if (next < old.size() && old.item(next) == list.item(i)) return next++;
+        const auto found = before->find(list[i].id);
+        if (!found || old.item(*found) != list.item(i)) return std::nullopt;
+        next = *found + 1;
+        return found;
     };
     const bool reuse = before && before->forces_->given == forces_->given;
-    lanes_.reserve(members_->size());
-    findings_ = formingFindings_;
-    for (size_t i = 0; i < members_->size(); ++i) {
-        const Member& m = (*members_)[i];
+    lanes_.reserve(list.size());
+    for (size_t i = 0; i < list.size(); ++i) {
         SharedList<MemberLanes>::Item item;
-        if (reuse && !changed->stated.contains(m.id))
-            if (const auto place = placeBefore(i); place && before->briefOf(*place).k == briefOf(i).k)
-                item = before->lanes_.item(*place);
+        if (reuse)
+            if (const auto place = placeBefore(i); place && !again[i] && sameFactors(i, *before, *place)) item = before->lanes_.item(*place);
         if (!item) {
             if (!stated) stated.emplace(f);
             auto made = std::make_shared<MemberLanes>();
-            made->holds = holdsOf(f, m, *stated, *elementsAt_, !forces_->given);
-            made->lanes = lengthsOf(m, made->holds, *stated, briefOf(i));
+            made->holds = holdsOf(f, list[i], *stated, *elementsAt_, !forces_->given);
+            made->lanes = lengthsOf(list[i], made->holds, *stated, briefOf(i));
             item = std::move(made);
         }
         lanes_.push_back(std::move(item));
-        const Lanes& l = lanes_.back().lanes;
+    }
+}
+
+// Effective length factors of the brief, as of that member of another state.
+bool CheckModel::sameFactors(size_t member, const CheckModel& other, size_t there) const
+{
+    const auto &mine = assignment_->item(member), &its = other.assignment_->item(there);
+    return mine == its || mine->brief.k == its->brief.k;
+}
+
+std::vector<Finding> CheckModel::findings() const
+{
+    std::vector<Finding> out = formingFindings_;
+    for (size_t i = 0; i < members().size(); ++i) {
+        const Lanes& l = lanes_[i].lanes;
+        const std::string& id = members()[i].id;
         if (l.freeStart || l.freeEnd)
-            findings_.push_back(finding(
-                "member.free-end", "", m.id,
+            out.push_back(finding(
+                "member.free-end", "", id,
                 fmt::format("{} of member {} is held by nothing that stands across it: it is checked as a cantilever (K = "
                             "2); a restraint there says otherwise",
                             l.freeStart && l.freeEnd ? "each end"
                             : l.freeStart            ? "the first end"
                                                      : "the last end",
-                            m.id)));
+                            id)));
     }
-    findings_.insert(findings_.end(), assignment_->findings().begin(), assignment_->findings().end());
+    out.insert(out.end(), assignment_->findings().begin(), assignment_->findings().end());
+    return out;
 }
 
 bool CheckModel::sameCheck(size_t member, const CheckModel& other, size_t there) const
 {
     const Frame &f = *frame_, &g = *other.frame_;
-    return forces_ == other.forces_ && members_->item(member) == other.members_->item(there) &&
+    return forces_ == other.forces_ && members().item(member) == other.members().item(there) &&
            lanes_.item(member) == other.lanes_.item(there) && assignment_->item(member) == other.assignment_->item(there) &&
            f.combinations.shares(g.combinations) && f.design.swayX == g.design.swayX && f.design.swayY == g.design.swayY;
 }
@@ -126,7 +153,7 @@ std::string CheckModel::combinationOf(size_t member, const CheckOutcome& o) cons
 
 MemberPlan CheckModel::plan(size_t member) const
 {
-    const Member& m = (*members_)[member];
+    const Member& m = members()[member];
     const FrameSection& s = frame_->sections[m.section];
     const Brief& b = briefOf(member);
     MemberPlan out = planMember(m, lanes(member), *forces_, s.properties.principal,
@@ -155,7 +182,7 @@ void CheckModel::demandsInto(size_t member, std::vector<double>& buffer, Demands
         return std::any_of(limits.begin(), limits.end(), [&](const DeflectionLimit& l) { return l.part == part; });
     };
     deflectionsInto(p,
-                    {*frame_, (*members_)[member], lanes(member), *forces_, *elementsAt_, serviceSets(), motions_.get(),
+                    {*frame_, members()[member], lanes(member), *forces_, *elementsAt_, serviceSets(), motions_.get(),
                      b.deflection.betweenEnds, asks(Part::Total), asks(Part::Variable)},
                     buffer, d);
 }
@@ -170,7 +197,7 @@ Demands CheckModel::demands(size_t member) const
 
 MemberInput CheckModel::inputWith(size_t member, const Shape& shape, const SectionProperties& p) const
 {
-    const Member& m = (*members_)[member];
+    const Member& m = members()[member];
     const Assigned& a = assignment_->of(member);
     return {shape,
             p,
@@ -184,14 +211,14 @@ MemberInput CheckModel::inputWith(size_t member, const Shape& shape, const Secti
 
 MemberInput CheckModel::input(size_t member) const
 {
-    const FrameSection& s = frame_->sections[(*members_)[member].section];
+    const FrameSection& s = frame_->sections[members()[member].section];
     return inputWith(member, s.shape, s.properties);
 }
 
 MemberResult CheckModel::checkWith(size_t member, std::vector<double>& buffer, Demands& d) const
 {
     MemberResult r;
-    const Member& m = (*members_)[member];
+    const Member& m = members()[member];
     const auto unchecked = [&](std::string why) {
         CheckOutcome o;
         o.check = 0;
@@ -273,7 +300,7 @@ Trace CheckModel::explain(size_t member, const CheckOutcome& o) const
 std::vector<BraceRow> CheckModel::bracing(size_t member) const
 {
     const Standard& s = standardOf(member);
-    const Member& m = (*members_)[member];
+    const Member& m = members()[member];
     if (!s.bracing || forces_->empty() || m.exclude || !m.broken.empty()) return {};
     const Demands d = demands(member);
     if (!d.valid || d.sets.empty()) return {};
@@ -305,8 +332,8 @@ bool CheckModel::checkAll(CheckReport& report, Progress& progress, std::span<con
 {
     report.standard = standard().key;
     static const auto none = std::make_shared<const MemberResult>();
-    report.results.resize(members_->size(), none);
-    const size_t n = which.empty() ? members_->size() : which.size();
+    report.results.resize(members().size(), none);
+    const size_t n = which.empty() ? members().size() : which.size();
     std::atomic<size_t> done{0};
     struct Local
     {
@@ -325,7 +352,7 @@ bool CheckModel::checkAll(CheckReport& report, Progress& progress, std::span<con
         progress.at(static_cast<double>(now) / static_cast<double>(n), "checking");
     });
     report.cancelled = progress.cancelled();
-    report.count(*members_);
+    report.count(members());
     return !report.cancelled;
 }
 

@@ -53,10 +53,15 @@ public:
     const Frame& frame() const override { return *frame_; }
     const std::shared_ptr<const Frame>& sharedFrame() const { return frame_; }
     const ForceTable& forces() const override { return *forces_; }
-    const SharedList<Member>& members() const override { return *members_; }
+    const SharedList<Member>& members() const override { return formed_->members(); }
+    // The place of a member of that name.
+    std::optional<size_t> find(std::string_view id) const { return formed_->find(id); }
+    // Do members stand at the same places as in another state, by name?
+    bool samePlaces(const CheckModel& other) const;
     const Lanes& lanes(size_t member) const override { return lanes_[member].lanes; }
     const MemberHolds& holds(size_t member) const { return lanes_[member].holds; }
-    const std::vector<Finding>& findings() const { return findings_; }
+    // Of forming, holds and assignment.
+    std::vector<Finding> findings() const;
     const Standards& standards() const { return standards_; }
     const Standard& standardOf(size_t member) const override { return *assignment_->of(member).standard; }
     const Standard& standard() const override { return assignment_->standard(); } // of the frame
@@ -94,6 +99,7 @@ public:
 
 private:
     void support(const CheckModel* before, const Changed* changed);
+    bool sameFactors(size_t member, const CheckModel& other, size_t there) const;
     void warnOfSway(size_t member, const Demands& d, MemberResult& r) const;
     MemberResult checkWith(size_t member, std::vector<double>& buffer, Demands& d) const;
     void demandsInto(size_t member, std::vector<double>& buffer, Demands& d) const;
@@ -103,12 +109,12 @@ private:
     std::shared_ptr<const Frame> frame_;
     std::shared_ptr<const ForceTable> forces_;
     Standards standards_;
-    std::shared_ptr<const SharedList<Member>> members_;
+    std::shared_ptr<const Formed> formed_;
     std::shared_ptr<const std::vector<std::vector<int>>> elementsAt_;
     SharedList<MemberLanes> lanes_;
     std::shared_ptr<const Assignment> assignment_;
     std::shared_ptr<const ForceSets> sets_;
-    std::vector<Finding> formingFindings_, findings_;
+    std::vector<Finding> formingFindings_;
     bool compressed_ = false; // some element under some load: without, nothing amplifies sway
 };
 

@@ -4,7 +4,6 @@
 #include <cmath>
 #include <fmt/format.h>
 #include <map>
-#include <unordered_map>
 
 namespace wr {
 
@@ -132,54 +131,6 @@ bool continues(const Frame& f, int a, int b, int node)
 
 namespace {
 
-// What an earlier forming can lend: members whose elements and entries have not changed since.
-class Lender
-{
-public:
-    explicit Lender(const FormedBefore* before) : before_(before) {}
-
-    // The member of that name, if it is as it was. `place`: where it most likely stood.
-    SharedList<Member>::Item declared(const DesignMember& d, size_t place)
-    {
-        if (!before_ || before_->rows.contains(d.id)) return nullptr;
-        return untouched(find(d.id, place, false));
-    }
-    SharedList<Member>::Item chain(const std::string& id, const std::vector<int>& chain, size_t place)
-    {
-        if (!before_) return nullptr;
-        auto item = untouched(find(id, place, true));
-        if (!item || item->pieces.size() != chain.size()) return nullptr;
-        for (size_t k = 0; k < chain.size(); ++k)
-            if (item->pieces[k].element != chain[k]) return nullptr;
-        return item;
-    }
-
-private:
-    SharedList<Member>::Item untouched(SharedList<Member>::Item item) const
-    {
-        if (!item) return nullptr;
-        for (const MemberPiece& p : item->pieces)
-            if (before_->elements[p.element]) return nullptr;
-        return item;
-    }
-    SharedList<Member>::Item find(const std::string& id, size_t place, bool byRule)
-    {
-        const SharedList<Member>& list = before_->members;
-        const auto is = [&](const Member& m) { return m.byRule == byRule && m.id == id; };
-        if (place < list.size() && is(list[place])) return list.item(place);
-        if (places_.empty())
-            for (size_t i = 0; i < list.size(); ++i)
-                places_.emplace(list[i].id, i);
-        const auto range = places_.equal_range(id);
-        for (auto it = range.first; it != range.second; ++it)
-            if (is(list[it->second])) return list.item(it->second);
-        return nullptr;
-    }
-
-    const FormedBefore* before_;
-    std::unordered_multimap<std::string_view, size_t> places_;
-};
-
 Member declared(const Frame& f, const DesignMember& d)
 {
     const std::vector<int> chain = ordered(f, d.elements);
@@ -248,52 +199,133 @@ private:
 
 } // namespace
 
-SharedList<Member> formMembers(const Frame& f, std::vector<Finding>& findings, const FormedBefore* before)
+std::optional<size_t> Formed::find(std::string_view id) const
 {
-    SharedList<Member> out;
-    out.reserve(before ? before->members.size() : f.elements.size());
-    Lender lender(before);
-    std::vector<bool> used(f.elements.size(), false);
-    size_t free = f.elements.size();
-    for (size_t i = 0; i < f.design.members.size(); ++i) {
-        const DesignMember& d = f.design.members[i];
-        if (d.elements.empty()) continue;
+    std::call_once(names_->once, [&] {
+        names_->places.reserve(members_.size());
+        for (size_t i = 0; i < members_.size(); ++i)
+            names_->places.emplace(members_[i].id, i);
+    });
+    const auto it = names_->places.find(std::string(id));
+    return it == names_->places.end() ? std::nullopt : std::optional(it->second);
+}
+
+// Forms all members, taking over those of an earlier state that nothing has touched.
+class Former
+{
+public:
+    Former(const Frame& f, std::vector<Finding>& findings, const FormedBefore* before)
+        : f_(f), findings_(findings), before_(before), used_(f.elements.size(), false)
+    {
+        out_.ofElement_.assign(f.elements.size(), -1);
+        if (!before) return;
+        const SharedList<Member>& old = before->formed.members();
+        out_.members_.reserve(old.size());
+        touched_.assign(old.size(), 0);
+        for (size_t e = 0; e < before->elements.size(); ++e)
+            if (before->elements[e]) touched_[static_cast<size_t>(before->formed.ofElement(static_cast<int>(e)))] = 1;
+        sameOrder_ = before->rows.empty();
+    }
+
+    Formed form()
+    {
+        const std::vector<DesignMember>& rows = f_.design.members.list();
+        for (size_t i = 0; i < rows.size(); ++i)
+            if (!rows[i].elements.empty()) declare(rows[i], i);
+        if (free_ > 0) byRule();
+        if (before_ && sameOrder_ && out_.members_.size() == before_->formed.members().size()) out_.names_ = before_->formed.names_;
+        return std::move(out_);
+    }
+
+private:
+    void add(SharedList<Member>::Item item, const std::vector<int>& elements)
+    {
+        for (const int e : elements)
+            out_.ofElement_[static_cast<size_t>(e)] = static_cast<int>(out_.members_.size());
+        out_.members_.push_back(std::move(item));
+    }
+    // The member of the earlier state at a place, if nothing of it is touched.
+    SharedList<Member>::Item untouched(size_t place) const { return touched_[place] ? nullptr : before_->formed.members().item(place); }
+
+    void declare(const DesignMember& d, size_t row)
+    {
         for (const int e : d.elements)
-            if (!used[e]) {
-                used[e] = true;
-                --free;
+            if (!used_[e]) {
+                used_[e] = true;
+                --free_;
             }
-        if (auto item = lender.declared(d, out.size()))
-            out.push_back(std::move(item));
-        else
-            out.push_back(declared(f, d));
-        if (const Member& m = out.back(); !m.broken.empty())
-            findings.push_back(finding("member.chain", fmt::format("/design/members/{}/elements", i), m.id,
-                                       fmt::format("member {} cannot be checked: {}", m.id, m.broken)));
+        SharedList<Member>::Item item;
+        // Entries that are the same in the same order stand at the same places.
+        if (before_ && sameOrder_)
+            item = untouched(out_.members_.size());
+        else if (before_ && !before_->rows.contains(d.id))
+            if (const auto place = placeOf(d.id, false)) item = untouched(*place);
+        add(item ? std::move(item) : std::make_shared<const Member>(declared(f_, d)), d.elements);
+        if (const Member& m = out_.members_.back(); !m.broken.empty())
+            findings_.push_back(finding("member.chain", fmt::format("/design/members/{}/elements", row), m.id,
+                                        fmt::format("member {} cannot be checked: {}", m.id, m.broken)));
     }
-    if (free == 0) return out;
-    const size_t byHand = out.size();
-    Chains chains(f, used);
-    size_t pieces = 0;
-    for (size_t e = 0; e < f.elements.size(); ++e) {
-        if (used[e]) continue;
-        const std::vector<int> chain = chains.through(static_cast<int>(e));
-        const std::string& id = f.elements[*std::min_element(chain.begin(), chain.end())].id;
-        pieces += chain.size();
-        if (auto item = lender.chain(id, chain, out.size())) {
-            out.push_back(std::move(item));
-            continue;
+
+    void byRule()
+    {
+        const size_t byHand = out_.members_.size();
+        Chains chains(f_, used_);
+        size_t pieces = 0;
+        for (size_t e = 0; e < f_.elements.size(); ++e) {
+            if (used_[e]) continue;
+            const std::vector<int> chain = chains.through(static_cast<int>(e));
+            pieces += chain.size();
+            const std::string& id = f_.elements[static_cast<size_t>(*std::min_element(chain.begin(), chain.end()))].id;
+            SharedList<Member>::Item item = before_ ? sameChain(chain) : nullptr;
+            if (!item) {
+                Member m = build(f_, chain);
+                m.id = id;
+                m.byRule = true;
+                item = std::make_shared<const Member>(std::move(m));
+            }
+            const size_t place = out_.members_.size();
+            sameOrder_ = sameOrder_ && before_ && place < before_->formed.members().size() &&
+                         (before_->formed.members().item(place) == item || before_->formed.members()[place].id == id);
+            add(std::move(item), chain);
         }
-        Member m = build(f, chain);
-        m.id = id;
-        m.byRule = true;
-        out.push_back(std::move(m));
+        if (out_.members_.size() > byHand)
+            findings_.push_back(
+                finding("members.formed", "/design/members", "",
+                        fmt::format("{} members were formed by rule from {} elements", out_.members_.size() - byHand, pieces)));
     }
-    if (out.size() > byHand)
-        findings.push_back(
-            finding("members.formed", "/design/members", "",
-                    fmt::format("{} members were formed by rule from {} elements", out.size() - byHand, pieces)));
-    return out;
+    SharedList<Member>::Item sameChain(const std::vector<int>& chain) const
+    {
+        const int place = before_->formed.ofElement(chain.front());
+        auto item = untouched(static_cast<size_t>(place));
+        if (!item || !item->byRule || item->pieces.size() != chain.size()) return nullptr;
+        for (size_t k = 0; k < chain.size(); ++k)
+            if (item->pieces[k].element != chain[k]) return nullptr;
+        return item;
+    }
+    std::optional<size_t> placeOf(const std::string& id, bool byRule)
+    {
+        const SharedList<Member>& old = before_->formed.members();
+        const auto is = [&](size_t i) { return old[i].byRule == byRule && old[i].id == id; };
+        if (next_ < old.size() && is(next_)) return next_++;
+        const auto found = before_->formed.find(id);
+        if (!found || !is(*found)) return std::nullopt;
+        next_ = *found + 1;
+        return found;
+    }
+
+    const Frame& f_;
+    std::vector<Finding>& findings_;
+    const FormedBefore* before_;
+    std::vector<bool> used_;
+    size_t free_ = f_.elements.size(), next_ = 0;
+    std::vector<char> touched_; // per member of the earlier state
+    bool sameOrder_ = false;    // so far the names stand as they stood
+    Formed out_;
+};
+
+Formed formMembers(const Frame& f, std::vector<Finding>& findings, const FormedBefore* before)
+{
+    return Former(f, findings, before).form();
 }
 
 } // namespace wr

@@ -3,7 +3,6 @@
 #include "core/audit/audit.h"
 
 #include <algorithm>
-#include <unordered_map>
 
 namespace wr {
 
@@ -246,15 +245,16 @@ void carryResults(const DesignState& before, DesignState& next)
 {
     const CheckModel &was = *before.model, &now = *next.model;
     const SharedList<Member>&old = was.members(), &list = now.members();
-    std::unordered_map<std::string_view, size_t> places;
+    size_t likely = 0;
     const auto placeOf = [&](size_t i) -> std::optional<size_t> {
-        if (i < old.size() && old[i].id == list[i].id) return i;
-        if (places.empty())
-            for (size_t k = 0; k < old.size(); ++k)
-                places.emplace(old[k].id, k);
-        const auto it = places.find(list[i].id);
-        return it == places.end() ? std::nullopt : std::optional(it->second);
+        if (likely < old.size() && (old.item(likely) == list.item(i) || old[likely].id == list[i].id)) return likely++;
+        const auto found = was.find(list[i].id);
+        if (found) likely = *found + 1;
+        return found;
     };
+    std::vector<char> stale(old.size(), 0);
+    for (const size_t i : before.stale)
+        stale[i] = 1;
     auto report = std::make_shared<CheckReport>();
     report->standard = now.standard().key;
     report->results.reserve(list.size());
@@ -263,14 +263,14 @@ void carryResults(const DesignState& before, DesignState& next)
     size_t same = 0;
     for (size_t i = 0; i < list.size(); ++i) {
         const auto place = placeOf(i);
-        const bool kept = place && now.sameCheck(i, was, *place) && !before.stale.contains(*place);
+        const bool kept = place && now.sameCheck(i, was, *place) && !stale[*place];
         if (!kept) next.stale.insert(next.stale.end(), i);
         same += kept;
         const bool shown = place && readable && &was.standardOf(*place) == &now.standardOf(i);
         report->results.push_back(kept || shown ? before.report->results.item(*place) : noResult());
     }
     if (!readable || (same == 0 && !list.empty())) return forget(next);
-    report->count(list);
+    report->counts = before.report->counts; // until they are counted again with the check
     next.report = std::move(report);
 }
 
@@ -278,8 +278,14 @@ void carryResults(const DesignState& before, DesignState& next)
 
 std::optional<Advanced> advance(const DesignState& s, const Patch& patch, const ResultStore& store)
 {
-    auto frame = std::make_shared<Frame>(*s.frame);
-    if (!applyPatch(*frame, patch)) return std::nullopt;
+    Frame frame = *s.frame;
+    if (!applyPatch(frame, patch)) return std::nullopt;
+    return advance(s, patch, std::move(frame), store);
+}
+
+Advanced advance(const DesignState& s, const Patch& patch, Frame changed, const ResultStore& store)
+{
+    const auto frame = std::make_shared<const Frame>(std::move(changed));
     Reading read(patch, *s.frame, *frame);
     Advanced out{s, read.stale};
     DesignState& next = out.state;
@@ -300,13 +306,7 @@ std::optional<Advanced> advance(const DesignState& s, const Patch& patch, const 
     if (next.results != s.results) next.analysis = {next.results, &next.results->forces.findings};
     next.model = std::make_shared<const CheckModel>(next.frame, forcesOf(next.results), motionsOf(next.results), *s.model,
                                                     read.changed);
-    stale.members = &next.model->members() != &s.model->members() && [&] {
-        const SharedList<Member>&a = s.model->members(), &b = next.model->members();
-        if (a.size() != b.size()) return true;
-        for (size_t i = 0; i < a.size(); ++i)
-            if (a[i].id != b[i].id) return true;
-        return false;
-    }();
+    stale.members = !next.model->samePlaces(*s.model);
     const bool sameWhole = next.results == s.results && !stale.sizes && !stale.loads && &next.model->standard() == &s.model->standard();
     if (!sameWhole) {
         next.whole.reset();

@@ -67,6 +67,8 @@ struct Advanced
 };
 // The state after a change; null where the patch does not fit. Results are looked up in the store under the new key.
 std::optional<Advanced> advance(const DesignState& s, const Patch& patch, const ResultStore& store);
+// The same where the changed frame is at hand: what the patch makes of the state's.
+Advanced advance(const DesignState& s, const Patch& patch, Frame changed, const ResultStore& store);
 
 // A frame for the file: with the results that came with it.
 Frame frameToWrite(const DesignState& s);

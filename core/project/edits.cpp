@@ -7,6 +7,7 @@
 #include <cmath>
 #include <fmt/format.h>
 #include <set>
+#include <unordered_set>
 
 namespace wr {
 
@@ -28,13 +29,14 @@ std::string forMembers(const std::vector<MemberRef>& m)
 void declare(Frame& f, const std::vector<MemberRef>& members)
 {
     f.hasDesign = true;
-    std::set<std::string_view> there;
-    const Rows<DesignMember>& declared = std::as_const(f.design.members);
-    for (const DesignMember& d : declared.list())
-        there.insert(d.id);
+    std::unordered_set<std::string_view> missing;
+    for (const MemberRef& m : members)
+        missing.insert(m.id);
+    for (const DesignMember& d : f.design.members.list())
+        missing.erase(d.id);
     std::vector<DesignMember> more;
     for (const MemberRef& m : members) {
-        if (!there.insert(m.id).second) continue;
+        if (missing.erase(m.id) == 0) continue;
         DesignMember d;
         d.id = m.id;
         d.elements = m.elements;
@@ -79,7 +81,7 @@ Words setLengths(Frame& f, const SetLengths& e)
 Words setGroup(Frame& f, const SetGroup& e)
 {
     declare(f, e.members);
-    std::set<std::string_view> wanted;
+    std::unordered_set<std::string_view> wanted;
     for (const MemberRef& m : e.members)
         wanted.insert(m.id);
     for (DesignMember& d : f.design.members)

@@ -41,33 +41,51 @@ private:
     std::unordered_map<std::string, int> count_;
 };
 
+template <class T> bool sameKey(const T& a, const T& b)
+{
+    if constexpr (requires { a.id; })
+        return a.id == b.id;
+    else
+        return keyOf(a) == keyOf(b);
+}
+
 template <class T> RowsPatch<T> between(const Rows<T>& tableBefore, const Rows<T>& tableAfter)
 {
     RowsPatch<T> out;
     if (tableBefore.shares(tableAfter)) return out;
     const std::vector<T>&before = tableBefore.list(), &after = tableAfter.list();
     size_t i = 0, j = 0;
-    while (i < before.size() && j < after.size() && before[i] == after[j])
-        ++i, ++j;
-    Remaining left, right;
-    left.fill(before, i), right.fill(after, j);
-    while (i < before.size() || j < after.size()) {
-        const std::string a = i < before.size() ? keyOf(before[i]) : "", b = j < after.size() ? keyOf(after[j]) : "";
-        if (i < before.size() && j < after.size() && a == b) {
+    // Mostly rows stay where they are: what else is left of either table is counted only when one does not.
+    std::optional<std::pair<Remaining, Remaining>> left;
+    const auto count = [&] {
+        if (left) return;
+        left.emplace();
+        left->first.fill(before, i), left->second.fill(after, j);
+    };
+    while (i < before.size() && j < after.size()) {
+        if (sameKey(before[i], after[j])) {
             if (!(before[i] == after[j])) out.changed.push_back({i, j, before[i], after[j]});
-            left.take(a), right.take(b);
+            if (left) left->first.take(keyOf(before[i])), left->second.take(keyOf(after[j]));
             ++i, ++j;
-        } else if (i < before.size() && (j == after.size() || !right.has(a) || left.has(b))) {
+            continue;
+        }
+        count();
+        const std::string a = keyOf(before[i]), b = keyOf(after[j]);
+        if (!left->second.has(a) || left->first.has(b)) {
             // Gone, or moved behind: then it comes again among the rows that are added.
             out.removed.push_back({i, before[i]});
-            left.take(a);
+            left->first.take(a);
             ++i;
         } else {
             out.added.push_back({j, after[j]});
-            right.take(b);
+            left->second.take(b);
             ++j;
         }
     }
+    for (; i < before.size(); ++i)
+        out.removed.push_back({i, before[i]});
+    for (; j < after.size(); ++j)
+        out.added.push_back({j, after[j]});
     return out;
 }
 

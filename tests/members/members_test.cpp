@@ -20,7 +20,7 @@ const std::string kColumn =
 SharedList<Member> formed(const std::string& json)
 {
     std::vector<Finding> findings;
-    return formMembers(test::frameOf(json), findings);
+    return formMembers(test::frameOf(json), findings).members();
 }
 
 } // namespace
@@ -59,7 +59,7 @@ TEST_CASE("members: a declared chain that is no line is told and stays unchecked
         test::beam(kColumn, R"({"id":"G","selfWeight":1})",
                    R"(,"combinations":[{"id":"U","terms":{"G":1}}],"design":{"members":[{"id":"M","elements":["1","3"]},
 {"id":"N","elements":["5"]}]})"));
-    const auto m = formMembers(f, findings);
+    const auto m = formMembers(f, findings).members();
     CHECK_FALSE(m[0].broken.empty());
     CHECK(findings.front().code == "member.chain");
     const auto model = test::modelOf(f);

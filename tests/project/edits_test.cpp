@@ -8,7 +8,7 @@ namespace {
 std::vector<MemberRef> refs(const Frame& f, size_t n)
 {
     std::vector<Finding> findings;
-    const auto members = formMembers(f, findings);
+    const auto members = formMembers(f, findings).members();
     std::vector<MemberRef> out;
     for (size_t i = 0; i < n; ++i) {
         MemberRef r{members[i].id, {}};
