@@ -18,9 +18,13 @@ int main()
     const auto table = randomForces(*frame, stations);
     const CheckModel model(frame, table, std::make_shared<const std::vector<Standard>>(shippedStandards()));
 
+    // The other standard over the same frame: its section checks look at every station of every combination.
+    const auto european = std::make_shared<Frame>(*frame);
+    european->design.standard = "en1993";
+    const CheckModel other(european, table, std::make_shared<const std::vector<Standard>>(shippedStandards()));
     // Only reading and combining: the same forces, the same sets, straight from the table.
     std::vector<double> sums(members);
-    const double readOnly = seconds(3, [&] {
+    const auto readAll = [&] {
         tbb::parallel_for(0, members, [&](int e) {
             double sum = 0;
             for (const ForceSet& set : table->sets)
@@ -36,25 +40,24 @@ int main()
                 }
             sums[e] = sum;
         });
-    });
+    };
     SilentProgress progress;
-    CheckReport report;
-    const double full = seconds(3, [&] { model.checkAll(report, progress); });
+    CheckReport report, second;
+    // In turns, so that what else the machine does meets all three alike.
+    double readOnly = 1e9, full = 1e9, en = 1e9;
+    for (int round = 0; round < 7; ++round) {
+        readOnly = std::min(readOnly, seconds(1, readAll));
+        full = std::min(full, seconds(1, [&] { model.checkAll(report, progress); }));
+        en = std::min(en, seconds(1, [&] { other.checkAll(second, progress); }));
+    }
     const double n = static_cast<double>(members) * combinations * stations;
     fmt::print("full check: {} members x {} combinations x {} stations in {:.3f} s = {:.1f} million station checks/s\n",
                members, combinations, stations, full, n / full / 1e6);
-    fmt::print("read and combine only: {:.3f} s; ratio {:.2f} (limit 12)\n", readOnly, full / readOnly);
+    fmt::print("read and combine only: {:.3f} s; ratio {:.2f} (limit 3)\n", readOnly, full / readOnly);
     fmt::print("peak memory {:.0f} MB; {} over, {} unchecked; checksum {:.3g}\n", megabytes("VmHWM:"), report.counts.over,
                report.counts.unchecked, std::accumulate(sums.begin(), sums.end(), 0.0));
-
-    // The other standard over the same frame: its section checks look at every station of every combination.
-    const auto european = std::make_shared<Frame>(*frame);
-    european->design.standard = "en1993";
-    const CheckModel other(european, table, std::make_shared<const std::vector<Standard>>(shippedStandards()));
-    CheckReport second;
-    const double en = seconds(3, [&] { other.checkAll(second, progress); });
     fmt::print(
-        "the same by EN 1993-1-1: {:.3f} s = {:.1f} million station checks/s; ratio {:.2f} (limit 12); {} over, {} unchecked\n",
+        "the same by EN 1993-1-1: {:.3f} s = {:.1f} million station checks/s; ratio {:.2f} (limit 5); {} over, {} unchecked\n",
         en, n / en / 1e6, en / readOnly, second.counts.over, second.counts.unchecked);
 
     std::vector<size_t> group(100);

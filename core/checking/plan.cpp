@@ -1,5 +1,7 @@
 #include "core/checking/plan.h"
 
+#include "core/base/wide.h"
+
 #include <algorithm>
 #include <cmath>
 
@@ -170,23 +172,76 @@ MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& t, 
     return plan;
 }
 
-void combine(const MemberPlan& plan, const ForceSet& set, std::vector<double>& out)
+namespace {
+
+// A block of out = Σ factor · column that stays in registers.
+template <size_t Block>
+[[gnu::always_inline]] inline void addBlock(const double* values, const std::pair<int, double>* terms, size_t count, size_t n,
+                                            size_t i, double* out)
+{
+    double sum[Block];
+    const double* v = values + static_cast<size_t>(terms[0].first) * n + i;
+    for (size_t k = 0; k < Block; ++k)
+        sum[k] = terms[0].second * v[k];
+    for (size_t t = 1; t < count; ++t) {
+        v = values + static_cast<size_t>(terms[t].first) * n + i;
+        for (size_t k = 0; k < Block; ++k)
+            sum[k] += terms[t].second * v[k];
+    }
+    for (size_t k = 0; k < Block; ++k)
+        out[i + k] = sum[k];
+}
+WR_WIDE void addColumns(const double* values, const std::pair<int, double>* terms, size_t count, size_t n, double* out)
+{
+    size_t i = 0;
+    for (; i + 16 <= n; i += 16)
+        addBlock<16>(values, terms, count, n, i, out);
+    for (; i + 4 <= n; i += 4)
+        addBlock<4>(values, terms, count, n, i, out);
+    for (; i < n; ++i)
+        addBlock<1>(values, terms, count, n, i, out);
+}
+
+// Largest and least of each of six components with n values. False where a number is missing or has overflown.
+WR_WIDE bool extremesOf(const double* f, size_t n, double* hi, double* lo)
+{
+    double mark[4] = {0, 0, 0, 0}; // sums of nothings: what is not finite leaves its mark
+    for (size_t c = 0; c < 6; ++c) {
+        const double* v = f + c * n;
+        double high[4] = {v[0], v[0], v[0], v[0]}, low[4] = {v[0], v[0], v[0], v[0]};
+        size_t i = 0;
+        for (; i + 4 <= n; i += 4)
+            for (size_t k = 0; k < 4; ++k) {
+                high[k] = v[i + k] > high[k] ? v[i + k] : high[k];
+                low[k] = v[i + k] < low[k] ? v[i + k] : low[k];
+                mark[k] += v[i + k] * 0.0;
+            }
+        for (; i < n; ++i) {
+            high[0] = v[i] > high[0] ? v[i] : high[0];
+            low[0] = v[i] < low[0] ? v[i] : low[0];
+            mark[0] += v[i] * 0.0;
+        }
+        hi[c] = std::max(std::max(high[0], high[1]), std::max(high[2], high[3]));
+        lo[c] = std::min(std::min(low[0], low[1]), std::min(low[2], low[3]));
+    }
+    return mark[0] + mark[1] + mark[2] + mark[3] == 0;
+}
+
+} // namespace
+
+void combineInto(const MemberPlan& plan, const ForceSet& set, double* o)
 {
     const size_t n = 6 * plan.stations();
-    out.resize(n);
-    double* o = out.data();
-    bool first = true;
-    for (const auto& [column, factor] : set.terms) {
-        const double* v = plan.values.data() + static_cast<size_t>(column) * n;
-        if (first)
-            for (size_t i = 0; i < n; ++i)
-                o[i] = factor * v[i];
-        else
-            for (size_t i = 0; i < n; ++i)
-                o[i] += factor * v[i];
-        first = false;
-    }
-    if (first) std::fill(out.begin(), out.end(), 0.0);
+    if (set.terms.empty())
+        std::fill(o, o + n, 0.0);
+    else
+        addColumns(plan.values.data(), set.terms.data(), set.terms.size(), n, o);
+}
+
+void combine(const MemberPlan& plan, const ForceSet& set, std::vector<double>& out)
+{
+    out.resize(6 * plan.stations());
+    combineInto(plan, set, out.data());
 }
 
 namespace {
@@ -222,11 +277,19 @@ void takeMoment(double m, double x, Extreme& positive, Extreme& negative)
         negative.take(-m, x);
 }
 
-// Does the shear change by more than rounding (and the curvature of second order) between two stations?
+// Does a shear between these bounds change by more than rounding (and the curvature of second order)?
+bool changes(double lo, double hi)
+{
+    return hi - lo > 0.01 * std::max(std::abs(lo), std::abs(hi));
+}
 bool changes(const double* v, int first, int last)
 {
-    const auto [lo, hi] = std::minmax_element(v + first, v + last + 1);
-    return *hi - *lo > 0.01 * std::max(std::abs(*lo), std::abs(*hi));
+    double lo = v[first], hi = v[first];
+    for (int i = first + 1; i <= last; ++i) {
+        lo = std::min(lo, v[i]);
+        hi = std::max(hi, v[i]);
+    }
+    return changes(lo, hi);
 }
 
 // From the largest shear to the nearest place on either side where it is zero or changes sign, else the member's end; the
@@ -249,51 +312,168 @@ double shearLength(const double* v, const double* x, size_t n)
     return std::max(way(1), way(-1));
 }
 
-// Second-order effects of the member itself want the ends' moments and the thrust of every bending segment.
-void bendingDemands(const MemberPlan& plan, const double* f, BendingDemand* out)
+// Where a component is largest or least first.
+double placeOf(const double* v, double value, const double* x, size_t n)
 {
-    const size_t n = plan.stations();
-    for (size_t k = 0; k < plan.bending.size(); ++k) {
-        const BendingSegment& s = plan.bending[k];
-        const double *m = f + (s.major ? 4 : 5) * n, *v = f + (s.major ? 2 : 1) * n;
-        BendingDemand& d = out[k];
-        d.mFrom = m[s.first];
-        d.mTo = m[s.last];
-        for (int i = s.first; i <= s.last; ++i)
-            d.compression = std::max(d.compression, -f[i]);
-        d.loaded = changes(v, s.first, s.last);
-    }
+    size_t i = 0;
+    while (i + 1 < n && v[i] != value)
+        ++i;
+    return x[i];
+}
+Extreme above(const double* v, double hi, const double* x, size_t n)
+{
+    return hi > 0 ? Extreme{hi, placeOf(v, hi, x, n)} : Extreme{};
+}
+Extreme below(const double* v, double lo, const double* x, size_t n)
+{
+    return lo < 0 ? Extreme{-lo, placeOf(v, lo, x, n)} : Extreme{};
+}
+// The larger of the two by size; where both are the same the first along the member.
+Extreme either(const double* v, double hi, double lo, const double* x, size_t n)
+{
+    if (hi > -lo) return above(v, hi, x, n);
+    if (hi < -lo) return below(v, lo, x, n);
+    const Extreme up = above(v, hi, x, n), down = below(v, lo, x, n);
+    return up.at <= down.at ? up : down;
 }
 
-void extremes(const MemberPlan& plan, const double* f, SetDemand& d)
+// One combined set, reduced.
+class Reducer
 {
-    const size_t n = plan.stations();
-    const double *fn = f, *vy = f + n, *vz = f + 2 * n, *t = f + 3 * n, *my = f + 4 * n, *mz = f + 5 * n, *x = plan.x.data();
-    for (size_t i = 0; i < n; ++i) {
-        d.tension.take(fn[i], x[i]);
-        d.compression.take(-fn[i], x[i]);
-        d.shearMinor.take(std::abs(vy[i]), x[i]);
-        d.shearMajor.take(std::abs(vz[i]), x[i]);
-        d.torsion.take(std::abs(t[i]), x[i]);
-        takeMoment(my[i], x[i], d.top, d.bottom);
-        takeMoment(mz[i], x[i], d.plus, d.minus);
+public:
+    Reducer(const MemberPlan& plan, Demands& out) : plan_(plan), out_(out), n_(plan.stations()), x_(plan.x.data()) {}
+
+    void take(size_t i, const double* f, bool firstOrder)
+    {
+        const size_t n = n_;
+        vy_ = f + n, vz_ = f + 2 * n, my_ = f + 4 * n, mz_ = f + 5 * n, fn_ = f;
+        if (!extremesOf(f, n, hi_, lo_)) out_.valid = false; // missing, or an overflow
+        SetDemand& d = out_.sets[i];
+        extremes(f, d);
+        d.firstOrder = firstOrder;
+        if (firstOrder) bending(out_.bendingSets.data() + i * plan_.bending.size());
+        if (plan_.shearLengths)
+            out_.shearLength = std::max({out_.shearLength, shearLength(vz_, x_, n), shearLength(vy_, x_, n)});
+        for (size_t k = 0; k < plan_.spans.size(); ++k)
+            span(plan_.spans[k], d, out_.of(i, k));
+        peaks(i, d);
     }
-    if (plan.endPanel > 0)
-        for (size_t i = 0; i < n; ++i) {
-            const bool end = x[i] < plan.endPanel || x[i] > x[n - 1] - plan.endPanel;
-            (end ? d.shearEnd : d.shearInside).take(std::abs(vz[i]), x[i]);
+
+private:
+    void extremes(const double* f, SetDemand& d)
+    {
+        const size_t n = n_;
+        d.tension = above(fn_, hi_[0], x_, n), d.compression = below(fn_, lo_[0], x_, n);
+        d.shearMinor = either(vy_, hi_[1], lo_[1], x_, n);
+        d.shearMajor = either(vz_, hi_[2], lo_[2], x_, n);
+        d.torsion = either(f + 3 * n, hi_[3], lo_[3], x_, n);
+        d.top = above(my_, hi_[4], x_, n), d.bottom = below(my_, lo_[4], x_, n);
+        d.plus = above(mz_, hi_[5], x_, n), d.minus = below(mz_, lo_[5], x_, n);
+        if (plan_.endPanel > 0)
+            for (size_t i = 0; i < n; ++i) {
+                const bool end = x_[i] < plan_.endPanel || x_[i] > x_[n - 1] - plan_.endPanel;
+                (end ? d.shearEnd : d.shearInside).take(std::abs(vz_[i]), x_[i]);
+            }
+        if (plan_.turn == 0 || plan_.aboutLegs) {
+            d.shearUpright = d.shearMajor;
+            d.shearFlat = d.shearMinor;
+            return;
         }
-    if (plan.turn == 0 || plan.aboutLegs) {
-        d.shearUpright = d.shearMajor;
-        d.shearFlat = d.shearMinor;
-        return;
+        const double c = std::cos(plan_.turn), s = std::sin(plan_.turn);
+        for (size_t i = 0; i < n; ++i) {
+            d.shearUpright.take(std::abs(c * vz_[i] - s * vy_[i]), x_[i]);
+            d.shearFlat.take(std::abs(c * vy_[i] + s * vz_[i]), x_[i]);
+        }
     }
-    const double c = std::cos(plan.turn), s = std::sin(plan.turn);
-    for (size_t i = 0; i < n; ++i) {
-        d.shearUpright.take(std::abs(c * vz[i] - s * vy[i]), x[i]);
-        d.shearFlat.take(std::abs(c * vy[i] + s * vz[i]), x[i]);
+
+    // Second-order effects of the member itself want the ends' moments and the thrust of every bending segment.
+    void bending(BendingDemand* out) const
+    {
+        const int end = static_cast<int>(n_) - 1;
+        for (size_t k = 0; k < plan_.bending.size(); ++k) {
+            const BendingSegment& s = plan_.bending[k];
+            const double *m = s.major ? my_ : mz_, *v = s.major ? vz_ : vy_;
+            BendingDemand& d = out[k];
+            d.mFrom = m[s.first];
+            d.mTo = m[s.last];
+            if (s.first == 0 && s.last == end) {
+                d.compression = std::max(0.0, -lo_[0]);
+                d.loaded = s.major ? changes(lo_[2], hi_[2]) : changes(lo_[1], hi_[1]);
+                continue;
+            }
+            for (int i = s.first; i <= s.last; ++i)
+                d.compression = std::max(d.compression, -fn_[i]);
+            d.loaded = changes(v, s.first, s.last);
+        }
     }
-}
+
+    void span(const Span& s, const SetDemand& d, SpanDemand& p)
+    {
+        const int last = static_cast<int>(n_) - 1;
+        const bool whole = s.first == 0 && s.last == last;
+        if (s.axialFirst == 0 && s.axialLast == last) {
+            p.tension = d.tension;
+            p.compression = d.compression;
+        } else
+            for (int j = s.axialFirst; j <= s.axialLast; ++j) {
+                p.tension.take(fn_[j], x_[j]);
+                p.compression.take(-fn_[j], x_[j]);
+            }
+        if (whole) { // before the peaks between stations, which are taken into both
+            p.top = d.top, p.bottom = d.bottom, p.plus = d.plus, p.minus = d.minus;
+            p.leastTension = std::max(0.0, lo_[0]);
+            p.loaded = changes(lo_[2], hi_[2]);
+        } else {
+            double least = fn_[s.first];
+            for (int j = s.first; j <= s.last; ++j) {
+                takeMoment(my_[j], x_[j], p.top, p.bottom);
+                takeMoment(mz_[j], x_[j], p.plus, p.minus);
+                least = std::min(least, fn_[j]);
+            }
+            p.leastTension = std::max(0.0, least);
+            p.loaded = changes(vz_, s.first, s.last);
+        }
+        p.a = std::abs(my_[s.quarter[0]]);
+        p.b = std::abs(my_[s.quarter[1]]);
+        p.c = std::abs(my_[s.quarter[2]]);
+        p.za = std::abs(mz_[s.quarter[0]]);
+        p.zb = std::abs(mz_[s.quarter[1]]);
+        p.zc = std::abs(mz_[s.quarter[2]]);
+        p.push = vz_[s.first] - vz_[s.last];
+    }
+
+    // Peaks of moments between stations, where their shear changes sign.
+    void peaks(size_t i, SetDemand& d)
+    {
+        const auto inside = [&](size_t j, auto&& take) {
+            for (size_t k = 0; k < plan_.spans.size(); ++k)
+                if (static_cast<int>(j) >= plan_.spans[k].first && static_cast<int>(j) < plan_.spans[k].last) take(out_.of(i, k));
+        };
+        const bool turnsY = hi_[2] > 0 && lo_[2] < 0, turnsZ = hi_[1] > 0 && lo_[1] < 0;
+        if (!turnsY && !turnsZ) return;
+        for (size_t j = 0; j + 1 < n_; ++j) {
+            const bool y = turnsY && vz_[j] * vz_[j + 1] < 0, z = turnsZ && vy_[j] * vy_[j + 1] < 0;
+            if (!y && !z) continue;
+            const double h = x_[j + 1] - x_[j];
+            if (h <= 0) continue;
+            double value = 0, at = 0;
+            if (y && peak(h, my_[j], vz_[j], my_[j + 1], vz_[j + 1], value, at)) {
+                takeMoment(value, x_[j] + at, d.top, d.bottom);
+                inside(j, [&](SpanDemand& p) { takeMoment(value, x_[j] + at, p.top, p.bottom); });
+            }
+            if (z && peak(h, mz_[j], vy_[j], mz_[j + 1], vy_[j + 1], value, at)) {
+                takeMoment(value, x_[j] + at, d.plus, d.minus);
+                inside(j, [&](SpanDemand& p) { takeMoment(value, x_[j] + at, p.plus, p.minus); });
+            }
+        }
+    }
+
+    const MemberPlan& plan_;
+    Demands& out_;
+    size_t n_;
+    const double *x_, *fn_ = nullptr, *vy_ = nullptr, *vz_ = nullptr, *my_ = nullptr, *mz_ = nullptr;
+    double hi_[6], lo_[6]; // by component
+};
 
 } // namespace
 
@@ -306,9 +486,10 @@ void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<cons
     out.sets.assign(sets.size(), {});
     out.spanSets.assign(sets.size() * plan.spans.size(), {});
     const size_t n = plan.stations();
-    const double* x = plan.x.data();
-    out.x.clear();
-    out.forces.clear();
+    if (!plan.keepForces || sets.empty()) { // else every place of it is written below
+        out.x.clear();
+        out.forces.clear();
+    }
     out.shearLength = 0;
     out.bending.clear();
     out.bendingSets.clear();
@@ -317,61 +498,20 @@ void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<cons
         out.bending = plan.bending;
         out.bendingSets.assign(sets.size() * plan.bending.size(), {});
     }
+    const auto keep = [&] {
+        out.x = plan.x;
+        out.forces.resize(sets.size() * 6 * n);
+    };
+    if (plan.keepForces && !sets.empty()) keep();
+    buffer.resize(6 * n);
+    Reducer reducer(plan, out);
     for (size_t i = 0; i < sets.size(); ++i) {
-        combine(plan, forces.sets[sets[i].at()], buffer);
-        const double *f = buffer.data(), *vy = f + n, *vz = f + 2 * n, *my = f + 4 * n, *mz = f + 5 * n;
-        if (!std::all_of(f, f + 6 * n, [](double v) { return std::isfinite(v); })) out.valid = false; // missing, or an overflow
-        SetDemand& d = out.sets[i];
-        extremes(plan, f, d);
-        d.firstOrder = firstOrder(sets[i]);
-        if (d.firstOrder) bendingDemands(plan, f, out.bendingSets.data() + i * plan.bending.size());
-        if (plan.shearLengths) out.shearLength = std::max({out.shearLength, shearLength(vz, x, n), shearLength(vy, x, n)});
-        if ((plan.keepForces || d.torsion.value > 0) && out.forces.empty()) {
-            out.x = plan.x;
-            out.forces.resize(sets.size() * 6 * n);
-        }
+        double* f = plan.keepForces ? out.forces.data() + i * 6 * n : buffer.data();
+        combineInto(plan, forces.sets[sets[i].at()], f);
+        reducer.take(i, f, firstOrder(sets[i]));
+        if (plan.keepForces) continue;
+        if (out.sets[i].torsion.value > 0 && out.forces.empty()) keep();
         if (!out.forces.empty()) std::copy_n(f, 6 * n, out.forces.begin() + static_cast<ptrdiff_t>(i * 6 * n));
-        for (size_t k = 0; k < plan.spans.size(); ++k) {
-            const Span& s = plan.spans[k];
-            SpanDemand& p = out.of(i, k);
-            for (int j = s.axialFirst; j <= s.axialLast; ++j) {
-                p.tension.take(f[j], x[j]);
-                p.compression.take(-f[j], x[j]);
-            }
-            double least = f[s.first];
-            for (int j = s.first; j <= s.last; ++j) {
-                takeMoment(my[j], x[j], p.top, p.bottom);
-                takeMoment(mz[j], x[j], p.plus, p.minus);
-                least = std::min(least, f[j]);
-            }
-            p.leastTension = std::max(0.0, least);
-            p.a = std::abs(my[s.quarter[0]]);
-            p.b = std::abs(my[s.quarter[1]]);
-            p.c = std::abs(my[s.quarter[2]]);
-            p.za = std::abs(mz[s.quarter[0]]);
-            p.zb = std::abs(mz[s.quarter[1]]);
-            p.zc = std::abs(mz[s.quarter[2]]);
-            p.loaded = changes(vz, s.first, s.last);
-            p.push = vz[s.first] - vz[s.last];
-        }
-        // Peaks between stations.
-        for (size_t j = 0; j + 1 < n; ++j) {
-            const double h = x[j + 1] - x[j];
-            if (h <= 0) continue;
-            double value = 0, at = 0;
-            if (vz[j] * vz[j + 1] < 0 && peak(h, my[j], vz[j], my[j + 1], vz[j + 1], value, at)) {
-                takeMoment(value, x[j] + at, d.top, d.bottom);
-                for (size_t k = 0; k < plan.spans.size(); ++k)
-                    if (static_cast<int>(j) >= plan.spans[k].first && static_cast<int>(j) < plan.spans[k].last)
-                        takeMoment(value, x[j] + at, out.of(i, k).top, out.of(i, k).bottom);
-            }
-            if (vy[j] * vy[j + 1] < 0 && peak(h, mz[j], vy[j], mz[j + 1], vy[j + 1], value, at)) {
-                takeMoment(value, x[j] + at, d.plus, d.minus);
-                for (size_t k = 0; k < plan.spans.size(); ++k)
-                    if (static_cast<int>(j) >= plan.spans[k].first && static_cast<int>(j) < plan.spans[k].last)
-                        takeMoment(value, x[j] + at, out.of(i, k).plus, out.of(i, k).minus);
-            }
-        }
     }
 }
 

@@ -35,6 +35,7 @@ MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& for
 
 // Section forces of one set at every station: out[component][station].
 void combine(const MemberPlan& plan, const ForceSet& set, std::vector<double>& out);
+void combineInto(const MemberPlan& plan, const ForceSet& set, double* out); // of 6 times the stations
 
 // Demands of the given sets. Peaks of moment between stations are found where the shear changes sign.
 Demands reduce(const MemberPlan& plan, const ForceTable& forces, std::span<const TableSet> sets);

@@ -193,21 +193,29 @@ template <class Sink> Reduced reducedForShear(const Work& w, Sink& sink)
     return r;
 }
 
-// 6.41.
-template <class Sink> double biaxial(double my, double mny, double mz, double mnz, double alpha, double beta, Sink& sink)
+// The exponents of 6.41 are mostly 1 and 2, and a power is dear in a loop over all stations.
+double power(double x, double exponent)
 {
+    return exponent == 2 ? x * x : exponent == 1 ? x : std::pow(x, exponent);
+}
+
+// 6.41, for the printed calculation.
+template <class Sink> void biaxial(double my, double mny, double mz, double mnz, double alpha, double beta, Sink& sink)
+{
+    if constexpr (!Sink::keeps) return;
     given(sink, "alpha", Quantity::Ratio, alpha, "6.2.9.1(6)"), given(sink, "beta", Quantity::Ratio, beta, "6.2.9.1(6)");
     const double value = std::pow(my / mny, alpha) + std::pow(mz / mnz, beta);
-    return step(sink, "r_M", "(M_yEd/M_Ny)^alpha + (M_zEd/M_Nz)^beta", "6.41", Quantity::Ratio, value);
+    step(sink, "r_M", "(M_yEd/M_Ny)^alpha + (M_zEd/M_Nz)^beta", "6.41", Quantity::Ratio, value);
 }
 
 // The factor by which both moments of 6.41 are too large: λ with (a/λ)^α + (b/λ)^β = 1.
 double momentsTooLarge(double a, double b, double alpha, double beta)
 {
+    if (alpha == 2 && beta == 1) return (b + std::sqrt(b * b + 4 * a * a)) / 2;
     double lo = std::max(a, b), hi = a + b;
-    for (int i = 0; i < 60; ++i) {
+    for (int i = 0; i < 60 && hi - lo > 1e-15 * hi; ++i) {
         const double mid = (lo + hi) / 2;
-        (std::pow(a / mid, alpha) + std::pow(b / mid, beta) > 1 ? lo : hi) = mid;
+        (power(a / mid, alpha) + power(b / mid, beta) > 1 ? lo : hi) = mid;
     }
     return hi;
 }
@@ -215,7 +223,7 @@ double momentsTooLarge(double a, double b, double alpha, double beta)
 // Utilisation by 6.41: the sum itself up to 1; above it a sum of powers exaggerates, and the factor on the moments stands.
 template <class Sink> Combined biaxialRatio(double n, double a, double b, double alpha, double beta, Sink& sink)
 {
-    const double sum = std::pow(a, alpha) + std::pow(b, beta);
+    const double sum = power(a, alpha) + power(b, beta);
     if (sum <= 1)
         return {
             step(sink, "ratio", "max(n, M_yEd/M_Ny, M_zEd/M_Nz, r_M)", "6.2.9.1(6)", Quantity::Ratio, std::max({n, a, b, sum})),

@@ -1,5 +1,7 @@
 #include "core/standards/en1993/critical_moment.h"
 
+#include "core/base/wide.h"
+
 #include <algorithm>
 #include <numeric>
 
@@ -160,6 +162,20 @@ double uncoupled(const Matrix& d, Matrix e)
 
 enum class Plan { Free, Both, Start, End };
 
+// e += Σ w·(M/scale)²·f·fᵀ over the samples, all of it.
+WR_WIDE void addMoments(const Segment& g, const Basis& b, Matrix& e)
+{
+    for (size_t k = 0; k < Segment::kSamples; ++k) {
+        const double m = g.m[k] / g.largest, w = simpson(k, Segment::kSamples) * m * m;
+        const Row& f = b.f[k];
+        for (size_t i = 0; i < kTerms; ++i) {
+            const double wf = w * f[i];
+            for (size_t j = 0; j < kTerms; ++j)
+                e[i][j] += wf * f[j];
+        }
+    }
+}
+
 double solve(const SectionStiffness& s, const Segment& g, Warping warping, Plan plan, double zg)
 {
     const Basis& b = basisOf(warping);
@@ -169,17 +185,17 @@ double solve(const SectionStiffness& s, const Segment& g, Warping warping, Plan 
         for (size_t j = 0; j < kTerms; ++j)
             d[i][j] = s.eiw / cube(length) * b.a2[i][j] + s.git / length * b.a1[i][j];
     const bool coupled = zg != 0 || s.beta != 0;
+    addMoments(g, b, e);
+    const bool plain = plan == Plan::Free && !coupled;
     // Redundant moments in plan: what of Mφ they take is a constant and a line, as far as the ends hold.
     Row first{}, second{};
-    for (size_t k = 0; k < Segment::kSamples; ++k) {
+    for (size_t k = 0; k < (plain ? 0 : Segment::kSamples); ++k) {
         const double w = simpson(k, Segment::kSamples), m = g.m[k] / scale,
                      x = static_cast<double>(k) / (Segment::kSamples - 1);
         const double u = plan == Plan::Both ? 1.0 : plan == Plan::Start ? std::sqrt(3.0) * (1 - x) : std::sqrt(3.0) * x;
         const Row& f = b.f[k];
         for (size_t i = 0; i < kTerms; ++i) {
             const double mf = w * m * f[i];
-            for (size_t j = 0; j <= i; ++j)
-                e[i][j] += mf * m * f[j];
             if (plan != Plan::Free) first[i] += mf * u;
             if (plan == Plan::Both) second[i] += mf * std::sqrt(3.0) * (2 * x - 1);
             if (!coupled) continue;

@@ -297,15 +297,30 @@ template <class Sink> Stability generalMethod(const Context& c, const Beamcolumn
 
 } // namespace
 
+namespace {
+
+Way askedFor(const Context& c)
+{
+    return c.options.interaction != Way::Unstated ? c.options.interaction : c.national.interaction;
+}
+
+} // namespace
+
+Options::Interaction interactionWay(const Context& c)
+{
+    const Way way = askedFor(c);
+    const bool both = c.doublySymmetricI() || c.s.kind == ShapeKind::Rhs || c.s.kind == ShapeKind::Chs;
+    return way == Way::AnnexA && !both ? Way::AnnexB : way;
+}
+
 template <class Sink> Stability stability(const Context& c, const Beamcolumn& b, Sink& sink)
 {
-    Way way = c.options.interaction != Way::Unstated ? c.options.interaction : c.national.interaction;
-    const bool both = c.doublySymmetricI() || c.s.kind == ShapeKind::Rhs || c.s.kind == ShapeKind::Chs;
+    const Way way = interactionWay(c);
     if (way == Way::General) return generalMethod(c, b, sink);
-    const bool a = way == Way::AnnexA && both;
+    const bool a = way == Way::AnnexA;
     sink.heading(a ? "Bending and axial compression, Annex A" : "Bending and axial compression, Annex B", "6.3.3");
     putCommon(c, b, sink);
-    if (way == Way::AnnexA && !both) sink.note("Annex A is for doubly symmetric sections: Annex B is taken.");
+    if (!a && askedFor(c) == Way::AnnexA) sink.note("Annex A is for doubly symmetric sections: Annex B is taken.");
     const Factors k = a ? annexA(c, b, sink) : annexB(c, b, sink);
     const double m1 = c.gammaM1(), my = b.my + b.dmy, mz = b.mz + b.dmz;
     const double first = step(

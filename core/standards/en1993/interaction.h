@@ -15,6 +15,9 @@ struct MomentShape
 };
 MomentShape shapeOf(const Segment& s);
 
+// The way of 6.3.3(5) for this member: the brief's, else the set's; Annex A only where it applies.
+Options::Interaction interactionWay(const Context& c);
+
 // Table B.3; the formulas for uniform load stand for concentrated loads too, which are never larger.
 double equivalentMomentB(const MomentShape& m);
 // Table A.2: C_mi,0.

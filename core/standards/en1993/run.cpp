@@ -16,7 +16,7 @@ class Run
 {
 public:
     Run(const Context& c, const Demands& d, MemberResult& r)
-        : c_(c), d_(d), r_(r), s_(strengths(c, d)), out_(r, kChecks), flanges_(flangesHelpShear(c))
+        : c_(c), d_(d), r_(r), s_(strengths(c, d)), out_(r, kChecks), flanges_(flangesHelpShear(c)), way_(interactionWay(c))
     {
     }
 
@@ -24,6 +24,10 @@ public:
     {
         if (s_.tube) out_.at(kTorsionRow).quantity = Quantity::Moment;
         const bool open = !s_.tube && torsionMatters();
+        findLeast();
+        for (size_t k = 0; k < d_.spans.size(); ++k)
+            lookAhead(k);
+        lookAheadSection();
         for (size_t i = 0; i < d_.sets.size(); ++i) {
             alone(i);
             stations(i);
@@ -99,29 +103,72 @@ private:
         buckling(kShearMinor, x.shearFlat, k.vbMinor, k.torqueY);
     }
 
-    void stations(size_t i)
+    // The sum of the parts is never less than any rule of 6.2.9 as long as it is below 1 and shear is small.
+    double sumOf(double n, double my, double mz) const
+    {
+        return std::abs(n) / s_.leastN + std::abs(my) / s_.leastMy + std::abs(mz) / s_.leastMz;
+    }
+    bool smallShear(double vz, double vy) const
     {
         const SectionConstants& k = s_.constants;
+        return vz <= 0.5 * std::min(k.vz, k.vb) && vy <= 0.5 * std::min(k.vy, k.vbMinor);
+    }
+    double sectionKnown() { return std::min(1.0, std::max(out_.ratio(kSectionRow), aheadSection_ * (1 - 1e-12))); }
+
+    // The section at the places that look worst, before all others: see lookAhead(). By the sum of the parts, and by a sum with the
+    // square that an I section's major moment counts with.
+    void lookAheadSection()
+    {
+        const size_t n = d_.x.size();
+        double most[2] = {0, 0};
+        std::pair<size_t, size_t> at[2]; // set, station
+        for (size_t i = 0; i < d_.sets.size(); ++i) {
+            if (wholeSum(d_.sets[i]) <= most[1]) continue; // neither can be more
+            const double* f = d_.concurrent(i);
+            for (size_t j = 0; j < n; ++j) {
+                const double y = std::abs(f[4 * n + j]) / s_.leastMy, rest = sumOf(f[j], 0, f[5 * n + j]);
+                for (const int k : {0, 1})
+                    if (const double look = rest + (k == 0 || y > 1 ? y : y * y); look > most[k]) {
+                        most[k] = look;
+                        at[k] = {i, j};
+                    }
+            }
+        }
+        NoTrace none;
+        for (const int k : {0, 1}) {
+            if (!(most[k] > 0) || (k == 1 && at[1] == at[0])) continue;
+            const Station s = stationOf(d_, at[k].first, at[k].second);
+            aheadSection_ = std::max(
+                aheadSection_, combined(c_, s_.plates, s_.effective, s_.constants, s, classOf(c_, s_, s.a), none).ratio);
+        }
+    }
+    // Above the sum of every place of the set.
+    double wholeSum(const SetDemand& x) const
+    {
+        return sumOf(std::max(x.tension.value, x.compression.value), x.major().value, x.minor().value);
+    }
+
+    void stations(size_t i)
+    {
         const bool skips = s_.effective.eny == 0 && s_.effective.enz == 0;
+        const SetDemand& x = d_.sets[i];
+        if (skips && !flanges_ && x.torsion.value == 0 && smallShear(x.shearMajor.value, x.shearMinor.value) &&
+            wholeSum(x) <= sectionKnown() && out_.at(kSectionRow).set.given())
+            return;
         const size_t n = d_.x.size();
         const double* f = d_.concurrent(i);
         for (size_t j = 0; j < n; ++j) {
-            // The sum of the parts is never less than any rule of 6.2.9 as long as it is below 1 and shear is small.
             const double vz = std::abs(f[2 * n + j]), vy = std::abs(f[n + j]);
             if (flanges_) {
                 NoTrace none;
                 const Resistance r = shearWithFlanges(c_, std::abs(f[j]), std::abs(f[4 * n + j]), none);
                 out_.take(kShearMajor, vz / r.value, vz, r.value, i, -1, d_.x[j], r.clause);
             }
-            if (skips && f[3 * n + j] == 0 && vz <= 0.5 * std::min(k.vz, k.vb) && vy <= 0.5 * std::min(k.vy, k.vbMinor)) {
-                const double sum =
-                    std::abs(f[j]) / s_.leastN + std::abs(f[4 * n + j]) / s_.leastMy + std::abs(f[5 * n + j]) / s_.leastMz;
-                if (sum <= std::min(1.0, out_.ratio(kSectionRow))) continue;
-            }
+            if (skips && f[3 * n + j] == 0 && smallShear(vz, vy) && sumOf(f[j], f[4 * n + j], f[5 * n + j]) <= sectionKnown())
+                continue;
             place(i, stationOf(d_, i, j), d_.x[j]);
         }
         // Peaks of a moment that lie between stations.
-        const SetDemand& x = d_.sets[i];
         for (const Extreme* e : {&x.top, &x.bottom, &x.plus, &x.minus})
             if (e->value > 0 && std::none_of(d_.x.begin(), d_.x.end(), [&](double at) { return std::abs(at - e->at) < 1e-9; }))
                 place(i, stationAt(d_, i, e->at), e->at);
@@ -133,6 +180,110 @@ private:
         out_.take(kSectionRow, r.ratio, r.ratio, 1.0, i, -1, at, r.clause);
     }
 
+    // What one segment comes to under one set; `known`: ratios that are reached anyway, below which nothing needs to be found.
+    struct Assessed
+    {
+        Lateral ltb;
+        Stability interaction;
+        double my = 0;
+        bool lateral = false, together = false; // which of the two was found
+    };
+    Assessed assess(size_t i, size_t k, const SpanAction& a, double knownLtb, double knownTogether) const
+    {
+        const SpanStrength& cap = s_.spans[k];
+        Assessed out;
+        NoTrace none;
+        const double my = out.my = std::abs(a.a.my), w = modulusOfClass(c_, s_, a.cls, Axis::Y, a.a.my);
+        out.ltb.value = w * c_.fy / c_.gammaM1();
+        out.ltb.clause = "6.3.2";
+        Critical critical{kUncovered, 1};
+        if (s_.ltb && my > 0) {
+            if (cap.mcrLeast > 0) {
+                const Lateral least = lateralResistance(c_, w, {cap.mcrLeast, 1, 1}, d_.spans[k].lb, my, none);
+                if (least.chi >= 1 && ltbMethod(c_) != Options::Ltb::Simplified) {
+                    out.ltb = least;
+                    critical = {cap.mcrLeast, 1, 1};
+                } else if (my / least.value <= knownLtb && bound(a, cap, least, my) <= knownTogether)
+                    return out;
+            }
+            if (!(critical.mcr < kUncovered)) {
+                critical = criticalOf(c_, segmentOf(d_, i, k), none, my);
+                out.ltb = lateralResistance(c_, w, critical, d_.spans[k].lb, my, none);
+            }
+            out.lateral = true;
+        }
+        // 6.3.3 is for bending with compression: without it, and where nothing buckles sideways, the section's own check says
+        // all.
+        if (!(a.a.n > 0) && !s_.ltb) return out;
+        // One action alone has a row of its own.
+        constexpr double kDust = 1e-6; // N, N·m
+        if ((a.a.n > kDust) + (my > kDust) + (std::abs(a.a.mz) > kDust) < 2) return out;
+        if (bound(a, cap, out.ltb, my) <= knownTogether) return out;
+        Beamcolumn b = beamcolumnOf(c_, s_, d_, i, k, a);
+        b.ltb = out.ltb;
+        b.mcr = critical.mcr;
+        b.c1 = critical.c1;
+        out.interaction = stability(c_, b, none);
+        out.together = true;
+        return out;
+    }
+
+    // M_b,Rd of a segment is not below this whatever the class and the diagram; nothing where that is not known.
+    void findLeast()
+    {
+        const bool known = way_ == Options::Interaction::AnnexB && !c_.in.brief.cm && s_.worst <= 3 &&
+                           ltbMethod(c_) != Options::Ltb::Simplified;
+        leastMb_.assign(d_.spans.size(), 0.0);
+        if (!known) return;
+        NoTrace none;
+        for (size_t k = 0; k < d_.spans.size(); ++k) {
+            if (s_.ltb && !(s_.spans[k].mcrLeast > 0)) continue;
+            double least = kUncovered;
+            for (const int cls : {1, 3})
+                for (const double side : {1.0, -1.0}) {
+                    const double w = modulusOfClass(c_, s_, cls, Axis::Y, side);
+                    least = std::min(least, s_.ltb ? lateralResistance(c_, w, {s_.spans[k].mcrLeast, 1, 1}, d_.spans[k].lb, 0,
+                                                                       none)
+                                                         .value
+                                                   : w * c_.fy / c_.gammaM1());
+                }
+            leastMb_[k] = least;
+        }
+    }
+    // Can nothing of this segment be more than what is known anyway? By bounds that need no class and no diagram.
+    bool withinKnown(size_t k, const SpanDemand& x, double knownLtb, double knownTogether) const
+    {
+        if (!(leastMb_[k] > 0)) return false;
+        const double my = x.largest(), moment = my / leastMb_[k];
+        if (s_.ltb && !(moment <= knownLtb)) return false;
+        const Column& col = s_.spans[k].gross;
+        const double m1 = c_.gammaM1(), nrk = c_.p.a * c_.fy, n = x.compression.value;
+        const double ny = n / (col.y.chi * nrk / m1), nz = n / (col.z.chi * nrk / m1);
+        const double mz = x.minor().value * m1 / (s_.leastMz * c_.gammaM0());
+        return std::max(ny, nz) + (1 + 0.8 * ny) * moment + (1 + 1.4 * nz) * mz <= knownTogether;
+    }
+
+    // The ratios of the set that looks worst in a segment, found in full before the others: most of those are then told from their
+    // bounds alone.
+    void lookAhead(size_t k)
+    {
+        size_t worst = 0;
+        double most = -1;
+        for (size_t i = 0; i < d_.sets.size(); ++i) {
+            const SpanDemand& x = d_.of(i, k);
+            const double look = x.compression.value / s_.leastN + x.largest() / s_.leastMy + x.minor().value / s_.leastMz;
+            if (look > most) {
+                most = look;
+                worst = i;
+            }
+        }
+        const SpanAction a = spanAction(c_, s_, d_, worst, k);
+        if (!(most > 0) || !(a.a.n > 0 || a.a.my != 0 || a.a.mz != 0)) return;
+        const Assessed x = assess(worst, k, a, -1, -1);
+        if (x.lateral && x.my / x.ltb.value > aheadLtb_) aheadLtb_ = x.my / x.ltb.value;
+        if (x.together && x.interaction.ratio > aheadTogether_) aheadTogether_ = x.interaction.ratio;
+    }
+
     void segment(size_t i, size_t k)
     {
         const SpanDemand& x = d_.of(i, k);
@@ -141,53 +292,25 @@ private:
         const Column& column = s_.compressed == 4 ? cap.effective : cap.gross;
         out_.take(kCompressionRow, x.compression.value / column.value, x.compression.value, column.value, i, at,
                   x.compression.at, column.clause);
+        // A hair below: the set that was looked at ahead is found again, and takes its row.
+        const auto known = [](double ratio, double ahead) { return std::max(ratio, ahead * (1 - 1e-12)); };
+        const double knownLtb = known(out_.ratio(kLtb), aheadLtb_), knownTogether = known(out_.ratio(kInteraction), aheadTogether_);
+        if ((!s_.ltb || out_.at(kLtb).set.given()) && withinKnown(k, x, knownLtb, knownTogether)) return;
         const SpanAction a = spanAction(c_, s_, d_, i, k);
         if (!(a.a.n > 0 || a.a.my != 0 || a.a.mz != 0)) {
             if (s_.ltb && !out_.at(kLtb).set.given()) out_.take(kLtb, 0, 0, s_.bendingY[0].value, i, at, a.at, "6.3.2");
             return;
         }
-        NoTrace none;
-        const double my = std::abs(a.a.my), w = modulusOfClass(c_, s_, a.cls, Axis::Y, a.a.my);
-        Lateral ltb;
-        ltb.value = w * c_.fy / c_.gammaM1();
-        ltb.clause = "6.3.2";
-        Critical critical{kUncovered, 1};
-        if (s_.ltb && my > 0) {
-            if (cap.mcrLeast > 0) {
-                const Lateral least = lateralResistance(c_, w, {cap.mcrLeast, 1, 1}, d_.spans[k].lb, my, none);
-                if (least.chi >= 1 && ltbMethod(c_) != Options::Ltb::Simplified) {
-                    ltb = least;
-                    critical = {cap.mcrLeast, 1, 1};
-                } else if (my / least.value <= out_.ratio(kLtb) && bound(a, cap, least, my) <= out_.ratio(kInteraction))
-                    return;
-            }
-            if (!(critical.mcr < kUncovered)) {
-                critical = criticalOf(c_, segmentOf(d_, i, k), none, my);
-                ltb = lateralResistance(c_, w, critical, d_.spans[k].lb, my, none);
-            }
-            out_.take(kLtb, my / ltb.value, my, ltb.value, i, at, a.at, ltb.clause);
-        } else if (bound(a, cap, ltb, my) <= out_.ratio(kInteraction))
-            return;
-        // 6.3.3 is for bending with compression: without it, and where nothing buckles sideways, the section's own check says
-        // all.
-        if (!(a.a.n > 0) && !s_.ltb) return;
-        // One action alone has a row of its own.
-        constexpr double kDust = 1e-6; // N, N·m
-        if ((a.a.n > kDust) + (my > kDust) + (std::abs(a.a.mz) > kDust) < 2) return;
-        Beamcolumn b = beamcolumnOf(c_, s_, d_, i, k, a);
-        b.ltb = ltb;
-        b.mcr = critical.mcr;
-        b.c1 = critical.c1;
-        const Stability r = stability(c_, b, none);
-        out_.take(kInteraction, r.ratio, r.ratio, 1.0, i, at, a.at, r.clause);
+        const Assessed y = assess(i, k, a, knownLtb, knownTogether);
+        if (y.lateral) out_.take(kLtb, y.my / y.ltb.value, y.my, y.ltb.value, i, at, a.at, y.ltb.clause);
+        if (y.together)
+            out_.take(kInteraction, y.interaction.ratio, y.interaction.ratio, 1.0, i, at, a.at, y.interaction.clause);
     }
 
     // Above every ratio of Annex B: all C_m 1, all k at the ends of their ranges. Infinite for the other methods.
     double bound(const SpanAction& a, const SpanStrength& cap, const Lateral& ltb, double my) const
     {
-        using Way = Options::Interaction;
-        const Way way = c_.options.interaction != Way::Unstated ? c_.options.interaction : c_.national.interaction;
-        if (way != Way::AnnexB || c_.in.brief.cm || a.cls == 4) return kUncovered;
+        if (way_ != Options::Interaction::AnnexB || c_.in.brief.cm || a.cls == 4) return kUncovered;
         const Column& col = cap.gross;
         const double m1 = c_.gammaM1(), nrk = c_.p.a * c_.fy, n = a.a.n;
         const double ny = n / (col.y.chi * nrk / m1), nz = n / (col.z.chi * nrk / m1);
@@ -243,6 +366,9 @@ private:
     Strengths s_;
     Outcomes out_;
     bool flanges_; // EN 1993-1-5 5.4: the shear resistance depends on the moment beside it
+    Options::Interaction way_;
+    std::vector<double> leastMb_; // per segment, N·m
+    double aheadLtb_ = 0, aheadTogether_ = 0, aheadSection_ = 0; // ratios that some set reaches
 };
 
 std::string refused(const MemberInput& in, const Demands& d)

@@ -32,7 +32,7 @@ Strengths strengths(const Context& c, const Demands& d)
         s.classY[i] = classify(c, s.plates, {0, sign * unit, 0}, none);
         s.classZ[i] = classify(c, s.plates, {0, 0, sign * unit}, none);
     }
-    const int worst = std::max({s.compressed, s.classY[0], s.classY[1], s.classZ[0], s.classZ[1]});
+    const int worst = s.worst = std::max({s.compressed, s.classY[0], s.classY[1], s.classZ[0], s.classZ[1]});
     if (worst == 4)
         s.effective = effectiveOf(c, s.plates);
     else {
@@ -140,9 +140,8 @@ double momentAt(const Demands& d, const double* m, const double* v, double at, b
            t * t * (t - 1) * l * v[j + 1];
 }
 
-MomentShape shapeBetween(const Context& c, const Demands& d, const double* m, const double* v, double from, double to)
+MomentShape shapeBetween(const Demands& d, const double* m, const double* v, double from, double to)
 {
-    const size_t n = d.x.size();
     MomentShape out;
     out.first = momentAt(d, m, v, from, true);
     out.last = momentAt(d, m, v, to, false);
@@ -150,11 +149,6 @@ MomentShape shapeBetween(const Context& c, const Demands& d, const double* m, co
     const double straight = (out.first + out.last) / 2,
                  most = std::max({std::abs(out.first), std::abs(out.last), std::abs(out.middle)});
     out.loaded = std::abs(out.middle - straight) > 0.01 * most;
-    if (out.loaded && c.options.interaction != Options::Interaction::AnnexB) {
-        // Annex A wants the deflection: of the diagram sampled along this segment.
-        Segment s = sampleSegment(d.x, {m, n}, {v, n}, from, to, to - from);
-        out.bow = shapeOf(s).bow;
-    }
     return out;
 }
 
@@ -165,22 +159,30 @@ MomentShape laneShape(const Context& c, const Demands& d, size_t set, const Span
     const size_t n = d.x.size();
     const double* f = d.concurrent(set);
     const double *m = f + (minor ? 5 : 4) * n, *v = f + (minor ? 1 : 2) * n;
-    double largest = -1;
-    std::vector<std::pair<double, MomentShape>> all; // largest moment inside, shape
+    const auto inside = [&](const LaneSegment& s, const MomentShape& shape) {
+        double out = std::max({std::abs(shape.first), std::abs(shape.last), std::abs(shape.middle)});
+        for (size_t i = 0; i < n; ++i)
+            if (d.x[i] > s.from + 1e-9 && d.x[i] < s.to - 1e-9) out = std::max(out, std::abs(m[i]));
+        return out;
+    };
+    MomentShape best;
+    double from = p.from, to = p.to, largest = -1;
     for (const LaneSegment& s : c.in.lanes.of(axis)) {
         if (!(s.from < p.to - 1e-9 && s.to > p.from + 1e-9) || !(s.span() > 0)) continue;
-        MomentShape shape = shapeBetween(c, d, m, v, s.from, s.to);
-        double inside = std::max({std::abs(shape.first), std::abs(shape.last), std::abs(shape.middle)});
-        for (size_t i = 0; i < n; ++i)
-            if (d.x[i] > s.from + 1e-9 && d.x[i] < s.to - 1e-9) inside = std::max(inside, std::abs(m[i]));
-        largest = std::max(largest, inside);
-        all.emplace_back(inside, shape);
+        const MomentShape shape = shapeBetween(d, m, v, s.from, s.to);
+        const double here = inside(s, shape);
+        const bool alike = std::abs(here - largest) <= 1e-6 * std::max(here, largest);
+        if (largest < 0 || (alike ? equivalentMomentB(shape) > equivalentMomentB(best) : here > largest)) {
+            best = shape;
+            from = s.from;
+            to = s.to;
+        }
+        largest = std::max(largest, here);
     }
-    if (all.empty()) return shapeBetween(c, d, m, v, p.from, p.to);
-    const MomentShape* best = nullptr;
-    for (const auto& [inside, shape] : all)
-        if (inside >= largest * (1 - 1e-6) && (!best || equivalentMomentB(shape) > equivalentMomentB(*best))) best = &shape;
-    return *best;
+    if (largest < 0) best = shapeBetween(d, m, v, from, to);
+    if (best.loaded && interactionWay(c) == Options::Interaction::AnnexA) // wants the deflection, of the diagram itself
+        best.bow = shapeOf(sampleSegment(d.x, {m, n}, {v, n}, from, to, to - from)).bow;
+    return best;
 }
 
 } // namespace

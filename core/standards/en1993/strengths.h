@@ -24,6 +24,7 @@ struct Strengths
     SectionConstants constants;
     Resistance tension;
     int compressed = 1;                         // class under compression alone: no combination has a higher one
+    int worst = 1;                              // of compression and of bending about either axis
     int classY[2] = {1, 1}, classZ[2] = {1, 1}; // bending alone, by the compressed fibre
     Resistance bendingY[2], bendingZ[2];
     Resistance torsion; // of tubes
