@@ -22,6 +22,7 @@ Command analyseCommand();
 Command combinationsCommand();
 Command tablesCommand();
 Command gradesCommand();
+Command optionsCommand();
 Command sectionsCommand();
 
 // Findings to standard error, one line each: severity, place, sentence. With --quiet the errors only.

@@ -55,6 +55,36 @@ TEST_CASE("layers: no include points back, the core knows no Qt", "[layers]")
     CHECK(files > 50);
 }
 
+TEST_CASE("layers: what a standard knows stands in its folder: no other code asks for one by its name", "[layers]")
+{
+    // Names of standards, of their families and their files; keys of checks; clauses are for the standards to say.
+    const std::vector<std::regex> told{std::regex(R"~(starts_with\("(aisc|en|is|bs))~"),
+                                       std::regex(R"~("(aisc360|en1993)["\-.])~"),
+                                       std::regex(R"~(standards/(aisc360|en1993)/)~"),
+                                       std::regex(R"~("(flexure-major|flexure-minor|shear-major|shear-minor|slenderness)")~"),
+                                       std::regex(R"~(checks\[[^\]]*\]\.key ==)~"), std::regex(R"~(clause == ")~")};
+    int files = 0;
+    for (const char* top : {"core", "render", "plots", "logging", "app", "cli"})
+        for (const auto& entry : fs::recursive_directory_iterator(fs::path(WREN_SOURCE) / top)) {
+            if (entry.path().extension() != ".h" && entry.path().extension() != ".cpp") continue;
+            const std::string self = fs::relative(entry.path(), WREN_SOURCE).generic_string();
+            const bool inside = self.starts_with("core/standards/");
+            // The list of shipped standards names them, and the pictures of the README choose some.
+            if (self.starts_with("app/pictures/")) continue;
+            ++files;
+            std::ifstream in(entry.path());
+            std::string line;
+            while (std::getline(in, line)) {
+                if (const size_t remark = line.find("//"); remark != std::string::npos) line.resize(remark);
+                if (line.find(".help") != std::string::npos || line.find("hall.frame.json") != std::string::npos) continue;
+                CAPTURE(self, line);
+                for (const std::regex& r : told)
+                    CHECK_FALSE((!inside && std::regex_search(line, r)));
+            }
+        }
+    CHECK(files > 200);
+}
+
 TEST_CASE("layers: a library that is heavy to compile is seen where its work is done, nowhere else", "[layers]")
 {
     struct Library

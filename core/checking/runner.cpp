@@ -143,7 +143,9 @@ TableSet CheckModel::setOf(size_t member, const CheckOutcome& o) const
 {
     const auto in = [](std::span<const TableSet> sets, size_t row) { return row < sets.size() ? sets[row] : TableSet(); };
     if (o.serviceSet.given()) return in(serviceSets(), o.serviceSet.at());
-    return o.set.given() ? in(setsFor(standardOf(member)), o.set.at()) : TableSet();
+    if (!o.set.given()) return {};
+    const Standard& s = standardOf(member);
+    return in(o.stage < 0 ? setsFor(s) : sets_->stage(s, static_cast<size_t>(o.stage)), o.set.at());
 }
 
 std::string CheckModel::combinationOf(size_t member, const CheckOutcome& o) const
@@ -235,32 +237,32 @@ MemberResult CheckModel::checkWith(size_t member, std::vector<double>& buffer, D
     return r;
 }
 
-void CheckModel::judge(size_t member, const MemberInput& in, const Demands& d, MemberResult& r) const
-{
-    runStandard(member, in, d, r);
-    warnOfSway(member, d, r);
-    if (!forces_->lacks.empty()) { // what is over stays over; the rest may be
-        r.notes.push_back("unchecked: " + forces_->lacks);
-        if (r.status != Status::Over) r.status = Status::Unchecked;
-    }
-}
-
-// With the demands of the further stages that the standard asks for, if any.
-void CheckModel::runStandard(size_t member, const MemberInput& in, const Demands& d, MemberResult& r) const
+// The input with the demands of the further stages that the standard asks for, if any, handed on.
+template <class F> auto CheckModel::staged(size_t member, const MemberInput& in, F&& use) const
 {
     const Standard& s = standardOf(member);
-    if (s.stages.empty()) return s.run(in, d, r);
+    if (s.stages.empty()) return use(in);
     const MemberPlan p = plan(member);
     std::vector<Demands> demands(s.stages.size());
     std::vector<MemberStage> stages;
     std::vector<double> buffer;
     for (size_t k = 0; k < s.stages.size(); ++k) {
         reduceInto(p, *forces_, sets_->stage(s, k), buffer, demands[k]);
-        stages.push_back({s.stages[k].name, in.lanes, demands[k]});
+        stages.push_back({s.stages[k].name, static_cast<int>(k), in.lanes, demands[k]});
     }
-    MemberInput staged = in;
-    staged.stages = stages;
-    s.run(staged, d, r);
+    MemberInput with = in;
+    with.stages = stages;
+    return use(with);
+}
+
+void CheckModel::judge(size_t member, const MemberInput& in, const Demands& d, MemberResult& r) const
+{
+    staged(member, in, [&](const MemberInput& x) { standardOf(member).run(x, d, r); });
+    warnOfSway(member, d, r);
+    if (!forces_->lacks.empty()) { // what is over stays over; the rest may be
+        r.notes.push_back("unchecked: " + forces_->lacks);
+        if (r.status != Status::Over) r.status = Status::Unchecked;
+    }
 }
 
 bool CheckModel::swayMatters() const
@@ -294,7 +296,8 @@ Trace CheckModel::explain(size_t member, const CheckOutcome& o) const
         t.note(o.reason);
         return t;
     }
-    return standardOf(member).explain(input(member), demands(member), o);
+    return staged(member, input(member),
+                  [&](const MemberInput& x) { return standardOf(member).explain(x, demands(member), o); });
 }
 
 std::vector<BraceRow> CheckModel::bracing(size_t member) const

@@ -103,7 +103,7 @@ private:
     void warnOfSway(size_t member, const Demands& d, MemberResult& r) const;
     MemberResult checkWith(size_t member, std::vector<double>& buffer, Demands& d) const;
     void demandsInto(size_t member, std::vector<double>& buffer, Demands& d) const;
-    void runStandard(size_t member, const MemberInput& in, const Demands& d, MemberResult& r) const;
+    template <class F> auto staged(size_t member, const MemberInput& in, F&& use) const;
 
     Motions motions_;
     std::shared_ptr<const Frame> frame_;

@@ -1,5 +1,9 @@
 #include "core/files/option_json.h"
 
+#include "core/files/option_schema.h"
+#include "core/standards/common/brief_options.h"
+#include "core/standards/standard.h"
+
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
@@ -109,6 +113,15 @@ void putOptions(Json& into, std::span<const Option> table, const StatedOptions& 
 
 namespace {
 
+Json objectSchema(Json properties)
+{
+    return {{"type", "object"},
+            {"properties", std::move(properties)},
+            {"required", Json::array()},
+            {"patternProperties", {{"^x-", Json::object()}}},
+            {"additionalProperties", false}};
+}
+
 Json schemaOfOne(const Option& o)
 {
     Json j;
@@ -134,7 +147,10 @@ Json schemaOfOne(const Option& o)
 
 } // namespace
 
-std::string schemaOf(std::span<const Option> table)
+namespace {
+
+// A table as the "properties" of an object.
+Json propertiesOf(std::span<const Option> table)
 {
     Json out = Json::object();
     for (const Option& o : table) {
@@ -142,19 +158,28 @@ std::string schemaOf(std::span<const Option> table)
         size_t from = 0;
         for (size_t dot = o.key.find('.'); dot != std::string_view::npos; dot = o.key.find('.', from)) {
             Json& group = (*at)[std::string(o.key.substr(from, dot - from))];
-            if (group.is_null())
-                group = {{"type", "object"},
-                         {"properties", Json::object()},
-                         {"required", Json::array()},
-                         {"patternProperties", {{"^x-", Json::object()}}},
-                         {"additionalProperties", false}};
-            if (o.must) group["required"].push_back(o.key.substr(dot + 1));
+            if (group.is_null()) group = objectSchema(Json::object());
+            if (o.must && o.key.find('.', dot + 1) == std::string_view::npos) group["required"].push_back(o.key.substr(dot + 1));
             at = &group["properties"];
             from = dot + 1;
         }
         (*at)[std::string(o.key.substr(from))] = schemaOfOne(o);
     }
-    return out.dump();
+    return out;
+}
+
+} // namespace
+
+std::string optionSchema()
+{
+    Json out = Json::object();
+    out["brief"] = propertiesOf(rowsOf(briefTable()));
+    for (const std::string_view family : standardFamilies()) {
+        const Standard& s = *standardOfFamily(family);
+        out["brief"][std::string(family)] = objectSchema(propertiesOf(s.options));
+        if (!s.nationalOptions.empty()) out["nationalSet"][std::string(family)] = propertiesOf(s.nationalOptions);
+    }
+    return out.dump(1) + "\n";
 }
 
 } // namespace wr

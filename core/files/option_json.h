@@ -11,7 +11,4 @@ StatedOptions readOptions(Cursor& c, std::span<const Option> table, const UnitSy
 // Written beside what `into` holds already, in the order of the table.
 void putOptions(Json& into, std::span<const Option> table, const StatedOptions& stated, const UnitSystem& u);
 
-// The part of the frame file's schema that describes a table, as its properties (JSON text).
-std::string schemaOf(std::span<const Option> table);
-
 } // namespace wr

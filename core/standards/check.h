@@ -41,6 +41,7 @@ struct MemberPart
 struct MemberStage
 {
     std::string_view name;
+    int row = -1; // of Standard::stages
     const Lanes& lanes;
     const Demands& demands;
 };
@@ -92,12 +93,14 @@ struct CheckOutcome
     Status status = Status::Unchecked;
     double ratio = 0, demand = 0, capacity = 0;
     Quantity quantity = Quantity::Ratio;
-    SetRow set;            // where it depends on forces for strength
+    SetRow set;            // where it depends on forces for strength, or of a stage
+    int stage = -1;        // row of Standard::stages that its set belongs to; -1: those for strength
     ServiceRow serviceSet; // where it is of a service combination
     bool ofForces() const { return set.given() || serviceSet.given(); }
     int span = -1;           // row of Demands::spans, where it belongs to one
     double at = 0;           // m along the member
     std::string_view clause; // the clause that governs, e.g. "F2.2"
+    int path = 0;            // which of several ways the standard went, by its own numbers: what its explanation goes by
     bool counts = true;      // false: advice, does not enter the utilisation
     std::string reason;      // for Unchecked and NotApplicable
 };

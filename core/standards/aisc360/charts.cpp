@@ -2,6 +2,7 @@
 #include "core/standards/aisc360/meeting.h"
 #include "core/standards/aisc360/rows.h"
 #include "core/standards/aisc360/run.h"
+#include "core/standards/common/bisect.h"
 #include "core/standards/common/curves.h"
 
 #include <algorithm>
@@ -62,8 +63,8 @@ LengthCurve columnCurve(const Context& c, const Demands& d, const CheckOutcome& 
     const Span& span = d.spans[o.span];
     const ColumnLengths l = columnLengths(c.in.lanes, span.from, span.to);
     // The lengths keep their proportions; the one of the more slender axis is drawn.
-    const bool minor = l.y / c.p.rz >= l.x / c.p.ry;
-    const double now = minor ? l.y : l.x;
+    const bool minor = l.minor / c.p.rz >= l.major / c.p.ry;
+    const double now = minor ? l.minor : l.major;
     NoTrace none;
     LengthCurve out;
     out.title = minor ? "Compression capacity over minor-axis length" : "Compression capacity over major-axis length";
@@ -73,7 +74,7 @@ LengthCurve columnCurve(const Context& c, const Demands& d, const CheckOutcome& 
     out.capacityNow = o.capacity;
     out.length = curveLengths(std::max(1.6 * now, 60 * (minor ? c.p.rz : c.p.ry)));
     for (const double x : out.length)
-        out.capacity.push_back(compression(c, l.x * x / now, l.y * x / now, l.z * x / now, none).available);
+        out.capacity.push_back(compression(c, l.major * x / now, l.minor * x / now, l.torsion * x / now, none).available);
     return out;
 }
 
@@ -104,12 +105,9 @@ std::optional<InteractionDiagram> interactionDiagramOf(Method method, const Memb
     NoTrace none;
     // Where the sum is 1: along each axial ratio the moment ratio by halving; H2 adds the ratios as they are.
     const auto at = [&](double p) {
-        double lo = 0, hi = 1;
-        for (int i = 0; i < 60; ++i) {
-            const double m = (lo + hi) / 2, h = s.unsymmetric ? p + m : interaction(p, 1.0, m, 1.0, 0.0, 1.0, none);
-            (h <= 1 ? lo : hi) = m;
-        }
-        return lo;
+        return bisect(0, 1, [&](double m) {
+            return (s.unsymmetric ? p + m : interaction(p, 1.0, m, 1.0, 0.0, 1.0, none)) <= 1;
+        });
     };
     for (int i = -40; i <= 40; ++i)
         out.surface.emplace_back(at(std::abs(i / 40.0)), i / 40.0);

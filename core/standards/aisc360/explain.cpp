@@ -32,7 +32,7 @@ public:
             break;
         case kCompressionRow:
             if (!span_) break;
-            compression(c_, l_.x, l_.y, l_.z, t_);
+            compression(c_, l_.major, l_.minor, l_.torsion, t_);
             ratio("P_r", "P_r/P_c", Quantity::Force);
             break;
         case kFlexureMajor:
@@ -52,7 +52,7 @@ public:
             break;
         case kShearMajor:
             shearMajor(c_, d_, t_);
-            ratio("V_r", o_.clause == "G2.2" || o_.clause == "G3.2" ? "V_r/V_ci" : "V_r/V_c", Quantity::Force);
+            ratio("V_r", o_.path == kInteriorPanel ? "V_r/V_ci" : "V_r/V_c", Quantity::Force);
             break;
         case kShearMinor:
             shearMinor(c_, d_, t_);
@@ -154,9 +154,9 @@ private:
         if (pulled)
             tension(c_, t_);
         else
-            compression(c_, l_.x, l_.y, l_.z, t_);
+            compression(c_, l_.major, l_.minor, l_.torsion, t_);
         t_.heading(s_.unsymmetric        ? "Axial force and bending about the principal axes"
-                   : o_.clause == "H3.2" ? "Torsion, shear, axial force and bending"
+                   : o_.path == kWithTorsion ? "Torsion, shear, axial force and bending"
                    : pulled              ? "Tension and bending"
                                          : "Compression and bending",
                    o_.clause);
@@ -186,9 +186,9 @@ private:
             given(t_, "s", Quantity::Ratio, o_.demand, "E2");
         } else {
             const double sx =
-                given(t_, "L_cx", Quantity::Length, l_.x, "E2") / given(t_, "r_x", Quantity::SectionLength, c_.p.ry);
+                given(t_, "L_cx", Quantity::Length, l_.major, "E2") / given(t_, "r_x", Quantity::SectionLength, c_.p.ry);
             const double sy =
-                given(t_, "L_cy", Quantity::Length, l_.y, "E2") / given(t_, "r_y", Quantity::SectionLength, c_.p.rz);
+                given(t_, "L_cy", Quantity::Length, l_.minor, "E2") / given(t_, "r_y", Quantity::SectionLength, c_.p.rz);
             step(t_, "s", "max(L_cx/r_x, L_cy/r_y)", "E2", Quantity::Ratio, std::max(sx, sy));
         }
         given(t_, "s_adv", Quantity::Ratio, o_.capacity, o_.clause);

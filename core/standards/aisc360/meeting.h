@@ -62,6 +62,7 @@ struct Interaction
 {
     double h = 0, at = 0;
     std::string_view clause;
+    bool torsion = false; // H3.2: torsion and shear are in it
 };
 
 // H2: the worst pair of signs, stresses of each point of the section added.
@@ -143,8 +144,9 @@ template <class Sink> Interaction interactionOf(const Context& c, const Strength
         out.h = unsymmetric(c, axial.value, pc, pulled, major, minor, sink);
     } else if (s.tube && whole.torsion.value > 0.2 * s.torsion.available) {
         out.clause = "H3.2";
+        out.torsion = true;
         out.h = withTubeTorsion(s, whole, axial.value, pc, mx, my, sink);
-    } else if (s.singleAxis && !pulled && my.ratio() < 0.05 && cap.lengths.z <= cap.lengths.y * (1 + 1e-9)) {
+    } else if (s.singleAxis && !pulled && my.ratio() < 0.05 && cap.lengths.torsion <= cap.lengths.minor * (1 + 1e-9)) {
         out.clause = "H1.3";
         out.h = singleAxis(c, cap, axial.value, mx, my, sink);
     } else {

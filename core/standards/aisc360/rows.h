@@ -22,6 +22,10 @@ enum Row {
     kRows
 };
 
+// Ways a check may have gone (CheckOutcome::path).
+enum ShearPath { kWholeWeb, kInteriorPanel };
+enum TogetherPath { kAxialAndBending, kWithTorsion };
+
 inline constexpr std::array<CheckRow, kRows> kChecks{{{CheckKind::Tension, "tension", "Tension", "D"},
                                                       {CheckKind::Compression, "compression", "Compression", "E"},
                                                       {CheckKind::FlexureMajor, "flexure-major", "Flexure, major axis", "F"},

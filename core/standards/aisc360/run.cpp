@@ -4,7 +4,7 @@
 #include "core/standards/aisc360/rows.h"
 #include "core/standards/aisc360/torsion_open.h"
 #include "core/standards/common/deflection.h"
-#include "core/standards/common/outcomes.h"
+#include "core/standards/common/refusal.h"
 
 #include <algorithm>
 #include <cmath>
@@ -40,7 +40,7 @@ void spanChecks(const Context& c, const Demands& d, const Strengths& s, size_t i
             if (pulled && !(x.tension.value > 0)) continue;
             if (!pulled && x.leastTension > 0 && !(x.compression.value > 0)) continue; // pulled all along
             const Interaction h = interactionOf(c, s, d, i, k, pulled, warping, none);
-            best.take(kInteraction, h.h, h.h, 1.0, i, at, h.at, h.clause);
+            best.take(kInteraction, h.h, h.h, 1.0, i, at, h.at, h.clause, h.torsion ? kWithTorsion : kAxialAndBending);
         }
     }
 }
@@ -48,8 +48,9 @@ void spanChecks(const Context& c, const Demands& d, const Strengths& s, size_t i
 void setChecks(const Context& c, const Demands& d, const Strengths& s, size_t i, Outcomes& best)
 {
     const SetDemand& x = d.sets[i];
-    const auto take = [&](Row row, const Extreme& e, double capacity, std::string_view clause, double raise = 1) {
-        best.take(row, raise * e.value / capacity, raise * e.value, capacity, i, -1, e.at, clause);
+    const auto take = [&](Row row, const Extreme& e, double capacity, std::string_view clause, double raise = 1,
+                          int path = 0) {
+        best.take(row, raise * e.value / capacity, raise * e.value, capacity, i, -1, e.at, clause, path);
     };
     take(kTensionRow, x.tension, s.tension.available, s.tension.clause);
     const auto moments = [&](Row row, const std::array<Flexure, 2>& f, const Extreme& plus, const Extreme& minus,
@@ -63,30 +64,19 @@ void setChecks(const Context& c, const Demands& d, const Strengths& s, size_t i,
     moments(kFlexureMinor, s.minor, x.plus, x.minus, s.sidedMinor);
     if (s.shearMajor.interior > s.shearMajor.available && c.in.brief.tensionField) {
         take(kShearMajor, x.shearEnd, s.shearMajor.available, s.shearMajor.clause);
-        take(kShearMajor, x.shearInside, s.shearMajor.interior, c.edition >= 2016 ? "G2.2" : "G3.2");
+        take(kShearMajor, x.shearInside, s.shearMajor.interior, c.edition >= 2016 ? "G2.2" : "G3.2", 1, kInteriorPanel);
     } else
         take(kShearMajor, x.shearUpright, s.shearMajor.available, s.shearMajor.clause);
     take(kShearMinor, x.shearFlat, s.shearMinor.available, s.shearMinor.clause);
     if (s.tube) take(kTorsionRow, x.torsion, s.torsion.available, s.torsion.clause);
 }
 
-// Torsion of open shapes: neglected below the brief's threshold (and said so), else H3.3. Gives the warping part by set.
+// H3.3 of open shapes. Gives the warping part by set.
 std::vector<double> openTorsionChecks(const Context& c, const Demands& d, MemberResult& r, Outcomes& best)
 {
     std::vector<double> warping(d.sets.size(), 0.0);
-    double largest = 0;
-    for (const SetDemand& x : d.sets)
-        largest = std::max(largest, x.torsion.value);
-    const double share = openTorsionShare(c, largest), limit = c.in.brief.torsionBelow.value_or(0.01);
-    if (share <= limit || d.forces.empty()) {
-        best.notApplicable(kTorsionRow, "no torsion to speak of");
-        if (share > 1e-9) noteNeglectedTorsion(r, limit, "available shear yield stress");
-        return warping;
-    }
-    if (c.s.kind == ShapeKind::None) {
-        best.unchecked(kTorsionRow, "torsion of a section without dimensions: give \"shape\" and dimensions (H3.3)");
-        return warping;
-    }
+    const double share = d.forces.empty() ? 0.0 : openTorsionShare(c, largestTorsion(d)), limit = torsionLimit(c.in.brief);
+    if (!openTorsionMatters(best, kTorsionRow, r, c.in, share, "available shear yield stress", " (H3.3)")) return warping;
     for (size_t i = 0; i < d.sets.size(); ++i) {
         if (openTorsionShare(c, d.sets[i].torsion.value) <= limit) continue;
         const OpenTorsion t = openTorsion(c, d.x, d.concurrent(i));
@@ -112,16 +102,9 @@ void slendernessAdvice(const Context& c, const Demands& d, const Strengths& s, O
 // set: an infinite strength has ratio 0, so the outcome's own demand does not tell.
 void spoilUncovered(const Strengths& s, const Demands& d, Outcomes& best)
 {
-    const auto asked = [&](std::initializer_list<Extreme SetDemand::*> list) {
-        return std::any_of(d.sets.begin(), d.sets.end(), [&](const SetDemand& x) {
-            return std::any_of(list.begin(), list.end(), [&](Extreme SetDemand::*e) { return (x.*e).value > 0; });
-        });
-    };
     const auto spoil = [&](Row row, std::string_view why, std::initializer_list<Extreme SetDemand::*> by) {
-        if (why.empty() || !asked(by)) return;
-        best.unchecked(row, why);
-        best.unchecked(kInteraction, why);
-        if (row == kFlexureMajor && s.ltbMajor) best.unchecked(kLtb, why);
+        wr::spoil(best, d, why, {row, kInteraction}, by);
+        if (row == kFlexureMajor && s.ltbMajor) wr::spoil(best, d, why, {kLtb}, by);
     };
     using D = SetDemand;
     spoil(kFlexureMajor, s.outside, {&D::top, &D::bottom});
@@ -136,25 +119,12 @@ void spoilUncovered(const Strengths& s, const Demands& d, Outcomes& best)
     if (s.tube) spoil(kTorsionRow, s.torsion.uncovered, {&D::torsion});
 }
 
-std::string refused(const MemberInput& in, const Demands& d)
-{
-    if (!in.steel.reason.empty()) return in.steel.reason;
-    if (d.sets.empty()) return "no strength combination of this standard: make combinations for it, or write one";
-    if (!d.valid)
-        return "forces of its elements are missing or too large for numbers: analyse the frame, or give results for all "
-               "elements";
-    const ShapeKind k = in.shape.kind;
-    if ((k == ShapeKind::I || k == ShapeKind::IUnequal || k == ShapeKind::Channel) && in.section.iz > in.section.iy)
-        return "Iz is larger than Iy: y must be the major axis";
-    return {};
-}
-
 } // namespace
 
 void runChecks(Method m, const MemberInput& in, const Demands& d, MemberResult& r)
 {
     r = {};
-    if (const std::string reason = refused(in, d); !reason.empty()) return allUnchecked(r, kChecks, reason);
+    if (const std::string reason = refusal(in, d); !reason.empty()) return allUnchecked(r, kChecks, reason);
     const Context c(in, m);
     const Strengths s = strengths(c, d);
     Outcomes best(r, kChecks);

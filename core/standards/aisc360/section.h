@@ -5,7 +5,8 @@
 #include "core/base/powers.h"
 #include "core/standards/aisc360/options.h"
 #include "core/standards/check.h"
-#include "core/standards/trace.h"
+#include "core/standards/common/axes.h"
+#include "core/standards/common/steps.h"
 
 #include <limits>
 #include <string>
@@ -18,11 +19,6 @@ struct Method
     bool lrfd = true;
     int edition = 2022; // 2022, 2016, 2010, 2005
 };
-
-// Fibre that a moment compresses: +z or +y, or the opposite one.
-enum class Side { Plus, Minus };
-// Axis of bending.
-enum class Axis { Major, Minor };
 
 struct Context
 {
@@ -76,16 +72,7 @@ FlangePlate crossOutstand(const Shape& s, bool upright);
 // F13.2: Iyc/Iy within 0.1 and 0.9, web slenderness, aw at most 10. Empty: within; else the sentence that says what is not.
 std::string proportions(const Context& c);
 
-// Puts a value that is given, a value with its formula, and the usual ones of the steel.
-template <class Sink> double given(Sink& sink, std::string_view symbol, Quantity q, double v, std::string_view clause = "")
-{
-    return sink.put({symbol, "", clause, q}, v);
-}
-template <class Sink>
-double step(Sink& sink, std::string_view symbol, std::string_view formula, std::string_view equation, Quantity q, double v)
-{
-    return sink.put({symbol, formula, equation, q}, v);
-}
+// The usual values of the steel.
 template <class Sink> void putSteel(const Context& c, Sink& sink)
 {
     given(sink, "F_y", Quantity::Stress, c.fy);

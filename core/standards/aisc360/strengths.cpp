@@ -5,12 +5,6 @@
 
 namespace wr::aisc360 {
 
-ColumnLengths columnLengths(const Lanes& lanes, double from, double to)
-{
-    return {lanes.longestOver(LengthAxis::Major, from, to), lanes.longestOver(LengthAxis::Minor, from, to),
-            lanes.longestOver(LengthAxis::Torsion, from, to)};
-}
-
 namespace {
 
 // H1.3: doubly symmetric rolled compact sections.
@@ -51,10 +45,10 @@ Strengths strengths(const Context& c, const Demands& d)
         SpanStrength& x = s.spans.emplace_back();
         x.lengths = columnLengths(c.in.lanes, span.from, span.to);
         const ColumnLengths& l = x.lengths;
-        x.compression = compression(c, l.x, l.y, l.z, none);
+        x.compression = compression(c, l.major, l.minor, l.torsion, none);
         if (s.singleAxis) {
-            x.inPlane = compressionBy(c, Modes::InPlane, l.x, l.y, l.z, none).available;
-            x.outOfPlane = compressionBy(c, Modes::OutOfPlane, l.x, l.y, l.z, none).available;
+            x.inPlane = compressionBy(c, Modes::InPlane, l.major, l.minor, l.torsion, none).available;
+            x.outOfPlane = compressionBy(c, Modes::OutOfPlane, l.major, l.minor, l.torsion, none).available;
         }
         if (s.ltbMajor) {
             x.major[0] = lateralTorsional(c, span.lb, 1.0, none, Side::Plus, Axis::Major);

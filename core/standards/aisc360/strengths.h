@@ -7,19 +7,13 @@
 #include "core/standards/aisc360/flexure.h"
 #include "core/standards/aisc360/shear.h"
 #include "core/standards/aisc360/tension.h"
+#include "core/standards/common/column_lengths.h"
 
 #include <array>
 #include <optional>
 #include <vector>
 
 namespace wr::aisc360 {
-
-// Effective lengths that go with a span: the longest of all column segments that overlap it, m.
-struct ColumnLengths
-{
-    double x = 0, y = 0, z = 0;
-};
-ColumnLengths columnLengths(const Lanes& lanes, double from, double to);
 
 struct SpanStrength
 {

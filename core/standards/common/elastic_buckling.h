@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/base/powers.h"
+#include "core/standards/common/bisect.h"
 
 #include <algorithm>
 #include <cmath>
@@ -22,12 +23,7 @@ inline double flexuralTorsionalCubic(double fx, double fy, double fz, double xo,
     const auto f = [&](double e) {
         return (e - fx) * (e - fy) * (e - fz) - e * e * (e - fy) * sqr(xo / ro) - e * e * (e - fx) * sqr(yo / ro);
     };
-    double lo = 0, hi = std::min({fx, fy, fz});
-    for (int k = 0; k < 200 && hi - lo > 1e-14 * hi; ++k) {
-        const double mid = (lo + hi) / 2;
-        (f(mid) < 0 ? lo : hi) = mid; // f(0) = -fx·fy·fz
-    }
-    return (lo + hi) / 2;
+    return bisect(0, std::min({fx, fy, fz}), [&](double e) { return f(e) < 0; }, 1e-14); // f(0) = -fx·fy·fz
 }
 
 } // namespace wr

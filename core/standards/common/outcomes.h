@@ -15,7 +15,8 @@ public:
     Outcomes(MemberResult& r, std::span<const CheckRow> rows);
     CheckOutcome& at(int row) { return r_.outcomes[row]; }
     double ratio(int row) const { return r_.outcomes[row].ratio; }
-    void take(int row, double ratio, double demand, double capacity, size_t set, int span, double x, std::string_view clause)
+    void take(int row, double ratio, double demand, double capacity, size_t set, int span, double x, std::string_view clause,
+              int path = 0)
     {
         CheckOutcome& o = at(row);
         if (std::isnan(o.ratio)) return; // a ratio that is no number is kept: it makes the check unchecked
@@ -29,6 +30,7 @@ public:
             o.span = span;
             o.at = x;
             o.clause = clause;
+            o.path = path;
         }
     }
     void unchecked(int row, std::string_view reason);

@@ -51,19 +51,6 @@ Curve columnCurve(const Context& c, Axis axis)
     }
 }
 
-double reductionFactor(double alpha, double lambda)
-{
-    if (lambda <= 0.2) return 1;
-    const double phi = 0.5 * (1 + alpha * (lambda - 0.2) + lambda * lambda);
-    return std::min(1.0, 1 / (phi + std::sqrt(phi * phi - lambda * lambda)));
-}
-
-ColumnLengths columnLengths(const Lanes& lanes, double from, double to)
-{
-    return {lanes.longestOver(LengthAxis::Major, from, to), lanes.longestOver(LengthAxis::Minor, from, to),
-            lanes.longestOver(LengthAxis::Torsion, from, to)};
-}
-
 namespace {
 
 template <class Sink> double chiOf(Curve curve, double lambda, Sink& sink)
@@ -75,9 +62,9 @@ template <class Sink> double chiOf(Curve curve, double lambda, Sink& sink)
         return step(sink, "chi", "1", "6.3.1.2(4)", Quantity::Ratio, 1.0);
     }
     const double phi = step(sink, "Phi", "0.5*(1 + alpha*(lambdabar - 0.2) + lambdabar^2)", "6.3.1.2", Quantity::Ratio,
-                            0.5 * (1 + alpha * (l - 0.2) + l * l));
+                            reductionPhi(alpha, l));
     return step(sink, "chi", "min(1, 1/(Phi + sqrt(Phi^2 - lambdabar^2)))", "6.49", Quantity::Ratio,
-                std::min(1.0, 1 / (phi + std::sqrt(phi * phi - l * l))));
+                reductionOf(phi, l));
 }
 
 template <class Sink> Mode flexural(const Context& c, Axis axis, double af, double length, Sink& sink)
@@ -156,9 +143,9 @@ template <class Sink> void latticeAngle(const Context& c, double af, const Colum
         m.chi = chiOf(Curve::B, m.lambda, sink);
         return m;
     };
-    const Mode v = mode("Buckling about the minor principal axis", c.p.iz, l.z, 0.35);
-    const Mode a = mode("Buckling about the axis along the flat leg", c.p.igy, l.y, 0.50),
-               b = mode("Buckling about the axis along the upright leg", c.p.igz, l.y, 0.50);
+    const Mode v = mode("Buckling about the minor principal axis", c.p.iz, l.minor, 0.35);
+    const Mode a = mode("Buckling about the axis along the flat leg", c.p.igy, l.major, 0.50),
+               b = mode("Buckling about the axis along the upright leg", c.p.igz, l.major, 0.50);
     out.y = a.chi <= b.chi ? a : b;
     out.z = v;
 }
@@ -193,20 +180,20 @@ Column columnResistance(const Context& c, const Plates& plates, const Effective&
     } else {
         if ((c.s.kind == ShapeKind::Rhs || c.s.kind == ShapeKind::Chs) && c.s.process == Process::Unstated)
             sink.note("The process is not stated: cold formed is taken.");
-        out.y = flexural(c, Axis::Y, af, l.y, sink);
+        out.y = flexural(c, Axis::Y, af, l.major, sink);
         given(sink, "chi_y", Quantity::Ratio, out.y.chi);
-        out.z = flexural(c, Axis::Z, af, l.z, sink);
+        out.z = flexural(c, Axis::Z, af, l.minor, sink);
         given(sink, "chi_z", Quantity::Ratio, out.z.chi);
         out.flexuralZ = out.z;
         if (twists(c)) {
             sink.heading("Torsional and flexural-torsional buckling", "6.3.1.4");
-            out.ncrT = torsional(c, l.t, sink);
+            out.ncrT = torsional(c, l.torsion, sink);
             const Mode t = torsionalMode(c, af, out.y, out.z, out.ncrT, sink);
             if (t.chi < std::min(out.y.chi, out.z.chi)) out.clause = "6.3.1.4";
             if (t.chi < out.z.chi) out.z = t;
         }
     }
-    out.slenderness = std::max(l.y / c.p.ry, l.z / c.p.rz);
+    out.slenderness = std::max(l.major / c.p.ry, l.minor / c.p.rz);
     const double chi = std::min(out.y.chi, out.z.chi);
     sink.heading("Buckling resistance", "6.3.1.1");
     given(sink, "chi", Quantity::Ratio, chi, "the least of all modes");

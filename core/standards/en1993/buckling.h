@@ -1,6 +1,8 @@
 // EN 1993-1-1 6.3.1: buckling of uniform members in compression; BB.1.2 for angles in lattices.
 #pragma once
 
+#include "core/standards/common/column_lengths.h"
+#include "core/standards/common/reduction.h"
 #include "core/standards/en1993/resistance.h"
 
 namespace wr::en1993 {
@@ -10,15 +12,6 @@ std::string_view curveName(Curve c);
 double imperfection(Curve c);                   // Table 6.1
 Curve columnCurve(const Context& c, Axis axis); // Table 6.2
 double bowImperfection(Curve c, bool plastic);  // e0/L, Table 5.1, by elastic or plastic analysis of the section
-// 6.3.1.2(1): χ for a slenderness; 1 up to 0.2.
-double reductionFactor(double alpha, double lambda);
-
-// Effective lengths of a stretch, m.
-struct ColumnLengths
-{
-    double y = 0, z = 0, t = 0;
-};
-ColumnLengths columnLengths(const Lanes& lanes, double from, double to);
 
 // One buckling mode.
 struct Mode

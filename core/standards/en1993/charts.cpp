@@ -1,4 +1,5 @@
 // Pictures of a check: resistance over length. Every point comes from the functions of the check.
+#include "core/standards/common/bisect.h"
 #include "core/standards/common/curves.h"
 #include "core/standards/en1993/rows.h"
 #include "core/standards/en1993/run.h"
@@ -13,8 +14,8 @@ namespace {
 LengthCurve columnCurveOf(const Context& c, const Strengths& s, const CheckOutcome& o)
 {
     const ColumnLengths& l = s.spans[o.span].lengths;
-    const bool minor = l.z / c.p.rz >= l.y / c.p.ry;
-    const double now = minor ? l.z : l.y;
+    const bool minor = l.minor / c.p.rz >= l.major / c.p.ry;
+    const double now = minor ? l.minor : l.major;
     NoTrace none;
     LengthCurve out;
     out.title = minor ? "Buckling resistance over the length about z" : "Buckling resistance over the length about y";
@@ -25,7 +26,7 @@ LengthCurve columnCurveOf(const Context& c, const Strengths& s, const CheckOutco
     out.length = curveLengths(std::max(1.6 * now, 60 * (minor ? c.p.rz : c.p.ry)));
     for (const double x : out.length)
         out.capacity.push_back(columnResistance(c, s.plates, s.effective, s.compressed == 4 ? 4 : 1,
-                                                {l.y * x / now, l.z * x / now, l.t * x / now}, none)
+                                                l * (x / now), none)
                                    .value);
     return out;
 }
@@ -102,12 +103,11 @@ std::optional<InteractionDiagram> interactionDiagramOf(const MemberInput& in, co
         const double p = std::max(0.0, i / 40.0);
         own.n = p * out.compression;
         if (own.cls == 4) own.dmy = own.n * std::abs(s.effective.eny);
-        double lo = 0, hi = 1.2;
-        for (int n = 0; n < 50; ++n) {
-            own.my = (lo + hi) / 2 * lateral(own);
-            (stability(c, own, none).ratio <= 1 ? lo : hi) = (lo + hi) / 2;
-        }
-        out.surface.emplace_back(lo, i / 40.0); // tension takes nothing from 6.3.3
+        const double most = bisect(0, 1.2, [&](double m) {
+            own.my = m * lateral(own);
+            return stability(c, own, none).ratio <= 1;
+        });
+        out.surface.emplace_back(most, i / 40.0); // tension takes nothing from 6.3.3
     }
     for (size_t i = 0; i < d.sets.size(); ++i) {
         const SpanDemand& x = d.of(i, k);

@@ -1,5 +1,7 @@
 #include "core/standards/en1993/combined.h"
 
+#include "core/standards/common/bisect.h"
+
 #include "core/standards/en1993/flange_holes.h"
 
 #include <algorithm>
@@ -212,12 +214,7 @@ template <class Sink> void biaxial(double my, double mny, double mz, double mnz,
 double momentsTooLarge(double a, double b, double alpha, double beta)
 {
     if (alpha == 2 && beta == 1) return (b + std::sqrt(b * b + 4 * a * a)) / 2;
-    double lo = std::max(a, b), hi = a + b;
-    for (int i = 0; i < 60 && hi - lo > 1e-15 * hi; ++i) {
-        const double mid = (lo + hi) / 2;
-        (power(a / mid, alpha) + power(b / mid, beta) > 1 ? lo : hi) = mid;
-    }
-    return hi;
+    return bisect(std::max(a, b), a + b, [&](double x) { return power(a / x, alpha) + power(b / x, beta) > 1; });
 }
 
 // Utilisation by 6.41: the sum itself up to 1; above it a sum of powers exaggerates, and the factor on the moments stands.

@@ -1,6 +1,7 @@
 #include "core/standards/en1993/critical_moment.h"
 
 #include "core/base/wide.h"
+#include "core/standards/common/bisect.h"
 
 #include <algorithm>
 #include <numeric>
@@ -214,11 +215,7 @@ double solve(const SectionStiffness& s, const Segment& g, Warping warping, Plan 
         lo = hi;
         hi *= 2;
     }
-    for (int k = 0; k < 60 && hi - lo > 1e-10 * hi; ++k) {
-        const double mid = (lo + hi) / 2;
-        (stable(d, c, e, mid) ? lo : hi) = mid;
-    }
-    return (lo + hi) / 2;
+    return bisect(lo, hi, [&](double x) { return stable(d, c, e, x); }, 1e-10);
 }
 
 } // namespace

@@ -105,15 +105,14 @@ private:
     void shear()
     {
         const bool y = o_.check == kShearMajor;
-        const bool flanges = y && flangesHelpShear(c_) && o_.set.given();
-        if (o_.clause == "EN 1993-1-5 5.4" || (o_.clause == "EN 1993-1-5 5.2" && flanges)) {
+        if (o_.path == kWithFlanges && o_.set.given()) {
             NoTrace none;
             const Station at = worstStation(
                 [&](const Station& s) { return s.vz / shearWithFlanges(c_, std::abs(s.a.n), std::abs(s.a.my), none).value; });
             shearWithFlanges(c_, std::abs(at.a.n), std::abs(at.a.my), t_);
             return ratio("V_Ed", "V_Ed/V_bRd", Quantity::Force);
         }
-        if (o_.clause == "EN 1993-1-5 5.2") {
+        if (o_.path == kPlateBuckling) {
             shearBuckling(c_, y ? Axis::Y : Axis::Z, t_);
             const double torque = y ? s_.constants.torqueZ : s_.constants.torqueY,
                          t = o_.set.given() ? d_.sets[set()].torsion.value : 0.0;
@@ -121,7 +120,7 @@ private:
             return ratio("V_Ed", "V_Ed/V_bRd", Quantity::Force);
         }
         plasticShear(c_, y ? Axis::Y : Axis::Z, t_);
-        if (o_.clause == "6.2.7(9)" && o_.set.given()) {
+        if (o_.path == kBesideTorsion && o_.set.given()) {
             tubeTorsion(c_, t_);
             t_.heading("Shear beside torsion", "6.2.7(9)");
             given(t_, "T_Ed", Quantity::Moment, d_.sets[set()].torsion.value);
@@ -194,8 +193,8 @@ private:
         if (o_.span < 0) return;
         const ColumnLengths& l = s_.spans[span()].lengths;
         t_.heading("Slenderness", o_.clause);
-        given(t_, "L_y", Quantity::Length, l.y), given(t_, "i_y", Quantity::SectionLength, c_.p.ry);
-        given(t_, "L_z", Quantity::Length, l.z), given(t_, "i_z", Quantity::SectionLength, c_.p.rz);
+        given(t_, "L_y", Quantity::Length, l.major), given(t_, "i_y", Quantity::SectionLength, c_.p.ry);
+        given(t_, "L_z", Quantity::Length, l.minor), given(t_, "i_z", Quantity::SectionLength, c_.p.rz);
         step(t_, "s", "max(L_y/i_y, L_z/i_z)", "", Quantity::Ratio, o_.demand);
         given(t_, "s_lim", Quantity::Ratio, o_.capacity, "brief");
         step(t_, "ratio", "s/s_lim", "", Quantity::Ratio, o_.demand / o_.capacity);

@@ -1,5 +1,7 @@
 #include "core/standards/en1993/interaction.h"
 
+#include "core/standards/common/bisect.h"
+
 #include <algorithm>
 
 namespace wr::en1993 {
@@ -276,11 +278,7 @@ template <class Sink> Stability generalMethod(const Context& c, const Beamcolumn
         lo = hi;
         hi *= 2;
     }
-    for (int i = 0; i < 80; ++i) {
-        const double mid = (lo + hi) / 2;
-        (stable(mid) ? lo : hi) = mid;
-    }
-    const double cr = given(sink, "alpha_cr", Quantity::Ratio, lo, "least α of (1 - αN/Ncr,z)(1 - αN/Ncr,T) = (αM/Mcr)²");
+    const double cr = given(sink, "alpha_cr", Quantity::Ratio, bisect(lo, hi, stable), "least α of (1 - αN/Ncr,z)(1 - αN/Ncr,T) = (αM/Mcr)²");
     const double l = step(sink, "lambdabar_op", "sqrt(alpha_ult/alpha_cr)", "6.64", Quantity::Ratio, std::sqrt(ult / cr));
     const Curve column = columnCurve(c, Axis::Z), lateral = ltbCurve(c, false);
     sink.note(curveName(column));

@@ -244,16 +244,16 @@ Lateral lateralResistance(const Context& c, double w, const Critical& m, double 
     const double alpha = given(sink, "alpha_LT", Quantity::Ratio, imperfection(curve), "Table 6.3");
     if (!rolled) {
         const double phi = step(sink, "Phi_LT", "0.5*(1 + alpha_LT*(lambdabar_LT - 0.2) + lambdabar_LT^2)", "6.3.2.2",
-                                Quantity::Ratio, 0.5 * (1 + alpha * (l - 0.2) + l * l));
+                                Quantity::Ratio, reductionPhi(alpha, l));
         return finish(step(sink, "chi_LT", "min(1, 1/(Phi_LT + sqrt(Phi_LT^2 - lambdabar_LT^2)))", "6.56", Quantity::Ratio,
-                           std::min(1.0, 1 / (phi + std::sqrt(phi * phi - l * l)))));
+                           reductionOf(phi, l)));
     }
     const double l0 = given(sink, "lambda_0", Quantity::Ratio, c.national.lambdaLT0, "6.3.2.3(1)"),
                  beta = given(sink, "beta", Quantity::Ratio, c.national.beta, "6.3.2.3(1)");
     const double phi = step(sink, "Phi_LT", "0.5*(1 + alpha_LT*(lambdabar_LT - lambda_0) + beta*lambdabar_LT^2)", "6.3.2.3",
-                            Quantity::Ratio, 0.5 * (1 + alpha * (l - l0) + beta * l * l));
+                            Quantity::Ratio, reductionPhi(alpha, l, l0, beta));
     double chi = step(sink, "chi_LT", "min(1, 1/lambdabar_LT^2, 1/(Phi_LT + sqrt(Phi_LT^2 - beta*lambdabar_LT^2)))", "6.57",
-                      Quantity::Ratio, std::min({1.0, 1 / (l * l), 1 / (phi + std::sqrt(phi * phi - beta * l * l))}));
+                      Quantity::Ratio, std::min(1 / (l * l), reductionOf(phi, l, beta)));
     if (c.national.momentShape && m.kc < 1) {
         const double kc = putKc(c, m, sink);
         const double f = step(sink, "f", "min(1, 1 - 0.5*(1 - k_c)*(1 - 2*(lambdabar_LT - 0.8)^2))", "6.3.2.3(2)",

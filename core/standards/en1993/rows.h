@@ -23,6 +23,9 @@ enum Row {
     kRows
 };
 
+// Ways the shear checks may have gone (CheckOutcome::path).
+enum ShearPath { kPlasticShear, kBesideTorsion, kPlateBuckling, kWithFlanges };
+
 inline constexpr std::array<CheckRow, kRows> kChecks{{{CheckKind::Tension, "tension", "Tension", "6.2.3"},
                                                       {CheckKind::Compression, "compression", "Compression", "6.3.1"},
                                                       {CheckKind::FlexureMajor, "flexure-major", "Bending about y", "6.2.5"},

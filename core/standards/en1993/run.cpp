@@ -4,7 +4,7 @@
 #include "core/standards/en1993/rows.h"
 #include "core/standards/en1993/strengths.h"
 #include "core/standards/en1993/torsion_open.h"
-#include "core/standards/common/outcomes.h"
+#include "core/standards/common/refusal.h"
 
 #include <algorithm>
 
@@ -23,7 +23,8 @@ public:
     void run()
     {
         if (s_.tube) out_.at(kTorsionRow).quantity = Quantity::Moment;
-        const bool open = !s_.tube && torsionMatters();
+        const bool open = !s_.tube && openTorsionMatters(out_, kTorsionRow, r_, c_.in, openTorsionShare(c_, largestTorsion(d_)),
+                                                         "shear yield stress", "");
         findLeast();
         for (size_t k = 0; k < d_.spans.size(); ++k)
             lookAhead(k);
@@ -33,7 +34,7 @@ public:
             stations(i);
             for (size_t k = 0; k < d_.spans.size(); ++k)
                 segment(i, k);
-            if (open && openTorsionShare(c_, d_.sets[i].torsion.value) > torsionLimit()) {
+            if (open && openTorsionShare(c_, d_.sets[i].torsion.value) > torsionLimit(c_.in.brief)) {
                 const OpenTorsion t = openTorsion(c_, d_, i);
                 out_.take(kTorsionRow, t.ratio, t.ratio, 1.0, i, -1, t.at, "6.2.7(5)");
             }
@@ -58,22 +59,6 @@ public:
     }
 
 private:
-    double torsionLimit() const { return c_.in.brief.torsionBelow.value_or(0.01); }
-    bool torsionMatters()
-    {
-        double largest = 0;
-        for (const SetDemand& x : d_.sets)
-            largest = std::max(largest, x.torsion.value);
-        const double share = openTorsionShare(c_, largest);
-        if (share > torsionLimit() && c_.s.kind != ShapeKind::None) return true;
-        if (c_.s.kind == ShapeKind::None && share > torsionLimit())
-            out_.unchecked(kTorsionRow, "torsion of a section without dimensions: give \"shape\" and dimensions");
-        else
-            out_.notApplicable(kTorsionRow, "no torsion to speak of");
-        if (share > 1e-9 && share <= torsionLimit()) noteNeglectedTorsion(r_, torsionLimit(), "shear yield stress");
-        return false;
-    }
-
     // One action at a time, from the extremes of the set.
     void alone(size_t i)
     {
@@ -91,13 +76,13 @@ private:
         const std::string_view clause = leaves < 1 ? "6.2.7(9)" : "6.2.6";
         const auto plastic = [&](Row row, const Extreme& v, double capacity) {
             const double left = std::max(capacity * leaves, 1e-9);
-            out_.take(row, v.value / left, v.value, left, i, -1, v.at, clause);
+            out_.take(row, v.value / left, v.value, left, i, -1, v.at, clause, leaves < 1 ? kBesideTorsion : kPlasticShear);
         };
         plastic(kShearMajor, x.shearUpright, k.vz), plastic(kShearMinor, x.shearFlat, k.vy);
         // 6.2.6(6): in addition, buckling of plates in shear.
         const auto buckling = [&](Row row, const Extreme& v, double capacity, double torque) {
             const double demand = v.value + torque * x.torsion.value;
-            if (capacity < kUncovered) out_.take(row, demand / capacity, demand, capacity, i, -1, v.at, "EN 1993-1-5 5.2");
+            if (capacity < kUncovered) out_.take(row, demand / capacity, demand, capacity, i, -1, v.at, "EN 1993-1-5 5.2", kPlateBuckling);
         };
         if (!flanges_) buckling(kShearMajor, x.shearUpright, k.vb, k.torqueZ);
         buckling(kShearMinor, x.shearFlat, k.vbMinor, k.torqueY);
@@ -162,7 +147,7 @@ private:
             if (flanges_) {
                 NoTrace none;
                 const Resistance r = shearWithFlanges(c_, std::abs(f[j]), std::abs(f[4 * n + j]), none);
-                out_.take(kShearMajor, vz / r.value, vz, r.value, i, -1, d_.x[j], r.clause);
+                out_.take(kShearMajor, vz / r.value, vz, r.value, i, -1, d_.x[j], r.clause, kWithFlanges);
             }
             if (skips && f[3 * n + j] == 0 && smallShear(vz, vy) && sumOf(f[j], f[4 * n + j], f[5 * n + j]) <= sectionKnown())
                 continue;
@@ -321,16 +306,9 @@ private:
     // What is not covered stays unchecked and takes the sums with it, unless nothing asks for it.
     void spoilUncovered()
     {
-        const auto asked = [&](std::initializer_list<Extreme SetDemand::*> list) {
-            return std::any_of(d_.sets.begin(), d_.sets.end(), [&](const SetDemand& x) {
-                return std::any_of(list.begin(), list.end(), [&](Extreme SetDemand::*e) { return (x.*e).value > 0; });
-            });
-        };
         using D = SetDemand;
         const auto spoil = [&](Row row, std::string_view why, std::initializer_list<Extreme SetDemand::*> by) {
-            if (why.empty() || !asked(by)) return;
-            for (const Row k : {row, kSectionRow, kInteraction})
-                out_.unchecked(k, why);
+            wr::spoil(out_, d_, why, {row, kSectionRow, kInteraction}, by);
         };
         for (const SpanStrength& x : s_.spans)
             spoil(kCompressionRow, s_.compressed == 4 ? x.effective.uncovered : x.gross.uncovered, {&D::compression});
@@ -373,16 +351,9 @@ private:
 
 std::string refused(const MemberInput& in, const Demands& d)
 {
-    if (!in.steel.reason.empty()) return in.steel.reason;
-    if (d.sets.empty()) return "no strength combination of this standard: make combinations for it, or write one";
-    if (!d.valid)
-        return "forces of its elements are missing or too large for numbers: analyse the frame, or give results for all "
-               "elements";
+    if (std::string why = refusal(in, d); !why.empty()) return why;
     if (d.forces.empty()) return "the forces of the stations are not at hand";
-    const ShapeKind k = in.shape.kind;
-    if ((k == ShapeKind::I || k == ShapeKind::IUnequal || k == ShapeKind::Channel) && in.section.iz > in.section.iy)
-        return "Iz is larger than Iy: y must be the major axis";
-    if (in.brief.angleAxes != AngleAxes::Principal && k == ShapeKind::Angle)
+    if (in.brief.angleAxes != AngleAxes::Principal && in.shape.kind == ShapeKind::Angle)
         return "angles are checked about their principal axes by this standard: set \"angleAxes\" to principal";
     return {};
 }

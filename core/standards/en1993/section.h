@@ -5,7 +5,8 @@
 #include "core/base/powers.h"
 #include "core/standards/check.h"
 #include "core/standards/en1993/options.h"
-#include "core/standards/trace.h"
+#include "core/standards/common/axes.h"
+#include "core/standards/common/steps.h"
 
 #include <array>
 #include <cmath>
@@ -13,10 +14,6 @@
 #include <string_view>
 
 namespace wr::en1993 {
-
-// Axis of bending, and the fibre (+z or +y, or the opposite) that a moment compresses.
-enum class Axis { Y, Z };
-enum class Side { Plus, Minus };
 
 struct Context
 {
@@ -78,15 +75,6 @@ struct Action3
 // Depth between the flanges of an I or channel.
 double webClear(const Shape& s);
 
-template <class Sink> double given(Sink& sink, std::string_view symbol, Quantity q, double v, std::string_view clause = "")
-{
-    return sink.put({symbol, "", clause, q}, v);
-}
-template <class Sink>
-double step(Sink& sink, std::string_view symbol, std::string_view formula, std::string_view equation, Quantity q, double v)
-{
-    return sink.put({symbol, formula, equation, q}, v);
-}
 template <class Sink> void putSteel(const Context& c, Sink& sink)
 {
     given(sink, "f_y", Quantity::Stress, c.fy, "3.2");
