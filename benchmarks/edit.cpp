@@ -1,5 +1,6 @@
-// One edit to one group of 100 members in a frame of 10 000 members × 20 combinations: every step of the way from the edit to the
-// next state, apart and together. The limit is one picture of a screen, 16 ms, for all that the window's thread may have to wait for.
+// One edit to one group of 100 members in a frame of 10 000 members × 20 combinations: every step of the way from the edit to
+// the next state, apart and together. The limit is one picture of a screen, 16 ms, for all that the window's thread may have to
+// wait for.
 #include "benchmarks/frames.h"
 #include "core/audit/audit.h"
 #include "core/project/design_state.h"
@@ -20,7 +21,8 @@ DesignState stateOf(const std::shared_ptr<Frame>& frame, const std::shared_ptr<F
     const auto none = std::make_shared<const std::vector<Finding>>();
     s.read = s.analysis = s.audited = s.ofReport = none;
     const auto standards = std::make_shared<const std::vector<Standard>>(shippedStandards());
-    s.model = std::make_shared<const CheckModel>(frame, std::shared_ptr<const ForceTable>(results, &results->forces.forces), standards);
+    s.model = std::make_shared<const CheckModel>(frame, std::shared_ptr<const ForceTable>(results, &results->forces.forces),
+                                                 standards);
     auto report = std::make_shared<CheckReport>();
     SilentProgress progress;
     s.model->checkAll(*report, progress);

@@ -45,7 +45,10 @@ Command optionsCommand()
     auto a = std::make_shared<OptionsArguments>();
     return {"options",
             "List what a brief and a set of national parameters can state, from the standards' own tables.",
-            {{.name = "--standard", .help = "only what is stated for that standard or its family", .into = &a->family, .value = "KEY"},
+            {{.name = "--standard",
+              .help = "only what is stated for that standard or its family",
+              .into = &a->family,
+              .value = "KEY"},
              {.name = "--as",
               .help = "how it is written; schema: the part of the frame file's JSON schema",
               .into = &a->as,

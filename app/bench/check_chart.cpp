@@ -41,8 +41,7 @@ void CheckChart::show(std::optional<size_t> member, int outcome)
     if (!diagram_) return;
     std::vector<QString> names;
     for (size_t i = 0; i < diagram_->points.size(); ++i)
-        names.push_back(
-            QString::fromStdString(combinationName(doc_.frame(), doc_.model().forces(), tableSet(i))));
+        names.push_back(QString::fromStdString(combinationName(doc_.frame(), doc_.model().forces(), tableSet(i))));
     fillInteractionChart(*this, *diagram_, governing, names, doc_.units());
 }
 

@@ -72,11 +72,10 @@ void auditForces(const CheckModel& model, std::vector<Finding>& out)
                                           model.standard().title, model.standard().secondOrderClause,
                                           model.standard().amplifiesMembers, model.standard().amplifiesSway)));
     else if (first)
-        out.push_back(
-            finding("forces.first-order", "", "",
-                    fmt::format("the forces are first order; {} asks for second-order effects ({}): amplify them, "
-                                "or give second-order results",
-                                model.standard().title, model.standard().secondOrderClause)));
+        out.push_back(finding("forces.first-order", "", "",
+                              fmt::format("the forces are first order; {} asks for second-order effects ({}): amplify them, "
+                                          "or give second-order results",
+                                          model.standard().title, model.standard().secondOrderClause)));
 }
 
 // Supports inside a member that the design block does not name there: they carry loads in the analysis, but no lane ends at

@@ -12,7 +12,8 @@ namespace wr {
 std::vector<Finding> audit(const CheckModel& model);
 // Findings that follow from results: members over and unchecked.
 std::vector<Finding> auditResults(const CheckModel& model, const CheckReport& report);
-// What an analysis of its own says of the whole frame by the model's standard, if it has anything to say: drift, critical factor.
+// What an analysis of its own says of the whole frame by the model's standard, if it has anything to say: drift, critical
+// factor.
 std::optional<Finding> auditWhole(const CheckModel& model, Progress& progress);
 // What that does to the members where it is an error about sway (forces.sway): those that were ok are warned, each with a note.
 void warnOfSway(const Finding& global, const CheckModel& model, CheckReport& report);

@@ -1,5 +1,5 @@
-// A table whose copies share their rows until one of them is changed: copying a frame costs a pointer a table, whatever stands in
-// it. Reading is as of a const vector; every call that may change something makes the rows this table's own first.
+// A table whose copies share their rows until one of them is changed: copying a frame costs a pointer a table, whatever stands
+// in it. Reading is as of a const vector; every call that may change something makes the rows this table's own first.
 #pragma once
 
 #include <atomic>

@@ -13,7 +13,7 @@ struct DeflectionInput
     const Lanes& lanes;
     const ForceTable& forces;
     const std::vector<std::vector<int>>& elementsAt;  // elementsAtNodes()
-    std::span<const TableSet> sets;                        // service sets of the table
+    std::span<const TableSet> sets;                   // service sets of the table
     const std::vector<NodeMotion>* motions = nullptr; // per column, for the turn of a cantilever's root; may be null
     bool betweenEnds = false;
     bool total = true, variable = false; // which parts are asked for

@@ -175,9 +175,8 @@ MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& t, 
 namespace {
 
 // A block of out = Σ factor · column that stays in registers.
-template <size_t Block>
-[[gnu::always_inline]] inline void addBlock(const double* values, const std::pair<int, double>* terms, size_t count, size_t n,
-                                            size_t i, double* out)
+template <size_t Block> [[gnu::always_inline]] inline void addBlock(const double* values, const std::pair<int, double>* terms,
+                                                                    size_t count, size_t n, size_t i, double* out)
 {
     double sum[Block];
     const double* v = values + static_cast<size_t>(terms[0].first) * n + i;
@@ -292,26 +291,6 @@ bool changes(const double* v, int first, int last)
     return changes(lo, hi);
 }
 
-// From the largest shear to the nearest place on either side where it is zero or changes sign, else the member's end; the
-// longer of the two where both sides count.
-double shearLength(const double* v, const double* x, size_t n)
-{
-    size_t top = 0;
-    for (size_t i = 1; i < n; ++i)
-        if (std::abs(v[i]) > std::abs(v[top])) top = i;
-    if (v[top] == 0) return 0;
-    const auto way = [&](int step) {
-        for (auto i = static_cast<long>(top); i + step >= 0 && i + step < static_cast<long>(n); i += step) {
-            const double a = v[i], b = v[i + step];
-            if (a * b > 0) continue;
-            const double share = a == b ? 1.0 : a / (a - b);
-            return std::abs(x[i] + share * (x[i + step] - x[i]) - x[top]);
-        }
-        return std::abs((step > 0 ? x[n - 1] : x[0]) - x[top]);
-    };
-    return std::max(way(1), way(-1));
-}
-
 // Where a component is largest or least first.
 double placeOf(const double* v, double value, const double* x, size_t n)
 {
@@ -352,8 +331,6 @@ public:
         extremes(f, d);
         d.firstOrder = firstOrder;
         if (firstOrder) bending(out_.bendingSets.data() + i * plan_.bending.size());
-        if (plan_.shearLengths)
-            out_.shearLength = std::max({out_.shearLength, shearLength(vz_, x_, n), shearLength(vy_, x_, n)});
         for (size_t k = 0; k < plan_.spans.size(); ++k)
             span(plan_.spans[k], d, out_.of(i, k));
         peaks(i, d);
@@ -369,11 +346,6 @@ private:
         d.torsion = either(f + 3 * n, hi_[3], lo_[3], x_, n);
         d.top = above(my_, hi_[4], x_, n), d.bottom = below(my_, lo_[4], x_, n);
         d.plus = above(mz_, hi_[5], x_, n), d.minus = below(mz_, lo_[5], x_, n);
-        if (plan_.endPanel > 0)
-            for (size_t i = 0; i < n; ++i) {
-                const bool end = x_[i] < plan_.endPanel || x_[i] > x_[n - 1] - plan_.endPanel;
-                (end ? d.shearEnd : d.shearInside).take(std::abs(vz_[i]), x_[i]);
-            }
         if (plan_.turn == 0 || plan_.aboutLegs) {
             d.shearUpright = d.shearMajor;
             d.shearFlat = d.shearMinor;
@@ -447,9 +419,10 @@ private:
     {
         const auto inside = [&](size_t j, auto&& take) {
             for (size_t k = 0; k < plan_.spans.size(); ++k)
-                if (static_cast<int>(j) >= plan_.spans[k].first && static_cast<int>(j) < plan_.spans[k].last) take(out_.of(i, k));
+                if (static_cast<int>(j) >= plan_.spans[k].first && static_cast<int>(j) < plan_.spans[k].last)
+                    take(out_.of(i, k));
         };
-        const bool turnsY = hi_[2] > 0 && lo_[2] < 0, turnsZ = hi_[1] > 0 && lo_[1] < 0;
+        const bool turnsY = hi_[2] > 0 && lo_[2]<0, turnsZ = hi_[1]> 0 && lo_[1] < 0;
         if (!turnsY && !turnsZ) return;
         for (size_t j = 0; j + 1 < n_; ++j) {
             const bool y = turnsY && vz_[j] * vz_[j + 1] < 0, z = turnsZ && vy_[j] * vy_[j + 1] < 0;
@@ -478,7 +451,7 @@ private:
 } // namespace
 
 void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<const TableSet> sets, std::vector<double>& buffer,
-                Demands& out)
+                Demands& out, Gatherer* own)
 {
     out.spans = plan.spans;
     out.valid = plan.complete;
@@ -490,7 +463,6 @@ void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<cons
         out.x.clear();
         out.forces.clear();
     }
-    out.shearLength = 0;
     out.bending.clear();
     out.bendingSets.clear();
     const auto firstOrder = [&](TableSet set) { return !plan.firstOrder.empty() && plan.firstOrder[set.at()]; };
@@ -509,6 +481,7 @@ void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<cons
         double* f = plan.keepForces ? out.forces.data() + i * 6 * n : buffer.data();
         combineInto(plan, forces.sets[sets[i].at()], f);
         reducer.take(i, f, firstOrder(sets[i]));
+        if (own) own->take({SetRow(i), n, plan.x.data(), f});
         if (plan.keepForces) continue;
         if (out.sets[i].torsion.value > 0 && out.forces.empty()) keep();
         if (!out.forces.empty()) std::copy_n(f, 6 * n, out.forces.begin() + static_cast<ptrdiff_t>(i * 6 * n));

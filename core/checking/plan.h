@@ -5,7 +5,7 @@
 #include "core/frame/forces.h"
 #include "core/members/lanes.h"
 #include "core/members/members.h"
-#include "core/standards/demand.h"
+#include "core/standards/gather.h"
 
 #include <span>
 #include <vector>
@@ -22,8 +22,6 @@ struct MemberPlan
     double turn = 0;                     // rad, from the shape's own directions to y and z (angles)
     bool aboutLegs = false;              // moments are about the shape's own directions, not about y and z
     bool keepForces = false;             // Demands::forces of every set, not only where there is torsion
-    bool shearLengths = false;           // Demands::shearLength is wanted
-    double endPanel = 0;                 // m, stiffener spacing: shear within it of either end is told apart
     std::vector<BendingSegment> bending; // of the major and the minor lane
     std::vector<char> firstOrder;        // per force set of the table: its moments want B1; empty: none does
     size_t stations() const { return x.size(); }
@@ -40,7 +38,8 @@ void combineInto(const MemberPlan& plan, const ForceSet& set, double* out); // o
 // Demands of the given sets. Peaks of moment between stations are found where the shear changes sign.
 Demands reduce(const MemberPlan& plan, const ForceTable& forces, std::span<const TableSet> sets);
 // The same into storage that is used again: no allocation once it has grown.
+// `own`: what the standard gathers for itself beside; may be null.
 void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<const TableSet> sets, std::vector<double>& buffer,
-                Demands& out);
+                Demands& out, Gatherer* own = nullptr);
 
 } // namespace wr

@@ -92,7 +92,8 @@ void CheckModel::support(const CheckModel* before, const Changed* changed)
     for (size_t i = 0; i < list.size(); ++i) {
         SharedList<MemberLanes>::Item item;
         if (reuse)
-            if (const auto place = placeBefore(i); place && !again[i] && sameFactors(i, *before, *place)) item = before->lanes_.item(*place);
+            if (const auto place = placeBefore(i); place && !again[i] && sameFactors(i, *before, *place))
+                item = before->lanes_.item(*place);
         if (!item) {
             if (!stated) stated.emplace(f);
             auto made = std::make_shared<MemberLanes>();
@@ -158,11 +159,9 @@ MemberPlan CheckModel::plan(size_t member) const
     const Member& m = members()[member];
     const FrameSection& s = frame_->sections[m.section];
     const Brief& b = briefOf(member);
-    MemberPlan out = planMember(m, lanes(member), *forces_, s.properties.principal,
-                                b.anglesAboutLegs() && s.shape.kind == ShapeKind::Angle);
+    MemberPlan out =
+        planMember(m, lanes(member), *forces_, s.properties.principal, b.anglesAboutLegs() && s.shape.kind == ShapeKind::Angle);
     out.keepForces = standardOf(member).wantsStations;
-    if (b.tensionField) out.endPanel = b.stiffenerSpacing.value_or(0);
-    out.shearLengths = s.shape.kind == ShapeKind::Chs;
     if (standardOf(member).amplifiesMembers && !b.secondOrderIncluded) {
         out.firstOrder.resize(forces_->sets.size());
         for (size_t k = 0; k < out.firstOrder.size(); ++k)
@@ -174,9 +173,13 @@ MemberPlan CheckModel::plan(size_t member) const
 void CheckModel::demandsInto(size_t member, std::vector<double>& buffer, Demands& d) const
 {
     const MemberPlan p = plan(member);
-    reduceInto(p, *forces_, setsFor(standardOf(member)), buffer, d);
-    d.deflections.clear();
     const Brief& b = briefOf(member);
+    const Standard& standard = standardOf(member);
+    const std::span<const TableSet> sets = setsFor(standard);
+    const std::unique_ptr<Gatherer> own = standard.gather ? standard.gather({b, sets.size()}) : nullptr;
+    reduceInto(p, *forces_, sets, buffer, d, own.get());
+    d.own = own ? own->finish() : nullptr;
+    d.deflections.clear();
     const auto& limits = assignment_->of(member).rules->deflection;
     if (limits.empty()) return;
     using Part = DeflectionLimit::Part;
@@ -327,7 +330,8 @@ std::optional<InteractionDiagram> CheckModel::interactionDiagram(size_t member, 
 
 std::optional<DeflectionCurve> CheckModel::deflectionCurve(size_t member, const CheckOutcome& o) const
 {
-    if (!o.serviceSet.given() || o.status == Status::Unchecked || o.status == Status::NotApplicable || forces_->empty()) return {};
+    if (!o.serviceSet.given() || o.status == Status::Unchecked || o.status == Status::NotApplicable || forces_->empty())
+        return {};
     return wr::deflectionCurve(input(member), demands(member));
 }
 

@@ -24,10 +24,10 @@ namespace wr {
 // What of a frame has changed since an earlier state of it.
 struct Changed
 {
-    bool forming = false;           // members are to be formed anew, but those that nothing below touches are the same
-    std::vector<char> elements;     // per element: something it is made of has changed; empty: none
-    std::set<std::string> members;  // entries of design.members
-    std::set<std::string> stated;   // members whose restraints or lengths are stated anew
+    bool forming = false;          // members are to be formed anew, but those that nothing below touches are the same
+    std::vector<char> elements;    // per element: something it is made of has changed; empty: none
+    std::set<std::string> members; // entries of design.members
+    std::set<std::string> stated;  // members whose restraints or lengths are stated anew
 };
 
 // What holds a member and the lengths that follow.

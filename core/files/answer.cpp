@@ -76,14 +76,13 @@ Json bracingJson(const CheckModel& model, size_t member)
     for (const BraceRow& b : model.bracing(member)) {
         const Quantity force = b.twist ? Quantity::Moment : Quantity::Force,
                        spring = b.twist ? Quantity::SpringMoment : Quantity::SpringForce;
-        out.push_back(
-            {{"at", number(u.show(Quantity::Length, b.at))},
-             {"holds", b.kind},
-             {"by", b.by},
-             {"clause", b.clause},
-             {"strength", number(u.show(force, b.strength))},
-             {"stiffness", number(u.show(spring, b.stiffness))},
-             {"combination", combinationName(model.frame(), model.forces(), model.setOf(member, b.set))}});
+        out.push_back({{"at", number(u.show(Quantity::Length, b.at))},
+                       {"holds", b.kind},
+                       {"by", b.by},
+                       {"clause", b.clause},
+                       {"strength", number(u.show(force, b.strength))},
+                       {"stiffness", number(u.show(spring, b.stiffness))},
+                       {"combination", combinationName(model.frame(), model.forces(), model.setOf(member, b.set))}});
     }
     return out;
 }

@@ -2,8 +2,8 @@
 
 #include "core/base/numbers.h"
 #include "core/files/brief_json.h"
-#include "core/files/national_json.h"
 #include "core/files/json_cursor.h"
+#include "core/files/national_json.h"
 #include "core/files/text_file.h"
 #include "core/sections/catalogue.h"
 

@@ -159,7 +159,8 @@ Json propertiesOf(std::span<const Option> table)
         for (size_t dot = o.key.find('.'); dot != std::string_view::npos; dot = o.key.find('.', from)) {
             Json& group = (*at)[std::string(o.key.substr(from, dot - from))];
             if (group.is_null()) group = objectSchema(Json::object());
-            if (o.must && o.key.find('.', dot + 1) == std::string_view::npos) group["required"].push_back(o.key.substr(dot + 1));
+            if (o.must && o.key.find('.', dot + 1) == std::string_view::npos)
+                group["required"].push_back(o.key.substr(dot + 1));
             at = &group["properties"];
             from = dot + 1;
         }

@@ -86,8 +86,8 @@ struct DeflectionRules
 // F10.2).
 enum class AngleAxes { Principal, Legs, LegsFree, LegsHeldAtPeak };
 
-// What is stated for one family of standards, by the key of its option ("c1", "safety.flexure.phi"): the family's own table says what
-// each means (core/standards/common/option.h). Numbers in SI, choices by their word.
+// What is stated for one family of standards, by the key of its option ("c1", "safety.flexure.phi"): the family's own table
+// says what each means (core/standards/common/option.h). Numbers in SI, choices by their word.
 using OptionValue = std::variant<bool, double, std::string>;
 using StatedOptions = std::map<std::string, OptionValue, std::less<>>;
 

@@ -41,8 +41,8 @@ inline std::optional<Strength> strengthAt(const Grade& g, double thickness)
 {
     return strengthAt(g.steps, thickness);
 }
-// All grades, those of a region first: `region` is how the standards of its steels begin ("ASTM", "EN ", "IS "); empty leaves the
-// order of the list.
+// All grades, those of a region first: `region` is how the standards of its steels begin ("ASTM", "EN ", "IS "); empty leaves
+// the order of the list.
 std::vector<const Grade*> gradesFor(std::string_view region);
 // Names near a mistyped one, nearest first.
 std::vector<std::string> gradeSuggestions(std::string_view name, size_t most = 3);

@@ -133,8 +133,8 @@ private:
     HoldPoint& at(double place)
     {
         auto& list = out_.points;
-        const auto it = std::lower_bound(list.begin(), list.end(), place,
-                                         [](const HoldPoint& p, double x) { return p.at < x; });
+        const auto it =
+            std::lower_bound(list.begin(), list.end(), place, [](const HoldPoint& p, double x) { return p.at < x; });
         if (it != list.end() && it->at == place) return *it;
         HoldPoint p;
         p.at = place;

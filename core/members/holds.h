@@ -18,18 +18,18 @@ struct Held
     bool nothing() const { return !major && !minor && !top && !bottom && !twist; }
     void set(Hold h, bool v);
     void add(const Held& o) { major |= o.major, minor |= o.minor, top |= o.top, bottom |= o.bottom, twist |= o.twist; }
-    // Does that end a segment of a lane? A lateral hold at one flange shortens minor-axis column buckling only where twist (or the
-    // other flange) is held too; lateral-torsional buckling of a flange is held by that flange or by twist.
+    // Does that end a segment of a lane? A lateral hold at one flange shortens minor-axis column buckling only where twist (or
+    // the other flange) is held too; lateral-torsional buckling of a flange is held by that flange or by twist.
     bool lane(LengthAxis a) const;
 };
 inline constexpr Held kFork{true, true, true, true, true};
 
 enum class HoldOrigin {
-    Nothing, // an end that nothing holds
-    Support, // of the node there
-    Joint,   // an element that frames in
+    Nothing,  // an end that nothing holds
+    Support,  // of the node there
+    Joint,    // an element that frames in
     PartOnly, // forces were given: the file may hold a part of the frame, so the end counts as held
-    Stated   // an entry of design.restraints
+    Stated    // an entry of design.restraints
 };
 
 // A place that is held (or an end that is not), with what it is known from.
@@ -60,8 +60,8 @@ struct MemberHolds
 std::string evidenceOf(const Frame& f, const HoldPoint& p);
 
 // `elementsAt`: elementsAtNodes(). An element that only continues the member's line (within 15°: steps and kinks) holds no end.
-// `wholeFrame`: the frame is analysed here, so an end that nothing holds is free; with given forces any element that goes on from
-// there holds it, and an end with nothing at all is free where the file has supports somewhere, else a fork end.
+// `wholeFrame`: the frame is analysed here, so an end that nothing holds is free; with given forces any element that goes on
+// from there holds it, and an end with nothing at all is free where the file has supports somewhere, else a fork end.
 MemberHolds holdsOf(const Frame& f, const Member& m, const StatedRows& stated, const std::vector<std::vector<int>>& elementsAt,
                     bool wholeFrame);
 

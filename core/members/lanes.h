@@ -15,13 +15,13 @@ inline constexpr size_t kLengthSources = 3;
 
 struct LaneSegment
 {
-    double from = 0, to = 0;  // m along the member
-    double k = 1;             // effective length factor
-    double length = 0;        // effective length, m
-    bool cantilever = false;  // one end of it is free
-    bool freeAtStart = false; // the first one is
-    bool byHand = false;      // factor or length given by the engineer
-    bool continuous = false;  // held all along: its effective length is zero
+    double from = 0, to = 0;                   // m along the member
+    double k = 1;                              // effective length factor
+    double length = 0;                         // effective length, m
+    bool cantilever = false;                   // one end of it is free
+    bool freeAtStart = false;                  // the first one is
+    bool byHand = false;                       // factor or length given by the engineer
+    bool continuous = false;                   // held all along: its effective length is zero
     LengthSource source = LengthSource::Holds; // which of the alternatives stands
     std::array<double, kLengthSources> alternatives{1, std::numeric_limits<double>::quiet_NaN(),
                                                     std::numeric_limits<double>::quiet_NaN()}; // k by source; NaN: it has none

@@ -6,8 +6,8 @@
 
 namespace wr {
 
-// 2 for a free-ended column segment, else 1; a factor of the brief goes before that, a length or factor given by hand before both.
-// Lengths given over a stretch replace the holds inside it.
+// 2 for a free-ended column segment, else 1; a factor of the brief goes before that, a length or factor given by hand before
+// both. Lengths given over a stretch replace the holds inside it.
 Lanes lengthsOf(const Member& m, const MemberHolds& holds, const StatedRows& stated, const Brief& brief);
 
 } // namespace wr

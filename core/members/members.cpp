@@ -233,7 +233,8 @@ public:
         for (size_t i = 0; i < rows.size(); ++i)
             if (!rows[i].elements.empty()) declare(rows[i], i);
         if (free_ > 0) byRule();
-        if (before_ && sameOrder_ && out_.members_.size() == before_->formed.members().size()) out_.names_ = before_->formed.names_;
+        if (before_ && sameOrder_ && out_.members_.size() == before_->formed.members().size())
+            out_.names_ = before_->formed.names_;
         return std::move(out_);
     }
 
@@ -245,7 +246,10 @@ private:
         out_.members_.push_back(std::move(item));
     }
     // The member of the earlier state at a place, if nothing of it is touched.
-    SharedList<Member>::Item untouched(size_t place) const { return touched_[place] ? nullptr : before_->formed.members().item(place); }
+    SharedList<Member>::Item untouched(size_t place) const
+    {
+        return touched_[place] ? nullptr : before_->formed.members().item(place);
+    }
 
     void declare(const DesignMember& d, size_t row)
     {

@@ -69,8 +69,8 @@ private:
 struct FormedBefore
 {
     const Formed& formed;
-    const std::vector<char>& elements;     // per element: something of it (or of its section, material) has changed; empty: none
-    const std::set<std::string>& rows;     // entries of design.members that have changed, came or went
+    const std::vector<char>& elements; // per element: something of it (or of its section, material) has changed; empty: none
+    const std::set<std::string>& rows; // entries of design.members that have changed, came or went
 };
 
 // All members of a frame: declared ones first, then the rest by rule (collinear within 1°, one section, material and web plane,

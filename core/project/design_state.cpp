@@ -109,8 +109,7 @@ DesignState auditedState(const DesignState& s)
 {
     DesignState out = s;
     out.audited = std::make_shared<const std::vector<Finding>>(audit(*s.model));
-    out.ofReport =
-        s.checked ? std::make_shared<const std::vector<Finding>>(auditResults(*s.model, *s.report)) : noFindings();
+    out.ofReport = s.checked ? std::make_shared<const std::vector<Finding>>(auditResults(*s.model, *s.report)) : noFindings();
     return out;
 }
 
@@ -156,7 +155,8 @@ DesignState withResults(const DesignState& s, std::shared_ptr<const FrameResults
     DesignState out = s;
     out.analysis = {results, &results->forces.findings};
     if (results->forces.ok) out.results = std::move(results);
-    out.model = std::make_shared<const CheckModel>(out.frame, forcesOf(out.results), motionsOf(out.results), *s.model, Changed{});
+    out.model =
+        std::make_shared<const CheckModel>(out.frame, forcesOf(out.results), motionsOf(out.results), *s.model, Changed{});
     forget(out);
     return auditedState(out);
 }
@@ -239,8 +239,8 @@ private:
     const Frame &before_, &after_;
 };
 
-// Results of members that nothing touched go over to the next state, by name where their places have moved. Others keep their old
-// one until they are checked again, as long as it can be read: under the same forces and the same standard.
+// Results of members that nothing touched go over to the next state, by name where their places have moved. Others keep their
+// old one until they are checked again, as long as it can be read: under the same forces and the same standard.
 void carryResults(const DesignState& before, DesignState& next)
 {
     const CheckModel &was = *before.model, &now = *next.model;
@@ -304,10 +304,11 @@ Advanced advance(const DesignState& s, const Patch& patch, Frame changed, const 
             stale.analyse = stale.method;
     }
     if (next.results != s.results) next.analysis = {next.results, &next.results->forces.findings};
-    next.model = std::make_shared<const CheckModel>(next.frame, forcesOf(next.results), motionsOf(next.results), *s.model,
-                                                    read.changed);
+    next.model =
+        std::make_shared<const CheckModel>(next.frame, forcesOf(next.results), motionsOf(next.results), *s.model, read.changed);
     stale.members = !next.model->samePlaces(*s.model);
-    const bool sameWhole = next.results == s.results && !stale.sizes && !stale.loads && &next.model->standard() == &s.model->standard();
+    const bool sameWhole =
+        next.results == s.results && !stale.sizes && !stale.loads && &next.model->standard() == &s.model->standard();
     if (!sameWhole) {
         next.whole.reset();
         next.wholeKnown = false;

@@ -1,6 +1,6 @@
-// The state of a design: frame, results, members with holds and lengths, check report and findings, as one immutable snapshot. The
-// one way from a file to findings, and from an edit to the next state; window and command line use the same functions. Each gives
-// a new state and leaves the old one as it is.
+// The state of a design: frame, results, members with holds and lengths, check report and findings, as one immutable snapshot.
+// The one way from a file to findings, and from an edit to the next state; window and command line use the same functions. Each
+// gives a new state and leaves the old one as it is.
 #pragma once
 
 #include "core/checking/runner.h"

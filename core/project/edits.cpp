@@ -230,15 +230,14 @@ std::expected<Patch, std::string> applyEdit(Frame& f, const Edit& edit)
         return *p;
     }
     Frame next = f;
-    const Words words = std::visit(Overloaded{[&](const SetLengths& e) { return setLengths(next, e); },
-                                              [&](const SetGroup& e) { return setGroup(next, e); },
-                                              [&](const SetSection& e) { return setSection(next, e); },
-                                              [&](const SetGrade& e) { return setGrade(next, e); },
-                                              [&](const SetStandard& e) { return setStandard(next, e); },
-                                              [&](const SetAnalysis& e) { return setAnalysis(next, e); },
-                                              [&](const SetLoads& e) { return setLoads(next, e); },
-                                              [](const Patch& p) -> Words { return p.words; }},
-                                   edit);
+    const Words words = std::visit(
+        Overloaded{
+            [&](const SetLengths& e) { return setLengths(next, e); }, [&](const SetGroup& e) { return setGroup(next, e); },
+            [&](const SetSection& e) { return setSection(next, e); }, [&](const SetGrade& e) { return setGrade(next, e); },
+            [&](const SetStandard& e) { return setStandard(next, e); },
+            [&](const SetAnalysis& e) { return setAnalysis(next, e); }, [&](const SetLoads& e) { return setLoads(next, e); },
+            [](const Patch& p) -> Words { return p.words; }},
+        edit);
     if (!words) return std::unexpected(words.error());
     Patch out = differences(f, next, *words);
     f = std::move(next);

@@ -1,5 +1,5 @@
-// Results beside the frame: what was analysed or came with the file, shared between states and kept by what it belongs to, so that
-// an edit never copies them and undoing one brings its forces back.
+// Results beside the frame: what was analysed or came with the file, shared between states and kept by what it belongs to, so
+// that an edit never copies them and undoing one brings its forces back.
 #pragma once
 
 #include "core/analysis/analyse.h"
@@ -38,7 +38,7 @@ public:
 
 private:
     static constexpr size_t kKept = 8;
-    static constexpr size_t kBytes = size_t{1} << 30; // of all but the newest
+    static constexpr size_t kBytes = size_t{1} << 30;                            // of all but the newest
     std::deque<std::pair<ResultKey, std::shared_ptr<const FrameResults>>> kept_; // newest first
 };
 

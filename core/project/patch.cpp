@@ -165,9 +165,9 @@ DesignSettings settingsOf(const Frame& f)
 
 bool Patch::empty() const
 {
-    return materials.empty() && sections.empty() && elements.empty() && cases.empty() && combinations.empty() && members.empty() &&
-           restraints.empty() && lengths.empty() && briefs.empty() && groups.empty() && ladders.empty() && parameterSets.empty() &&
-           !settings;
+    return materials.empty() && sections.empty() && elements.empty() && cases.empty() && combinations.empty() &&
+           members.empty() && restraints.empty() && lengths.empty() && briefs.empty() && groups.empty() && ladders.empty() &&
+           parameterSets.empty() && !settings;
 }
 
 Patch differences(const Frame& before, const Frame& after, std::string words)

@@ -1,5 +1,5 @@
-// Patches: what a frame's tables differ in between two states, as keyed rows before and after. The inverse is the swap, so undo of
-// any edit is one mechanism, and what an edit touches is read off its rows.
+// Patches: what a frame's tables differ in between two states, as keyed rows before and after. The inverse is the swap, so undo
+// of any edit is one mechanism, and what an edit touches is read off its rows.
 #pragma once
 
 #include "core/frame/frame.h"

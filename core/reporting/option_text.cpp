@@ -30,7 +30,8 @@ std::string meaningOf(const Option& o)
 
 std::string optionsMarkdown(std::string_view heading, std::span<const Option> table)
 {
-    std::string out = fmt::format("## {}\n\n| key | values | stands by itself | clause | meaning |\n|---|---|---|---|---|\n", heading);
+    std::string out =
+        fmt::format("## {}\n\n| key | values | stands by itself | clause | meaning |\n|---|---|---|---|---|\n", heading);
     for (const Option& o : table)
         out += fmt::format("| `{}` | {} | {} | {} | {} |\n", o.key, rangeOf(o), o.standing, o.clause.empty() ? "–" : o.clause,
                            meaningOf(o));
@@ -55,7 +56,8 @@ std::string allOptions(bool markdown, std::string_view only)
         if (!only.empty() && family != only) continue;
         const Standard& s = *standardOfFamily(family);
         out += write(fmt::format("{} in a brief", family), s.options);
-        if (!s.nationalOptions.empty()) out += write(fmt::format("{}: a set of national parameters", family), s.nationalOptions);
+        if (!s.nationalOptions.empty())
+            out += write(fmt::format("{}: a set of national parameters", family), s.nationalOptions);
     }
     return out;
 }

@@ -7,6 +7,7 @@
 #include "core/members/lanes.h"
 
 #include <algorithm>
+#include <memory>
 #include <string_view>
 #include <vector>
 
@@ -85,7 +86,6 @@ struct SetDemand
     bool firstOrder = false; // and neither B1 nor anything like it is in the forces
     Extreme tension, compression, top, bottom, plus, minus, shearMajor, shearMinor, torsion; // shearMajor: |vz|
     Extreme shearUpright, shearFlat; // along the shape's own directions: differ from vz, vy for angles only
-    Extreme shearEnd, shearInside;   // |vz| within and beyond one stiffener spacing of the ends, where that is stated
     const Extreme& major() const { return top.value >= bottom.value ? top : bottom; }
     const Extreme& minor() const { return plus.value >= minus.value ? plus : minus; }
 };
@@ -109,6 +109,17 @@ struct StretchDeflection
     double length() const { return to - from; }
 };
 
+// What a standard gathered for itself (core/standards/gather.h).
+struct OwnDemands
+{
+    OwnDemands() = default;
+    OwnDemands(const OwnDemands&) = default;
+    OwnDemands(OwnDemands&&) = default;
+    OwnDemands& operator=(const OwnDemands&) = default;
+    OwnDemands& operator=(OwnDemands&&) = default;
+    virtual ~OwnDemands() = default;
+};
+
 struct Demands
 {
     Demands();
@@ -123,9 +134,9 @@ struct Demands
     std::vector<SpanDemand> spanSets;       // [set][span]
     std::vector<BendingSegment> bending;    // where some set is first order
     std::vector<BendingDemand> bendingSets; // [set][bending segment]
-    double shearLength = 0;                 // m, the longest way from the largest shear of a set to where it vanishes
     std::vector<TableSet> setIndex;         // per row of `sets`
     bool valid = true;                      // false: some force is missing (NaN)
+    std::shared_ptr<const OwnDemands> own;  // of the member's standard; may be null
     // Concurrent forces of the sets that hold torsion, for sections that warp: stations (m) and [set][component][station];
     // empty where no set has any.
     std::vector<double> x, forces;

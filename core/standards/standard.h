@@ -1,4 +1,5 @@
-// A standard as a value: everything the program asks of one stands in its row, and nothing outside its folder knows which it is.
+// A standard as a value: everything the program asks of one stands in its row, and nothing outside its folder knows which it
+// is.
 #pragma once
 
 #include "core/base/progress.h"
@@ -6,9 +7,10 @@
 #include "core/frame/strength.h"
 #include "core/standards/check.h"
 #include "core/standards/common/option.h"
-#include "core/standards/whole_frame.h"
+#include "core/standards/gather.h"
 #include "core/standards/pictures.h"
 #include "core/standards/report.h"
+#include "core/standards/whole_frame.h"
 
 #include <optional>
 #include <span>
@@ -26,16 +28,16 @@ struct StageWish
 
 struct Standard
 {
-    std::string_view key;                      // "aisc360-22-lrfd"
-    std::string_view title;                    // "AISC 360-22 LRFD"
-    std::string_view family;                   // "aisc360": of its options in briefs and its national parameters
-    std::string_view basis;                    // of combinations it accepts
-    std::vector<std::string_view> loading;     // keys of the loading standards that make them, the usual one first
-    std::string_view grades;                   // how the standards of its region's steels begin: "ASTM"
-    std::string_view majorAxis, minorAxis;     // its notation
+    std::string_view key;                  // "aisc360-22-lrfd"
+    std::string_view title;                // "AISC 360-22 LRFD"
+    std::string_view family;               // "aisc360": of its options in briefs and its national parameters
+    std::string_view basis;                // of combinations it accepts
+    std::vector<std::string_view> loading; // keys of the loading standards that make them, the usual one first
+    std::string_view grades;               // how the standards of its region's steels begin: "ASTM"
+    std::string_view majorAxis, minorAxis; // its notation
     std::vector<CheckRow> checks;
-    std::vector<Option> options;         // of a brief, under its family
-    std::vector<Option> nationalOptions; // of a set of national parameters
+    std::vector<Option> options;                          // of a brief, under its family
+    std::vector<Option> nationalOptions;                  // of a set of national parameters
     std::vector<NationalSet> (*nationalSets)() = nullptr; // that come with the program; the first holds the recommended values
 
     // Second order.
@@ -48,6 +50,8 @@ struct Standard
 
     // Members.
     bool wantsStations = false; // needs Demands::forces of every set
+    // What it keeps of the combined sets for itself while they pass by; null: nothing.
+    std::unique_ptr<Gatherer> (*gather)(const GatherInput&) = nullptr;
     std::vector<StageWish> stages;
     // What a brief and national parameters come to; null: only limits of deflection.
     std::shared_ptr<const Rules> (*rules)(const Brief&, const NationalSet*) = nullptr;

@@ -77,7 +77,8 @@ TEST_CASE("check bench: the chart follows the chosen mode, a point of the diagra
     bool there = false; // several combinations may lie on one spot
     for (size_t i = 0; i < points.size(); ++i)
         if (QLineF(pixel(i), pixel(far)).length() <= 16)
-            there |= w.doc().model().setsFor(w.doc().model().standard())[points[i].set.at()] == TableSet(static_cast<size_t>(set));
+            there |=
+                w.doc().model().setsFor(w.doc().model().standard())[points[i].set.at()] == TableSet(static_cast<size_t>(set));
     CHECK(there);
 }
 

@@ -50,7 +50,10 @@ TEST_CASE("options: every one is read from a file, refused where it cannot stand
             CAPTURE(family, o.key);
             OptionValue value = true;
             if (o.kind == Option::Kind::Number)
-                value = !o.numbers.empty() ? o.numbers.back() : std::isfinite(o.most) ? o.most : std::isfinite(o.least) ? o.least + 1 : 0.3;
+                value = !o.numbers.empty()       ? o.numbers.back()
+                        : std::isfinite(o.most)  ? o.most
+                        : std::isfinite(o.least) ? o.least + 1
+                                                 : 0.3;
             else if (o.kind == Option::Kind::Word)
                 value = std::string(o.words.back());
             else if (o.kind == Option::Kind::Text)

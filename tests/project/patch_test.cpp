@@ -16,13 +16,16 @@ Frame changedAtRandom(const Frame& f, std::mt19937& random)
         switch (pick(9)) {
         case 0: g.elements[pick(g.elements.size())].section = static_cast<int>(pick(g.sections.size())); break;
         case 1: g.design.members[pick(g.design.members.size())].group = "G" + std::to_string(pick(4)); break;
-        case 2: g.design.members.erase(g.design.members.begin() + static_cast<std::ptrdiff_t>(pick(g.design.members.size()))); break;
+        case 2:
+            g.design.members.erase(g.design.members.begin() + static_cast<std::ptrdiff_t>(pick(g.design.members.size())));
+            break;
         case 3: {
             DesignLength l;
             l.member = g.design.members[pick(g.design.members.size())].id;
             l.axis = static_cast<LengthAxis>(pick(5));
             l.k = 0.5 + 0.1 * static_cast<double>(pick(9));
-            g.design.lengths.insert(g.design.lengths.begin() + static_cast<std::ptrdiff_t>(pick(g.design.lengths.size() + 1)), l);
+            g.design.lengths.insert(g.design.lengths.begin() + static_cast<std::ptrdiff_t>(pick(g.design.lengths.size() + 1)),
+                                    l);
             break;
         }
         case 4: std::shuffle(g.combinations.begin(), g.combinations.end(), random); break;

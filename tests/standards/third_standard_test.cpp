@@ -59,7 +59,8 @@ TEST_CASE("a third standard of one clause: a folder and a row", "[standards][thi
         CHECK(x.code.find("stability") == std::string::npos);
 }
 
-TEST_CASE("a third standard: its option in a brief, its stage with combinations of its own, beside another standard", "[standards][third]")
+TEST_CASE("a third standard: its option in a brief, its stage with combinations of its own, beside another standard",
+          "[standards][third]")
 {
     Frame f = frameBy("third-1");
     Brief b;

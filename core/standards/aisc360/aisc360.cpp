@@ -2,6 +2,7 @@
 
 #include "core/standards/aisc360/compression.h"
 #include "core/standards/aisc360/options.h"
+#include "core/standards/aisc360/own_demands.h"
 #include "core/standards/aisc360/rows.h"
 #include "core/standards/aisc360/run.h"
 #include "core/standards/aisc360/stability.h"
@@ -27,6 +28,7 @@ template <bool Lrfd, int Edition> Standard make(std::string_view key, std::strin
     s.amplifiesSway = "B2";
     s.options = rowsOf(aisc360::optionTable());
     s.rules = aisc360::rulesOf;
+    s.gather = aisc360::gatherer;
     s.auditFrame = aisc360::auditStability;
     s.auditResults = aisc360::auditSquash;
     s.auditWhole = aisc360::driftRatio;

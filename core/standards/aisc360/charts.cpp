@@ -58,24 +58,13 @@ LengthCurve momentCurve(const Context& c, const Strengths& s, const Demands& d, 
     return out;
 }
 
-LengthCurve columnCurve(const Context& c, const Demands& d, const CheckOutcome& o)
+LengthCurve columnCurveOf(const Context& c, const Demands& d, const CheckOutcome& o)
 {
     const Span& span = d.spans[o.span];
-    const ColumnLengths l = columnLengths(c.in.lanes, span.from, span.to);
-    // The lengths keep their proportions; the one of the more slender axis is drawn.
-    const bool minor = l.minor / c.p.rz >= l.major / c.p.ry;
-    const double now = minor ? l.minor : l.major;
     NoTrace none;
-    LengthCurve out;
-    out.title = minor ? "Compression capacity over minor-axis length" : "Compression capacity over major-axis length";
-    out.quantity = Quantity::Force;
-    out.at = now;
-    out.demand = o.demand;
-    out.capacityNow = o.capacity;
-    out.length = curveLengths(std::max(1.6 * now, 60 * (minor ? c.p.rz : c.p.ry)));
-    for (const double x : out.length)
-        out.capacity.push_back(compression(c, l.major * x / now, l.minor * x / now, l.torsion * x / now, none).available);
-    return out;
+    return columnCurve(columnLengths(c.in.lanes, span.from, span.to), c.p.ry, c.p.rz,
+                       "Compression capacity over major-axis length", "Compression capacity over minor-axis length", o,
+                       [&](const ColumnLengths& l) { return compression(c, l.major, l.minor, l.torsion, none).available; });
 }
 
 } // namespace
@@ -84,7 +73,7 @@ std::optional<LengthCurve> lengthCurveOf(Method method, const MemberInput& in, c
 {
     if (o.span < 0 || !o.set.given()) return {};
     const Context c(in, method);
-    if (o.check == kCompressionRow) return columnCurve(c, d, o);
+    if (o.check == kCompressionRow) return columnCurveOf(c, d, o);
     if (o.check != kLtb) return {};
     const Strengths s = strengths(c, d);
     if (c.s.kind == ShapeKind::None || !(s.ltbMajor || s.ltbMinor)) return {};
@@ -105,9 +94,8 @@ std::optional<InteractionDiagram> interactionDiagramOf(Method method, const Memb
     NoTrace none;
     // Where the sum is 1: along each axial ratio the moment ratio by halving; H2 adds the ratios as they are.
     const auto at = [&](double p) {
-        return bisect(0, 1, [&](double m) {
-            return (s.unsymmetric ? p + m : interaction(p, 1.0, m, 1.0, 0.0, 1.0, none)) <= 1;
-        });
+        return bisect(0, 1,
+                      [&](double m) { return (s.unsymmetric ? p + m : interaction(p, 1.0, m, 1.0, 0.0, 1.0, none)) <= 1; });
     };
     for (int i = -40; i <= 40; ++i)
         out.surface.emplace_back(at(std::abs(i / 40.0)), i / 40.0);

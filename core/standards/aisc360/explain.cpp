@@ -155,10 +155,10 @@ private:
             tension(c_, t_);
         else
             compression(c_, l_.major, l_.minor, l_.torsion, t_);
-        t_.heading(s_.unsymmetric        ? "Axial force and bending about the principal axes"
+        t_.heading(s_.unsymmetric            ? "Axial force and bending about the principal axes"
                    : o_.path == kWithTorsion ? "Torsion, shear, axial force and bending"
-                   : pulled              ? "Tension and bending"
-                                         : "Compression and bending",
+                   : pulled                  ? "Tension and bending"
+                                             : "Compression and bending",
                    o_.clause);
         interactionOf(c_, s_, d_, i, k, pulled, w, t_);
     }

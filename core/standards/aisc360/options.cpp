@@ -15,8 +15,13 @@ template <Safety SafetyTable::*State, double Safety::*Factor> struct SafetyAcces
 template <Safety SafetyTable::*State> void addSafety(std::vector<BoundOption<Options>>& t, std::string_view phi,
                                                      std::string_view omega, std::string_view clause, std::string_view what)
 {
-    t.push_back(bindBy<Options, SafetyAccess<State, &Safety::phi>>({.key = phi, .kind = Kind::Number, .standing = "the standard's",
-                                                                    .clause = clause, .meaning = what, .least = 0, .most = 1,
+    t.push_back(bindBy<Options, SafetyAccess<State, &Safety::phi>>({.key = phi,
+                                                                    .kind = Kind::Number,
+                                                                    .standing = "the standard's",
+                                                                    .clause = clause,
+                                                                    .meaning = what,
+                                                                    .least = 0,
+                                                                    .most = 1,
                                                                     .above = true}));
     t.push_back(bindBy<Options, SafetyAccess<State, &Safety::omega>>(
         {.key = omega, .kind = Kind::Number, .standing = "the standard's", .clause = clause, .meaning = what, .least = 1}));
@@ -26,23 +31,46 @@ std::vector<BoundOption<Options>> make()
 {
     using O = Options;
     std::vector<BoundOption<O>> t;
-    t.push_back(bind<O, &O::oneLeg>({.key = "throughOneLeg", .kind = Kind::Word, .standing = "no", .clause = "E5",
+    t.push_back(bind<O, &O::oneLeg>({.key = "throughOneLeg",
+                                     .kind = Kind::Word,
+                                     .standing = "no",
+                                     .clause = "E5",
                                      .meaning = "a single angle loaded through one leg, as a web member of a planar truss "
                                                 "(E5(a)) or of a space truss (E5(b))",
                                      .words = {"", "planar-truss", "space-truss"}}));
-    t.push_back(bind<O, &O::connectedFlat>({.key = "connectedLeg", .kind = Kind::Word, .standing = "h", .clause = "E5",
-                                            .meaning = "the leg it is loaded through", .words = {"h", "b"}}));
-    t.push_back(bind<O, &O::interactionH13>({.key = "interaction", .kind = Kind::Word, .standing = "H1.1", .clause = "H1.3",
-                                             .meaning = "H1.3 where it applies, else H1.1", .words = {"H1.1", "H1.3"}}));
-    t.push_back(bind<O, &O::tensionRaisesCb>({.key = "tensionRaisesCb", .kind = Kind::Flag, .standing = "false", .clause = "H1.2",
+    t.push_back(bind<O, &O::connectedFlat>({.key = "connectedLeg",
+                                            .kind = Kind::Word,
+                                            .standing = "h",
+                                            .clause = "E5",
+                                            .meaning = "the leg it is loaded through",
+                                            .words = {"h", "b"}}));
+    t.push_back(bind<O, &O::interactionH13>({.key = "interaction",
+                                             .kind = Kind::Word,
+                                             .standing = "H1.1",
+                                             .clause = "H1.3",
+                                             .meaning = "H1.3 where it applies, else H1.1",
+                                             .words = {"H1.1", "H1.3"}}));
+    t.push_back(bind<O, &O::tensionRaisesCb>({.key = "tensionRaisesCb",
+                                              .kind = Kind::Flag,
+                                              .standing = "false",
+                                              .clause = "H1.2",
                                               .meaning = "C_b raised by concurrent tension"}));
-    t.push_back(bind<O, &O::flangeHoles>({.key = "flangeHoles", .kind = Kind::Number, .standing = "1", .clause = "F13.1",
-                                          .meaning = "net over gross area of the tension flange", .least = 0, .most = 1,
+    t.push_back(bind<O, &O::flangeHoles>({.key = "flangeHoles",
+                                          .kind = Kind::Number,
+                                          .standing = "1",
+                                          .clause = "F13.1",
+                                          .meaning = "net over gross area of the tension flange",
+                                          .least = 0,
+                                          .most = 1,
                                           .above = true}));
-    t.push_back(bind<O, &O::webOpenings>({.key = "webOpenings", .kind = Kind::Flag, .standing = "false", .clause = "G7",
+    t.push_back(bind<O, &O::webOpenings>({.key = "webOpenings",
+                                          .kind = Kind::Flag,
+                                          .standing = "false",
+                                          .clause = "G7",
                                           .meaning = "openings in the web: shear is then unchecked"}));
     using S = SafetyTable;
-    addSafety<&S::tensionYield>(t, "safety.tensionYield.phi", "safety.tensionYield.omega", "D2(a)", "safety in yielding in tension");
+    addSafety<&S::tensionYield>(t, "safety.tensionYield.phi", "safety.tensionYield.omega", "D2(a)",
+                                "safety in yielding in tension");
     addSafety<&S::tensionRupture>(t, "safety.tensionRupture.phi", "safety.tensionRupture.omega", "D2(b)",
                                   "safety in rupture in tension");
     addSafety<&S::compression>(t, "safety.compression.phi", "safety.compression.omega", "E1", "safety in compression");

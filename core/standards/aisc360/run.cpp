@@ -1,6 +1,7 @@
 #include "core/standards/aisc360/run.h"
 
 #include "core/standards/aisc360/meeting.h"
+#include "core/standards/aisc360/own_demands.h"
 #include "core/standards/aisc360/rows.h"
 #include "core/standards/aisc360/torsion_open.h"
 #include "core/standards/common/deflection.h"
@@ -48,8 +49,7 @@ void spanChecks(const Context& c, const Demands& d, const Strengths& s, size_t i
 void setChecks(const Context& c, const Demands& d, const Strengths& s, size_t i, Outcomes& best)
 {
     const SetDemand& x = d.sets[i];
-    const auto take = [&](Row row, const Extreme& e, double capacity, std::string_view clause, double raise = 1,
-                          int path = 0) {
+    const auto take = [&](Row row, const Extreme& e, double capacity, std::string_view clause, double raise = 1, int path = 0) {
         best.take(row, raise * e.value / capacity, raise * e.value, capacity, i, -1, e.at, clause, path);
     };
     take(kTensionRow, x.tension, s.tension.available, s.tension.clause);
@@ -62,9 +62,10 @@ void setChecks(const Context& c, const Demands& d, const Strengths& s, size_t i,
     };
     moments(kFlexureMajor, s.major, x.top, x.bottom, s.sidedMajor);
     moments(kFlexureMinor, s.minor, x.plus, x.minus, s.sidedMinor);
-    if (s.shearMajor.interior > s.shearMajor.available && c.in.brief.tensionField) {
-        take(kShearMajor, x.shearEnd, s.shearMajor.available, s.shearMajor.clause);
-        take(kShearMajor, x.shearInside, s.shearMajor.interior, c.edition >= 2016 ? "G2.2" : "G3.2", 1, kInteriorPanel);
+    if (s.shearMajor.interior > s.shearMajor.available && !ownOf(d).panels.empty()) {
+        const PanelShear& p = ownOf(d).panels[i];
+        take(kShearMajor, p.end, s.shearMajor.available, s.shearMajor.clause);
+        take(kShearMajor, p.inside, s.shearMajor.interior, c.edition >= 2016 ? "G2.2" : "G3.2", 1, kInteriorPanel);
     } else
         take(kShearMajor, x.shearUpright, s.shearMajor.available, s.shearMajor.clause);
     take(kShearMinor, x.shearFlat, s.shearMinor.available, s.shearMinor.clause);

@@ -1,5 +1,7 @@
 #include "core/standards/aisc360/shear.h"
 
+#include "core/standards/aisc360/own_demands.h"
+
 #include <algorithm>
 #include <cmath>
 
@@ -167,8 +169,8 @@ template <class Sink> Shear roundShear(const Context& c, const Demands& demands,
     const double dt = sink.put({"d_t", "", "", Quantity::Ratio}, c.s.d / c.s.t),
                  d = sink.put({"D", "", "", Quantity::SectionLength}, c.s.d);
     // The longest of all combinations, so that one strength serves them all; without shear the member's length.
-    const double lv =
-        sink.put({"L_v", "", "G5", Quantity::Length}, demands.shearLength > 0 ? demands.shearLength : c.in.length);
+    const double lv = sink.put({"L_v", "", "G5", Quantity::Length},
+                               ownOf(demands).shearLength > 0 ? ownOf(demands).shearLength : c.in.length);
     sink.note("L_v is the distance from the largest to zero shear, the longest of all combinations.");
     const double fcr = sink.put(
         {"F_cr", "min(0.6*F_y, max(1.6*E/(sqrt(L_v/D)*d_t^1.25), 0.78*E/d_t^1.5))", "G5-2", Quantity::Stress},

@@ -105,8 +105,8 @@ void auditSquash(const WholeFrame& model, const CheckReport& report, std::vector
         if (model.members()[i].exclude) continue;
         const MemberInput in = model.input(i);
         for (const CheckOutcome& o : report.results[i].outcomes)
-            if (o.status != Status::Unchecked && o.set.given() && model.standardOf(i).family == kFamily && o.check == kCompressionRow &&
-                in.steel.fy > 0 && in.section.a > 0)
+            if (o.status != Status::Unchecked && o.set.given() && model.standardOf(i).family == kFamily &&
+                o.check == kCompressionRow && in.steel.fy > 0 && in.section.a > 0)
                 if (const double share = alpha * o.demand / crossSectionCompression(model.standardOf(i).key, in);
                     share > worst) {
                     worst = share;

@@ -3,8 +3,8 @@
 
 namespace wr {
 
-// Where `below` turns from true to false between lo (true) and hi (false): halved until the range is `share` of the value, at most
-// 200 times.
+// Where `below` turns from true to false between lo (true) and hi (false): halved until the range is `share` of the value, at
+// most 200 times.
 template <class F> double bisect(double lo, double hi, F&& below, double share = 1e-15)
 {
     for (int k = 0; k < 200 && hi - lo > share * hi; ++k) {

@@ -193,7 +193,8 @@ void deflectionOutcome(Outcomes& out, int row, const MemberInput& in, const Dema
             o.clause = clause;
         }
     });
-    if (!o.serviceSet.given()) out.notApplicable(row, "no limit of deflection is meant for this member, or it is held all along");
+    if (!o.serviceSet.given())
+        out.notApplicable(row, "no limit of deflection is meant for this member, or it is held all along");
 }
 
 std::optional<DeflectionCurve> deflectionCurve(const MemberInput& in, const Demands& d)

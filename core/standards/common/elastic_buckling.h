@@ -23,7 +23,8 @@ inline double flexuralTorsionalCubic(double fx, double fy, double fz, double xo,
     const auto f = [&](double e) {
         return (e - fx) * (e - fy) * (e - fz) - e * e * (e - fy) * sqr(xo / ro) - e * e * (e - fx) * sqr(yo / ro);
     };
-    return bisect(0, std::min({fx, fy, fz}), [&](double e) { return f(e) < 0; }, 1e-14); // f(0) = -fx·fy·fz
+    return bisect(
+        0, std::min({fx, fy, fz}), [&](double e) { return f(e) < 0; }, 1e-14); // f(0) = -fx·fy·fz
 }
 
 } // namespace wr

@@ -23,8 +23,7 @@ std::string numberFault(const Option& o, double v)
 {
     if (!std::isfinite(v)) return "must be a number";
     if (!o.numbers.empty()) {
-        if (std::find(o.numbers.begin(), o.numbers.end(), v) == o.numbers.end())
-            return "must be " + listed(o.numbers, " or ");
+        if (std::find(o.numbers.begin(), o.numbers.end(), v) == o.numbers.end()) return "must be " + listed(o.numbers, " or ");
         return {};
     }
     const bool low = o.above ? !(v > o.least) : v < o.least;

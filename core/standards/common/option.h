@@ -25,13 +25,13 @@ struct Option
     std::string_view meaning = "";
     Quantity quantity = Quantity::Ratio; // of a number
     double least = -std::numeric_limits<double>::infinity(), most = std::numeric_limits<double>::infinity();
-    bool above = false;                         // of least: it does not count itself
-    std::vector<double> numbers = {};           // the only ones; empty: all within the range
-    // Of a choice, by the place of what they mean; an empty first word stands for nothing stated and cannot be. For yes or no the
-    // second means yes.
+    bool above = false;               // of least: it does not count itself
+    std::vector<double> numbers = {}; // the only ones; empty: all within the range
+    // Of a choice, by the place of what they mean; an empty first word stands for nothing stated and cannot be. For yes or no
+    // the second means yes.
     std::vector<std::string_view> words = {};
-    std::string_view needs = "";                // key without which it means nothing
-    bool must = false;                          // stands wherever the object it is in does
+    std::string_view needs = ""; // key without which it means nothing
+    bool must = false;           // stands wherever the object it is in does
 };
 
 // Why a value cannot stand for an option ("must lie between 0 and 0.2"); empty: it can.
@@ -103,8 +103,7 @@ template <class M> std::optional<OptionValue> stated(const M& m, const M& base, 
 // Binds a row to a member that is reached by `Access`: static auto& of(T&).
 template <class T, class Access> BoundOption<T> bindBy(Option row)
 {
-    return {std::move(row),
-            [](T& t, const Option& o, const OptionValue& v) { detail::assign(Access::of(t), o, v); },
+    return {std::move(row), [](T& t, const Option& o, const OptionValue& v) { detail::assign(Access::of(t), o, v); },
             [](const T& t, const Option& o) {
                 static const T base{};
                 return detail::stated(Access::of(t), Access::of(base), o);
@@ -129,15 +128,16 @@ template <class T> std::vector<Option> rowsOf(const std::vector<BoundOption<T>>&
         out.push_back(b.row);
     return out;
 }
-// What is stated, put into `into`. Keys the table does not have, and values that cannot stand, are bugs of the caller: the reader
-// of the frame file and the editors refuse them.
+// What is stated, put into `into`. Keys the table does not have, and values that cannot stand, are bugs of the caller: the
+// reader of the frame file and the editors refuse them.
 template <class T> void applyStated(const std::vector<BoundOption<T>>& table, const StatedOptions& stated, T& into)
 {
     for (const auto& [key, value] : stated) {
         bool known = false;
         for (const BoundOption<T>& b : table)
             if (b.row.key == key) {
-                if (const std::string fault = faultOf(b.row, value); !fault.empty()) throw std::invalid_argument(key + " " + fault);
+                if (const std::string fault = faultOf(b.row, value); !fault.empty())
+                    throw std::invalid_argument(key + " " + fault);
                 b.set(into, b.row, value);
                 known = true;
             }

@@ -63,8 +63,7 @@ template <class Sink> double chiOf(Curve curve, double lambda, Sink& sink)
     }
     const double phi = step(sink, "Phi", "0.5*(1 + alpha*(lambdabar - 0.2) + lambdabar^2)", "6.3.1.2", Quantity::Ratio,
                             reductionPhi(alpha, l));
-    return step(sink, "chi", "min(1, 1/(Phi + sqrt(Phi^2 - lambdabar^2)))", "6.49", Quantity::Ratio,
-                reductionOf(phi, l));
+    return step(sink, "chi", "min(1, 1/(Phi + sqrt(Phi^2 - lambdabar^2)))", "6.49", Quantity::Ratio, reductionOf(phi, l));
 }
 
 template <class Sink> Mode flexural(const Context& c, Axis axis, double af, double length, Sink& sink)

@@ -13,22 +13,11 @@ namespace {
 
 LengthCurve columnCurveOf(const Context& c, const Strengths& s, const CheckOutcome& o)
 {
-    const ColumnLengths& l = s.spans[o.span].lengths;
-    const bool minor = l.minor / c.p.rz >= l.major / c.p.ry;
-    const double now = minor ? l.minor : l.major;
     NoTrace none;
-    LengthCurve out;
-    out.title = minor ? "Buckling resistance over the length about z" : "Buckling resistance over the length about y";
-    out.quantity = Quantity::Force;
-    out.at = now;
-    out.demand = o.demand;
-    out.capacityNow = o.capacity;
-    out.length = curveLengths(std::max(1.6 * now, 60 * (minor ? c.p.rz : c.p.ry)));
-    for (const double x : out.length)
-        out.capacity.push_back(columnResistance(c, s.plates, s.effective, s.compressed == 4 ? 4 : 1,
-                                                l * (x / now), none)
-                                   .value);
-    return out;
+    return columnCurve(s.spans[o.span].lengths, c.p.ry, c.p.rz, "Buckling resistance over the length about y",
+                       "Buckling resistance over the length about z", o, [&](const ColumnLengths& l) {
+                           return columnResistance(c, s.plates, s.effective, s.compressed == 4 ? 4 : 1, l, none).value;
+                       });
 }
 
 LengthCurve momentCurve(const Context& c, const Strengths& s, const Demands& d, const CheckOutcome& o)

@@ -215,7 +215,8 @@ double solve(const SectionStiffness& s, const Segment& g, Warping warping, Plan 
         lo = hi;
         hi *= 2;
     }
-    return bisect(lo, hi, [&](double x) { return stable(d, c, e, x); }, 1e-10);
+    return bisect(
+        lo, hi, [&](double x) { return stable(d, c, e, x); }, 1e-10);
 }
 
 } // namespace

@@ -278,7 +278,8 @@ template <class Sink> Stability generalMethod(const Context& c, const Beamcolumn
         lo = hi;
         hi *= 2;
     }
-    const double cr = given(sink, "alpha_cr", Quantity::Ratio, bisect(lo, hi, stable), "least α of (1 - αN/Ncr,z)(1 - αN/Ncr,T) = (αM/Mcr)²");
+    const double cr =
+        given(sink, "alpha_cr", Quantity::Ratio, bisect(lo, hi, stable), "least α of (1 - αN/Ncr,z)(1 - αN/Ncr,T) = (αM/Mcr)²");
     const double l = step(sink, "lambdabar_op", "sqrt(alpha_ult/alpha_cr)", "6.64", Quantity::Ratio, std::sqrt(ult / cr));
     const Curve column = columnCurve(c, Axis::Z), lateral = ltbCurve(c, false);
     sink.note(curveName(column));

@@ -9,12 +9,25 @@ using Kind = Option::Kind;
 template <class T> void addC(std::vector<BoundOption<T>>& t)
 {
     constexpr std::string_view own = "from the segment's own diagram";
-    t.push_back(bind<T, &T::c1>({.key = "c1", .kind = Kind::Number, .standing = own, .clause = "SN003", .meaning = "C1 of M_cr",
-                                 .least = 0, .above = true}));
-    t.push_back(bind<T, &T::c2>({.key = "c2", .kind = Kind::Number, .standing = own, .clause = "SN003",
-                                 .meaning = "C2 of M_cr, for loads away from the shear centre", .needs = "c1"}));
-    t.push_back(bind<T, &T::c3>({.key = "c3", .kind = Kind::Number, .standing = own, .clause = "SN003",
-                                 .meaning = "C3 of M_cr, for unequal flanges", .needs = "c1"}));
+    t.push_back(bind<T, &T::c1>({.key = "c1",
+                                 .kind = Kind::Number,
+                                 .standing = own,
+                                 .clause = "SN003",
+                                 .meaning = "C1 of M_cr",
+                                 .least = 0,
+                                 .above = true}));
+    t.push_back(bind<T, &T::c2>({.key = "c2",
+                                 .kind = Kind::Number,
+                                 .standing = own,
+                                 .clause = "SN003",
+                                 .meaning = "C2 of M_cr, for loads away from the shear centre",
+                                 .needs = "c1"}));
+    t.push_back(bind<T, &T::c3>({.key = "c3",
+                                 .kind = Kind::Number,
+                                 .standing = own,
+                                 .clause = "SN003",
+                                 .meaning = "C3 of M_cr, for unequal flanges",
+                                 .needs = "c1"}));
 }
 
 template <class T, auto Member> BoundOption<T> flag(std::string_view key, std::string_view clause, std::string_view meaning,
@@ -25,21 +38,35 @@ template <class T, auto Member> BoundOption<T> flag(std::string_view key, std::s
 template <class T, auto Member> BoundOption<T> number(std::string_view key, std::string_view standing, std::string_view clause,
                                                       std::string_view meaning, double least, double most)
 {
-    return bind<T, Member>({.key = key, .kind = Kind::Number, .standing = standing, .clause = clause, .meaning = meaning,
-                            .least = least, .most = most});
+    return bind<T, Member>({.key = key,
+                            .kind = Kind::Number,
+                            .standing = standing,
+                            .clause = clause,
+                            .meaning = meaning,
+                            .least = least,
+                            .most = most});
 }
 
-template <class T> void addChoices(std::vector<BoundOption<T>>& t, std::string_view ltb, std::string_view interaction,
-                                   std::string_view strength)
+template <class T>
+void addChoices(std::vector<BoundOption<T>>& t, std::string_view ltb, std::string_view interaction, std::string_view strength)
 {
-    t.push_back(bind<T, &T::ltb>({.key = "ltb", .kind = Kind::Word, .standing = ltb, .clause = "6.3.2",
+    t.push_back(bind<T, &T::ltb>({.key = "ltb",
+                                  .kind = Kind::Word,
+                                  .standing = ltb,
+                                  .clause = "6.3.2",
                                   .meaning = "lateral-torsional buckling by 6.3.2.2 (general), 6.3.2.3 (rolled) or 6.3.2.4 "
                                              "(simplified)",
                                   .words = {"", "general", "rolled", "simplified"}}));
-    t.push_back(bind<T, &T::interaction>({.key = "interaction", .kind = Kind::Word, .standing = interaction, .clause = "6.3.3",
+    t.push_back(bind<T, &T::interaction>({.key = "interaction",
+                                          .kind = Kind::Word,
+                                          .standing = interaction,
+                                          .clause = "6.3.3",
                                           .meaning = "6.3.3 with Annex A or Annex B, or the general method of 6.3.4",
                                           .words = {"", "annex-a", "annex-b", "general"}}));
-    t.push_back(bind<T, &T::strength>({.key = "strength", .kind = Kind::Word, .standing = strength, .clause = "3.2.1(1)",
+    t.push_back(bind<T, &T::strength>({.key = "strength",
+                                       .kind = Kind::Word,
+                                       .standing = strength,
+                                       .clause = "3.2.1(1)",
                                        .meaning = "strength by Table 3.1 or by the steps of the product standard",
                                        .words = {"", "table-3.1", "product"}}));
 }
@@ -48,23 +75,33 @@ std::vector<BoundOption<Options>> makeOptions()
 {
     using O = Options;
     std::vector<BoundOption<O>> t;
-    t.push_back(bind<O, &O::parameters>({.key = "parameters", .kind = Kind::Text, .standing = "the frame's", .clause = "National Annex",
+    t.push_back(bind<O, &O::parameters>({.key = "parameters",
+                                         .kind = Kind::Text,
+                                         .standing = "the frame's",
+                                         .clause = "National Annex",
                                          .meaning = "key of the set of national parameters for this brief"}));
     addChoices(t, "the set's", "the set's", "the set's");
     addC(t);
     const auto fixity = [](std::string_view key, std::string_view what) {
-        return Option{.key = key, .kind = Kind::Number, .standing = "1", .clause = "SN003", .meaning = what, .numbers = {1, 0.7, 0.5}};
+        return Option{
+            .key = key, .kind = Kind::Number, .standing = "1", .clause = "SN003", .meaning = what, .numbers = {1, 0.7, 0.5}};
     };
-    t.push_back(bind<O, &O::kz>(fixity("k", "how the ends of a segment are held in plan, for M_cr: 1 free, 0.7 one end, 0.5 both")));
+    t.push_back(
+        bind<O, &O::kz>(fixity("k", "how the ends of a segment are held in plan, for M_cr: 1 free, 0.7 one end, 0.5 both")));
     t.push_back(bind<O, &O::kw>(fixity("kw", "how they are held against warping: 1 free, 0.7 one end, 0.5 both")));
     t.push_back(flag<O, &O::rigidEndPost>("rigidEndPost", "EN 1993-1-5 5.3", "rigid end posts"));
     t.push_back(flag<O, &O::torsionHeld>("torsionHeld", "6.3.2, 6.3.1.4",
                                          "twist is held all along: no lateral-torsional and no torsional buckling"));
     t.push_back(flag<O, &O::elasticSection>("elasticSection", "6.2.1(5)", "elastic resistance of classes 1 and 2 as well"));
     t.push_back(flag<O, &O::latticeAngle>("latticeAngle", "BB.1.2", "a single angle as web member of a lattice"));
-    t.push_back(bind<O, &O::flangeHoles>({.key = "flangeHoles", .kind = Kind::Number, .standing = "1", .clause = "6.2.5(4)",
+    t.push_back(bind<O, &O::flangeHoles>({.key = "flangeHoles",
+                                          .kind = Kind::Number,
+                                          .standing = "1",
+                                          .clause = "6.2.5(4)",
                                           .meaning = "net over gross area of the tension flange; I sections and channels",
-                                          .least = 0, .most = 1, .above = true}));
+                                          .least = 0,
+                                          .most = 1,
+                                          .above = true}));
     return t;
 }
 
@@ -75,9 +112,11 @@ std::vector<BoundOption<National>> makeNational()
     t.push_back(number<N, &N::gammaM0>("gammaM0", "1", "6.1(1)", "partial factor of cross-sections", 0.9, 2));
     t.push_back(number<N, &N::gammaM1>("gammaM1", "1", "6.1(1)", "partial factor of members in instability", 0.9, 2));
     t.push_back(number<N, &N::gammaM2>("gammaM2", "1.25", "6.1(1)", "partial factor of net sections in rupture", 0.9, 2));
-    t.push_back(number<N, &N::lambdaLT0>("lambdaLT0", "0.4", "6.3.2.3(1)", "plateau of the curves for rolled sections", 0.2, 0.4));
+    t.push_back(
+        number<N, &N::lambdaLT0>("lambdaLT0", "0.4", "6.3.2.3(1)", "plateau of the curves for rolled sections", 0.2, 0.4));
     t.push_back(number<N, &N::beta>("beta", "0.75", "6.3.2.3(1)", "β of the curves for rolled sections", 0.75, 1));
-    t.push_back(number<N, &N::curveDAbove>("curveDAbove", "never", "6.3.2.3(1)", "h/b above which rolled I take curve d", 2, 1000));
+    t.push_back(
+        number<N, &N::curveDAbove>("curveDAbove", "never", "6.3.2.3(1)", "h/b above which rolled I take curve d", 2, 1000));
     t.push_back(number<N, &N::lambdaC0>("lambdaC0", "0.5", "6.3.2.4(1)", "λ_c0 of the simplified method", 0.2, 1));
     t.push_back(number<N, &N::kfl>("kfl", "1.1", "6.3.2.4(2)", "k_fl of the simplified method", 1, 1.2));
     t.push_back(number<N, &N::eta>("eta", "1.2", "EN 1993-1-5 5.1(2)", "η to S460; 1 above", 1, 1.2));

@@ -30,14 +30,14 @@ struct Options
 // National parameters of EN 1993-1-1 and 1-5; the values here are the recommended ones.
 struct National
 {
-    double gammaM0 = 1.0, gammaM1 = 1.0, gammaM2 = 1.25; // 6.1(1)
-    Options::Ltb ltb = Options::Ltb::General;            // 6.3.2.2 unless the set chooses 6.3.2.3
-    double lambdaLT0 = 0.4, beta = 0.75;                 // 6.3.2.3(1)
-    double curveDAbove = 1000;                           // 6.3.2.3: rolled I deeper than this times b take curve d
-    bool momentShape = true;                             // f of 6.3.2.3(2)
-    bool kcFromC1 = false;                               // k_c = 1/√C1 instead of Table 6.6
-    bool rolledOnly = false;                             // 6.3.2.3 for rolled sections, 6.3.2.2 for welded ones
-    double lambdaC0 = 0.5, kfl = 1.10;                   // 6.3.2.4
+    double gammaM0 = 1.0, gammaM1 = 1.0, gammaM2 = 1.25;             // 6.1(1)
+    Options::Ltb ltb = Options::Ltb::General;                        // 6.3.2.2 unless the set chooses 6.3.2.3
+    double lambdaLT0 = 0.4, beta = 0.75;                             // 6.3.2.3(1)
+    double curveDAbove = 1000;                                       // 6.3.2.3: rolled I deeper than this times b take curve d
+    bool momentShape = true;                                         // f of 6.3.2.3(2)
+    bool kcFromC1 = false;                                           // k_c = 1/√C1 instead of Table 6.6
+    bool rolledOnly = false;                                         // 6.3.2.3 for rolled sections, 6.3.2.2 for welded ones
+    double lambdaC0 = 0.5, kfl = 1.10;                               // 6.3.2.4
     Options::Interaction interaction = Options::Interaction::AnnexB; // 6.3.3(5) leaves the choice
     Options::Strength strength = Options::Strength::Product;         // 3.2.1(1) leaves the choice
     double eta = 1.2;                                                // EN 1993-1-5 5.1(2), to S460; 1.0 above

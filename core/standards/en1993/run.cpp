@@ -1,10 +1,10 @@
 #include "core/standards/en1993/run.h"
 
 #include "core/standards/common/deflection.h"
+#include "core/standards/common/refusal.h"
 #include "core/standards/en1993/rows.h"
 #include "core/standards/en1993/strengths.h"
 #include "core/standards/en1993/torsion_open.h"
-#include "core/standards/common/refusal.h"
 
 #include <algorithm>
 
@@ -82,7 +82,8 @@ private:
         // 6.2.6(6): in addition, buckling of plates in shear.
         const auto buckling = [&](Row row, const Extreme& v, double capacity, double torque) {
             const double demand = v.value + torque * x.torsion.value;
-            if (capacity < kUncovered) out_.take(row, demand / capacity, demand, capacity, i, -1, v.at, "EN 1993-1-5 5.2", kPlateBuckling);
+            if (capacity < kUncovered)
+                out_.take(row, demand / capacity, demand, capacity, i, -1, v.at, "EN 1993-1-5 5.2", kPlateBuckling);
         };
         if (!flanges_) buckling(kShearMajor, x.shearUpright, k.vb, k.torqueZ);
         buckling(kShearMinor, x.shearFlat, k.vbMinor, k.torqueY);
@@ -100,8 +101,8 @@ private:
     }
     double sectionKnown() { return std::min(1.0, std::max(out_.ratio(kSectionRow), aheadSection_ * (1 - 1e-12))); }
 
-    // The section at the places that look worst, before all others: see lookAhead(). By the sum of the parts, and by a sum with the
-    // square that an I section's major moment counts with.
+    // The section at the places that look worst, before all others: see lookAhead(). By the sum of the parts, and by a sum with
+    // the square that an I section's major moment counts with.
     void lookAheadSection()
     {
         const size_t n = d_.x.size();
@@ -123,8 +124,8 @@ private:
         for (const int k : {0, 1}) {
             if (!(most[k] > 0) || (k == 1 && at[1] == at[0])) continue;
             const Station s = stationOf(d_, at[k].first, at[k].second);
-            aheadSection_ = std::max(
-                aheadSection_, combined(c_, s_.plates, s_.effective, s_.constants, s, classOf(c_, s_, s.a), none).ratio);
+            aheadSection_ = std::max(aheadSection_,
+                                     combined(c_, s_.plates, s_.effective, s_.constants, s, classOf(c_, s_, s.a), none).ratio);
         }
     }
     // Above the sum of every place of the set.
@@ -227,10 +228,9 @@ private:
             for (const int cls : {1, 3})
                 for (const double side : {1.0, -1.0}) {
                     const double w = modulusOfClass(c_, s_, cls, Axis::Y, side);
-                    least = std::min(least, s_.ltb ? lateralResistance(c_, w, {s_.spans[k].mcrLeast, 1, 1}, d_.spans[k].lb, 0,
-                                                                       none)
-                                                         .value
-                                                   : w * c_.fy / c_.gammaM1());
+                    least = std::min(
+                        least, s_.ltb ? lateralResistance(c_, w, {s_.spans[k].mcrLeast, 1, 1}, d_.spans[k].lb, 0, none).value
+                                      : w * c_.fy / c_.gammaM1());
                 }
             leastMb_[k] = least;
         }
@@ -248,8 +248,8 @@ private:
         return std::max(ny, nz) + (1 + 0.8 * ny) * moment + (1 + 1.4 * nz) * mz <= knownTogether;
     }
 
-    // The ratios of the set that looks worst in a segment, found in full before the others: most of those are then told from their
-    // bounds alone.
+    // The ratios of the set that looks worst in a segment, found in full before the others: most of those are then told from
+    // their bounds alone.
     void lookAhead(size_t k)
     {
         size_t worst = 0;
@@ -279,7 +279,8 @@ private:
                   x.compression.at, column.clause);
         // A hair below: the set that was looked at ahead is found again, and takes its row.
         const auto known = [](double ratio, double ahead) { return std::max(ratio, ahead * (1 - 1e-12)); };
-        const double knownLtb = known(out_.ratio(kLtb), aheadLtb_), knownTogether = known(out_.ratio(kInteraction), aheadTogether_);
+        const double knownLtb = known(out_.ratio(kLtb), aheadLtb_),
+                     knownTogether = known(out_.ratio(kInteraction), aheadTogether_);
         if ((!s_.ltb || out_.at(kLtb).set.given()) && withinKnown(k, x, knownLtb, knownTogether)) return;
         const SpanAction a = spanAction(c_, s_, d_, i, k);
         if (!(a.a.n > 0 || a.a.my != 0 || a.a.mz != 0)) {
@@ -345,7 +346,7 @@ private:
     Outcomes out_;
     bool flanges_; // EN 1993-1-5 5.4: the shear resistance depends on the moment beside it
     Options::Interaction way_;
-    std::vector<double> leastMb_; // per segment, N·m
+    std::vector<double> leastMb_;                                // per segment, N·m
     double aheadLtb_ = 0, aheadTogether_ = 0, aheadSection_ = 0; // ratios that some set reaches
 };
 

@@ -4,9 +4,9 @@
 
 #include "core/base/powers.h"
 #include "core/standards/check.h"
-#include "core/standards/en1993/options.h"
 #include "core/standards/common/axes.h"
 #include "core/standards/common/steps.h"
+#include "core/standards/en1993/options.h"
 
 #include <array>
 #include <cmath>

@@ -55,7 +55,8 @@ void auditImperfections(const WholeFrame& model, std::vector<Finding>& out)
         });
         if (!held && without++ == 0) first = c.id;
     }
-    const bool second = std::all_of(sets.begin(), sets.end(), [&](TableSet s) { return t.inSecond(t.sets[s.at()].combination); });
+    const bool second =
+        std::all_of(sets.begin(), sets.end(), [&](TableSet s) { return t.inSecond(t.sets[s.at()].combination); });
     std::string method = second ? "second-order forces " : "first-order forces ";
     method += without == 0 ? "with sway imperfections: " : "without sway imperfections in every combination: ";
     if (second && without == 0)
@@ -157,7 +158,8 @@ Finding swayFinding(const WholeFrame& model, const Sway& sway, double limit, std
 {
     const ForceTable& t = model.forces();
     const auto sets = model.setsFor(model.standard());
-    const bool second = std::all_of(sets.begin(), sets.end(), [&](TableSet s) { return t.inSecond(t.sets[s.at()].combination); });
+    const bool second =
+        std::all_of(sets.begin(), sets.end(), [&](TableSet s) { return t.inSecond(t.sets[s.at()].combination); });
     Finding out = finding("stability.drift", "", "", "");
     const double a = sway.factor;
     if (a >= limit && sway.reach >= limit)

@@ -10,8 +10,8 @@ void auditImperfections(const WholeFrame& model, std::vector<Finding>& out);
 // 5.3.2(6): members whose bow belongs into the analysis, with e0 of Table 5.1 and the loads of 5.3.2(7) that stand for it.
 void auditBows(const WholeFrame& model, std::vector<Finding>& out);
 // 5.2.1: the lowest critical load factor of all combinations for strength, by an eigenvalue analysis of its own, against what
-// first-order forces allow. Where members buckle between ends that stay, the lowest mode that sways counts. An error (forces.sway)
-// where second order is needed and the forces are first order. Nothing for frames whose cases hold no loads.
+// first-order forces allow. Where members buckle between ends that stay, the lowest mode that sways counts. An error
+// (forces.sway) where second order is needed and the forces are first order. Nothing for frames whose cases hold no loads.
 std::optional<Finding> criticalFactor(const WholeFrame& model, Progress& progress);
 
 } // namespace wr::en1993

@@ -2,8 +2,8 @@
 // of all other forces against 6.2.1(5).
 #pragma once
 
-#include "core/standards/en1993/section.h"
 #include "core/standards/common/open_torsion.h"
+#include "core/standards/en1993/section.h"
 
 namespace wr::en1993 {
 

@@ -19,8 +19,13 @@ struct ThirdRules final : Rules
 const std::vector<BoundOption<Options>>& table()
 {
     static const std::vector<BoundOption<Options>> rows{
-        bind<Options, &Options::stress>({.key = "stress", .kind = Option::Kind::Number, .standing = "100 MPa", .clause = "1",
-                                         .meaning = "stress that may be reached", .quantity = Quantity::Stress, .least = 0,
+        bind<Options, &Options::stress>({.key = "stress",
+                                         .kind = Option::Kind::Number,
+                                         .standing = "100 MPa",
+                                         .clause = "1",
+                                         .meaning = "stress that may be reached",
+                                         .quantity = Quantity::Stress,
+                                         .least = 0,
                                          .above = true})};
     return rows;
 }
