@@ -38,7 +38,7 @@ public:
 
 private:
     static constexpr size_t kKept = 8;
-    static constexpr size_t kBytes = size_t{1} << 30;                            // of all but the newest
+    static constexpr size_t kBytes = size_t{400} << 20;                          // of all but the newest
     std::deque<std::pair<ResultKey, std::shared_ptr<const FrameResults>>> kept_; // newest first
 };
 

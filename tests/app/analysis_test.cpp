@@ -157,3 +157,41 @@ TEST_CASE("analysis: how the frame is analysed stands in its file, is changed fr
     CHECK(w.utilisation("CW4") == Approx(second));
     CHECK_FALSE(w.doc().modified());
 }
+
+TEST_CASE("analysis: undoing an adopted size brings its forces back at once, and the pick stays the same members", "[app]")
+{
+    Window w(kStreet);
+    const std::string id = w.doc().model().members()[3].id;
+    const double before = w.utilisation(id.c_str());
+    const auto* forces = &w.doc().analysed();
+    const auto stale = [&] {
+        const auto& list = w.doc().findings();
+        return std::any_of(list.begin(), list.end(), [](const Finding& f) { return f.code == "forces.stale"; });
+    };
+    w.doc().setPick({3, 5});
+    CHECK(w.doc().run(SetSection{w.doc().pickedRefs(), "HEB300", {}}).isEmpty());
+    w.settle();
+    CHECK_FALSE(w.doc().forcesFit());
+    CHECK(stale());
+    w.view().setFocus();
+    w.key(Qt::Key_F5);
+    REQUIRE(test::waitFor([&] { return w.doc().forcesFit() && !w.doc().jobs().running(); }));
+    CHECK(&w.doc().analysed() != forces);
+    CHECK_FALSE(stale());
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(&w.doc().analysed() == forces); // no analysis: the very table there was
+    CHECK(w.doc().forcesFit());
+    w.settle();
+    CHECK_FALSE(stale());
+    CHECK(w.utilisation(id.c_str()) == before);
+    CHECK(w.doc().pick() == std::set<size_t>{3, 5});
+    // Declaring members formed by rule moves their places; the pick goes with the names.
+    w.open(":/demo/marrow-hill.frame.json");
+    const size_t last = w.doc().model().members().size() - 1;
+    const std::string name = w.doc().model().members()[last].id;
+    w.doc().setPick({last});
+    CHECK(w.doc().run(SetGroup{w.doc().pickedRefs(), "Others"}).isEmpty());
+    w.settle();
+    REQUIRE(w.doc().pick().size() == 1);
+    CHECK(w.doc().model().members()[*w.doc().pick().begin()].id == name);
+}

@@ -100,7 +100,8 @@ TEST_CASE("lengths: every source's factor is kept, and the last that has one sta
     CHECK_THAT(minor[1].alternatives[2], WithinRel(0.75, 1e-12));
     CHECK(minor[1].alternatives[1] == 1.1);
     // A free end: 2 by the holds of a column lane.
-    const LaneSegment& tip = m.lanes("beam").of(LengthAxis::Major).front();
+    const Lanes beam = m.lanes("beam");
+    const LaneSegment& tip = beam.of(LengthAxis::Major).front();
     CHECK(tip.cantilever);
     CHECK(tip.k == 2.0);
     CHECK(tip.alternatives[0] == 2.0);

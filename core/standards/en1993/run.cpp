@@ -7,6 +7,7 @@
 #include "core/standards/en1993/torsion_open.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace wr::en1993 {
 
@@ -101,6 +102,12 @@ private:
     }
     double sectionKnown() { return std::min(1.0, std::max(out_.ratio(kSectionRow), aheadSection_ * (1 - 1e-12))); }
 
+    // A strength that comes out as nothing is no ratio to measure others by: it has to be met again, and told.
+    static void remember(double& ahead, double ratio)
+    {
+        if (std::isfinite(ratio) && ratio > ahead) ahead = ratio;
+    }
+
     // The section at the places that look worst, before all others: see lookAhead(). By the sum of the parts, and by a sum with
     // the square that an I section's major moment counts with.
     void lookAheadSection()
@@ -124,8 +131,7 @@ private:
         for (const int k : {0, 1}) {
             if (!(most[k] > 0) || (k == 1 && at[1] == at[0])) continue;
             const Station s = stationOf(d_, at[k].first, at[k].second);
-            aheadSection_ = std::max(aheadSection_,
-                                     combined(c_, s_.plates, s_.effective, s_.constants, s, classOf(c_, s_, s.a), none).ratio);
+            remember(aheadSection_, combined(c_, s_.plates, s_.effective, s_.constants, s, classOf(c_, s_, s.a), none).ratio);
         }
     }
     // Above the sum of every place of the set.
@@ -265,8 +271,8 @@ private:
         const SpanAction a = spanAction(c_, s_, d_, worst, k);
         if (!(most > 0) || !(a.a.n > 0 || a.a.my != 0 || a.a.mz != 0)) return;
         const Assessed x = assess(worst, k, a, -1, -1);
-        if (x.lateral && x.my / x.ltb.value > aheadLtb_) aheadLtb_ = x.my / x.ltb.value;
-        if (x.together && x.interaction.ratio > aheadTogether_) aheadTogether_ = x.interaction.ratio;
+        if (x.lateral) remember(aheadLtb_, x.my / x.ltb.value);
+        if (x.together) remember(aheadTogether_, x.interaction.ratio);
     }
 
     void segment(size_t i, size_t k)
