@@ -8,7 +8,6 @@
 #include <QFile>
 #include <QFileInfo>
 #include <algorithm>
-#include <chrono>
 
 namespace wr {
 
@@ -217,21 +216,18 @@ void Document::adopt(Advanced next)
 void Document::check()
 {
     jobs_.start("check", [this, s = state_](Progress& progress) -> Jobs::Finish {
-        const auto begin = std::chrono::steady_clock::now();
         auto done = std::make_shared<DesignState>();
         if (auto [state, whole] = checkedState(s, progress); whole)
             *done = std::move(state);
         else
             return {};
-        const double seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
-        return [this, s, done, seconds] {
+        return [this, s, done] {
             if (s.model != state_.model) return; // a newer edit is being checked; it has these members too
             DesignState next = std::move(*done);
             if (state_.wholeKnown && !next.wholeKnown) { // found meanwhile
                 next.whole = state_.whole;
                 next.wholeKnown = true;
             }
-            checkSeconds_ = seconds;
             take(std::move(next));
             Q_EMIT resultsChanged();
             judge();

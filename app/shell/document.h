@@ -44,7 +44,7 @@ public:
     const CheckReport& secondReport() const { return *second_->report; }
     bool forcesFit() const { return forcesFit_; }
     bool hasForces() const { return hasFrame() && state_.hasForces(); }
-    double checkSeconds() const { return checkSeconds_; }
+    double checkSeconds() const { return state_.checkSeconds; }
     double mass() const { return mass_; }
     const UnitSystem& units() const;
 
@@ -100,7 +100,7 @@ private:
     std::shared_ptr<AnalysisMemory> memory_; // symbolic factors, so that a size change is analysed again quickly
     std::shared_ptr<const std::vector<Standard>> standards_;
     bool forcesFit_ = true;
-    double checkSeconds_ = 0, mass_ = 0;
+    double mass_ = 0;
     std::vector<Finding> findings_, faults_;
     std::string compared_; // key of the other standard
     std::optional<DesignState> second_;

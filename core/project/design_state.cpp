@@ -3,6 +3,7 @@
 #include "core/audit/audit.h"
 
 #include <algorithm>
+#include <chrono>
 
 namespace wr {
 
@@ -117,13 +118,16 @@ std::pair<DesignState, bool> checkedState(const DesignState& s, Progress& progre
 {
     const std::vector<size_t> which(s.stale.begin(), s.stale.end());
     auto report = std::make_shared<CheckReport>(*s.report);
+    const auto begin = std::chrono::steady_clock::now();
     if (!which.empty() && !s.model->checkAll(*report, progress, which)) return {s, false};
+    const std::chrono::duration<double> took = std::chrono::steady_clock::now() - begin;
     report->standard = s.model->standard().key;
     report->count(s.model->members());
     DesignState out = s;
     out.report = report;
     out.stale.clear();
     out.checked = true;
+    out.checkSeconds = took.count();
     out = auditedState(out);
     if (s.whole) warnOfSway(*s.whole, *s.model, *report); // its finding stands already
     return {std::move(out), true};

@@ -23,6 +23,7 @@ struct DesignState
     std::shared_ptr<const CheckReport> report; // a member that was not checked yet has no outcomes
     std::set<size_t> stale;                    // members whose result is not (or no longer) theirs
     bool checked = false;                      // the report is one: not only places for results
+    double checkSeconds = 0;                   // that the last check took, without the audit behind it
     std::shared_ptr<const std::vector<Finding>> read, analysis, audited, ofReport; // of the reader, the analysis, the audit …
     std::optional<Finding> whole; // what an analysis of its own says of the frame (auditWhole), where `wholeKnown`
     bool wholeKnown = false;
