@@ -1,7 +1,5 @@
 // Combinations made from actions, against the standards' equations written out by hand.
 #include "core/combos/make.h"
-#include "core/project/frame_results.h"
-#include "core/project/history.h"
 #include "tests/support.h"
 
 #include <array>
@@ -473,39 +471,4 @@ TEST_CASE("combinations: a group excludes across actions", "[combos]")
         CHECK(std::count_if(c.terms.begin(), c.terms.end(), [](const auto& t) { return t.first == 1 || t.first == 2; }) <= 1);
     CHECK(has(m, {{"D", 1.35}, {"S", 1.5}, {"L", 1.05}}));
     CHECK(has(m, {{"D", 1.0}, {"W", 1.5}, {"L", 1.05}}));
-}
-
-TEST_CASE("combinations: as an edit, with undo, results that still fit stay", "[combos][edits]")
-{
-    Frame f = test::frameOf(test::demo("tern-street"));
-    const Frame before = f;
-    GivenResult r;
-    r.combination = 1;
-    f.results = {r};
-    MadeCombinations m = makeCombinations(f, {});
-    History h;
-    REQUIRE(h.run(f, SetLoads{m.cases, m.combinations, "Combinations of ASCE 7-22"}));
-    CHECK(h.undoWords() == "Combinations of ASCE 7-22");
-    CHECK(f.combinations.size() == m.combinations.size());
-    // A result goes with its combination, wherever that stands now, and is left out where there is none like it.
-    const Rows<GivenResult> same = resultsThatFit(f.results, before, f);
-    REQUIRE(same.size() == 1);
-    CHECK(f.combinations[static_cast<size_t>(same.front().combination)].terms == before.combinations[1].terms);
-    Frame none = f;
-    none.combinations.clear();
-    CHECK(resultsThatFit(f.results, before, none).empty());
-    Frame turned = before;
-    std::reverse(turned.combinations.begin(), turned.combinations.end());
-    const Rows<GivenResult> kept = resultsThatFit(f.results, before, turned);
-    REQUIRE(kept.size() == 1);
-    CHECK(turned.combinations[static_cast<size_t>(kept.front().combination)].id == before.combinations[1].id);
-    REQUIRE(h.undo(f));
-    CHECK(f.cases == before.cases);
-    CHECK(f.combinations == before.combinations);
-    Combination wrong = f.combinations.front();
-    const auto refused = h.run(f, SetLoads{f.cases, {wrong, wrong}, "x"});
-    REQUIRE_FALSE(refused);
-    CHECK(refused.error().find("two combinations") != std::string::npos);
-    wrong.terms = {{99, 1.0}};
-    CHECK_FALSE(h.run(f, SetLoads{f.cases, {wrong}, "x"}));
 }
