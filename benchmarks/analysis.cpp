@@ -76,7 +76,7 @@ int main(int argc, char** argv)
         part.combinations.resize(static_cast<size_t>(n));
         int most = 0;
         const double time = seconds(1, [&] {
-            const CombinationResult r = analyseCombinations(part, {.secondOrder = true}, progress);
+            const CombinationResult r = analyseCombinations(part, {.secondOrder = true}, {}, progress);
             for (const CombinationOutcome& c : r.combinations)
                 most = std::max(most, c.iterations);
             if (!r.ok) fmt::print("second order FAILED\n");

@@ -7,6 +7,7 @@
 #include "core/files/frame_reader.h"
 #include "core/files/frame_writer.h"
 #include "core/files/modes_json.h"
+#include "core/standards/standard.h"
 
 #include <algorithm>
 #include <fmt/format.h>
@@ -113,7 +114,7 @@ Report run(const AnalyseArguments& a)
     const Frame& f = *loaded.value;
     const AnalysisChoice choice = a.choice.value(f);
     TerminalProgress progress;
-    const FrameForces r = analyseForces(f, choice, progress);
+    const FrameForces r = analyseForces(f, choice, secondOrderRules(), progress);
     printFindings(r.findings);
     printFindings(emptyCombinations(f));
     bool good = r.ok && std::all_of(r.outcomes.begin(), r.outcomes.end(), [](const auto& c) { return c.solved; });

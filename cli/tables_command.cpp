@@ -4,6 +4,7 @@
 #include "core/base/printable.h"
 #include "core/files/frame_reader.h"
 #include "core/reporting/frame_tables.h"
+#include "core/standards/standard.h"
 
 #include <filesystem>
 #include <fmt/format.h>
@@ -39,7 +40,8 @@ Report run(const TablesArguments& a)
     }
     const Frame& f = *loaded.value;
     TerminalProgress progress;
-    const FrameForces r = f.results.empty() ? analyseForces(f, a.choice.value(f), progress) : givenResults(f, findings);
+    const FrameForces r =
+        f.results.empty() ? analyseForces(f, a.choice.value(f), secondOrderRules(), progress) : givenResults(f, findings);
     findings.insert(findings.end(), r.findings.begin(), r.findings.end());
     printFindings(findings);
     if (!r.ok) {

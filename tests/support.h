@@ -52,7 +52,7 @@ inline AnalysisResult analysed(const Frame& f, AnalysisOptions o = {})
 inline FrameForces forcesOf(const Frame& f, const AnalysisChoice& choice = {})
 {
     SilentProgress p;
-    FrameForces r = analyseForces(f, choice, p);
+    FrameForces r = analyseForces(f, choice, secondOrderRules(), p);
     for (const Finding& x : r.findings)
         UNSCOPED_INFO(x.code << ": " << x.text);
     REQUIRE(r.ok);

@@ -3,6 +3,7 @@
 #include "core/audit/audit.h"
 #include "core/files/frame_reader.h"
 #include "core/files/frame_writer.h"
+#include "core/standards/standard.h"
 #include "logging/log.h"
 
 #include <QFile>
@@ -248,7 +249,7 @@ void Document::analyseAgain()
     jobs_.start("analyse", [this, s = state_, choice = choice(), memory = memory_](Progress& progress) -> Jobs::Finish {
         const LogTime time("analysed again");
         auto results = std::make_shared<FrameResults>();
-        results->forces = analyseForces(*s.frame, choice, progress, memory);
+        results->forces = analyseForces(*s.frame, choice, secondOrderRules(), progress, memory);
         auto next = std::make_shared<DesignState>(withResults(s, results));
         return [this, s, results, next] {
             if (s.frame != state_.frame) return analyseAgain(); // edited meanwhile

@@ -1,7 +1,5 @@
 #include "core/analysis/amplified.h"
 
-#include "core/analysis/cm.h"
-#include "core/analysis/direct_method.h"
 #include "core/analysis/shares.h"
 #include "core/analysis/straight_runs.h"
 #include "core/base/powers.h"
@@ -22,9 +20,9 @@ class Amplified
 {
 public:
     // One set of stiffnesses, for the loads that `mine` lets in; the columns of the others stay empty.
-    Amplified(const Frame& f, const CombinationOptions& o, bool reduced, std::function<bool(const WholeLoad&)> mine,
-              Progress& p)
-        : f_(f), o_(o), reduced_(reduced), mine_(std::move(mine)), progress_(p)
+    Amplified(const Frame& f, const CombinationOptions& o, const SecondOrderRules& rules, bool reduced,
+              std::function<bool(const WholeLoad&)> mine, Progress& p)
+        : f_(f), o_(o), rules_(rules), reduced_(reduced), mine_(std::move(mine)), progress_(p)
     {
     }
 
@@ -48,7 +46,7 @@ public:
         axes_ = f_.up == Up::Z ? std::array{0, 1} : std::array{0, 2};
         soft_ = f_;
         soft_.results.clear();
-        if (reduced_) reduceStiffness(soft_);
+        if (reduced_) reduceStiffness(soft_, rules_);
         if (!analyse()) return std::move(out_);
         assign();
         measure();
@@ -230,10 +228,11 @@ private:
     void combine(size_t column, const WholeLoad& load)
     {
         CombinationOutcome& result = out_.wholes.combinations[column];
-        const double alpha = asdScale(f_, load);
+        const double alpha = loadScale(f_, load, rules_);
         std::vector<std::array<double, 2>> b2;
         ForceTable& t = out_.wholes.forces;
         result.reduced = reduced_;
+        if (reduced_) result.stiffness = rules_.stiffness;
         result.iterations = 1;
         if (!storeyFactors(load, alpha, b2)) {
             unsolved(column);
@@ -278,7 +277,7 @@ private:
         return interpolate(sway_.forces, static_cast<int>(e), held_.forces.s[station], column, true);
     }
 
-    // B1 of one run (Eq. A-8-3), Cm by cm.h.
+    // B1 of one run (Eq. A-8-3), Cm by the rules.
     bool amplifyRun(const StraightRun& r, int axis, const WholeLoad& load, double alpha, const std::vector<SectionForces>& nt,
                     const std::vector<SectionForces>& lt, std::vector<std::array<double, 2>>& b1)
     {
@@ -309,7 +308,7 @@ private:
                 most = std::max(most, v);
             }
         const bool loaded = most - least > 1e-6 * std::max({std::abs(most), std::abs(least), large / r.length, 1e-9});
-        const double cm = equivalentMoment(m1, m2, loaded, cm_[r.elements.front().element]);
+        const double cm = rules_.equivalentMoment(m1, m2, loaded, statedMoments_[r.elements.front().element]);
         const double rest = 1 - alpha * thrust / pe;
         if (rest <= 0) {
             out_.wholes.findings.push_back(finding(
@@ -369,10 +368,23 @@ private:
         }
     }
 
+    // What the brief of the declared member an element belongs to states.
+    std::vector<std::optional<double>> statedMoments() const
+    {
+        std::vector<std::optional<double>> out(f_.elements.size());
+        for (const DesignMember& m : f_.design.members)
+            for (const Brief& b : f_.design.briefs)
+                if (const auto stated = b.id == m.brief ? rules_.statedMoment(b) : std::nullopt)
+                    for (const int e : m.elements)
+                        out[e] = stated;
+        return out;
+    }
+
     const Frame& f_;
     const CombinationOptions& o_;
+    const SecondOrderRules& rules_;
     bool reduced_;
-    std::vector<std::optional<double>> cm_ = statedCm(f_); // by element
+    std::vector<std::optional<double>> statedMoments_ = statedMoments(); // by element
     std::function<bool(const WholeLoad&)> mine_;
     Progress& progress_;
     Frame soft_; // with reduced stiffness where it is to be
@@ -389,18 +401,19 @@ private:
 
 } // namespace
 
-AmplifiedResult analyseAmplified(const Frame& f, const CombinationOptions& options, Progress& progress)
+AmplifiedResult analyseAmplified(const Frame& f, const CombinationOptions& options, const SecondOrderRules& rules,
+                                 Progress& progress)
 {
     const auto strength = [&](const WholeLoad& l) { return forStrength(f, l); };
     const std::vector<WholeLoad> list = wholeLoads(f, false);
     const bool reduces = options.reducedStiffness && std::any_of(list.begin(), list.end(), strength);
     // Reduced for strength, full for the rest: as many sets of stiffnesses as there are kinds of loads.
-    AmplifiedResult out = reduces ? Amplified(f, options, true, strength, progress).run()
+    AmplifiedResult out = reduces ? Amplified(f, options, rules, true, strength, progress).run()
                                   : Amplified(
-                                        f, options, false, [](const WholeLoad&) { return true; }, progress)
+                                        f, options, rules, false, [](const WholeLoad&) { return true; }, progress)
                                         .run();
     if (reduces && !out.wholes.combinations.empty() && !std::all_of(list.begin(), list.end(), strength)) {
-        AmplifiedResult rest = Amplified(f, options, false, std::not_fn(strength), progress).run();
+        AmplifiedResult rest = Amplified(f, options, rules, false, std::not_fn(strength), progress).run();
         for (size_t c = 0; c < list.size() && c < rest.wholes.combinations.size(); ++c) {
             if (strength(list[c])) continue;
             out.wholes.combinations[c] = std::move(rest.wholes.combinations[c]);

@@ -27,6 +27,7 @@ struct AmplifiedResult
 // M = B1·Mnt + B2·Mlt, the rest nt + B2·lt. B1 goes by pieces of straight members between joints with K = 1.
 // Refuses frames without storeys and frames with one-way elements. Of the options shear deformation, stations, memory and
 // reduced stiffness (without τb) count.
-AmplifiedResult analyseAmplified(const Frame& f, const CombinationOptions& options, Progress& progress);
+AmplifiedResult analyseAmplified(const Frame& f, const CombinationOptions& options, const SecondOrderRules& rules,
+                                 Progress& progress);
 
 } // namespace wr

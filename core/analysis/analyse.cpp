@@ -54,7 +54,8 @@ void guard(FrameForces& r)
 }
 
 // By whatever way the choice and the frame want.
-FrameForces unguarded(const Frame& f, const AnalysisChoice& choice, Progress& progress, std::shared_ptr<AnalysisMemory> memory)
+FrameForces unguarded(const Frame& f, const AnalysisChoice& choice, const SecondOrderRules& rules, Progress& progress,
+                      std::shared_ptr<AnalysisMemory> memory)
 {
     FrameForces out;
     if (choice.order == ForceOrder::First && !hasOneWay(f)) {
@@ -75,8 +76,8 @@ FrameForces unguarded(const Frame& f, const AnalysisChoice& choice, Progress& pr
     o.reducedStiffness = choice.reducedStiffness && choice.order != ForceOrder::First;
     o.cases = choice.order == ForceOrder::First; // one-way elements: every case is a load of its own as well
     o.memory = std::move(memory);
-    CombinationResult r = choice.order == ForceOrder::Amplified ? std::move(analyseAmplified(f, o, progress).wholes)
-                                                                : analyseCombinations(f, o, progress);
+    CombinationResult r = choice.order == ForceOrder::Amplified ? std::move(analyseAmplified(f, o, rules, progress).wholes)
+                                                                : analyseCombinations(f, o, rules, progress);
     // A combination that fails leaves its members unchecked; the others stand.
     out.ok = !progress.cancelled() &&
              std::any_of(r.combinations.begin(), r.combinations.end(), [](const auto& c) { return c.solved; });
@@ -90,10 +91,10 @@ FrameForces unguarded(const Frame& f, const AnalysisChoice& choice, Progress& pr
 
 } // namespace
 
-FrameForces analyseForces(const Frame& f, const AnalysisChoice& choice, Progress& progress,
+FrameForces analyseForces(const Frame& f, const AnalysisChoice& choice, const SecondOrderRules& rules, Progress& progress,
                           std::shared_ptr<AnalysisMemory> memory)
 {
-    FrameForces out = unguarded(f, choice, progress, std::move(memory));
+    FrameForces out = unguarded(f, choice, rules, progress, std::move(memory));
     out.forces.rigidInShear = !choice.shearDeformation;
     guard(out);
     return out;

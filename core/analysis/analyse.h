@@ -38,7 +38,7 @@ struct FrameForces
 // An empty memory of symbolic factorisations (core/analysis/factor.h), to be handed to one analysis after the other.
 std::shared_ptr<AnalysisMemory> analysisMemory();
 
-FrameForces analyseForces(const Frame& f, const AnalysisChoice& choice, Progress& progress,
+FrameForces analyseForces(const Frame& f, const AnalysisChoice& choice, const SecondOrderRules& rules, Progress& progress,
                           std::shared_ptr<AnalysisMemory> memory = nullptr);
 
 // What came with a frame file: forces of its results, and the movements they state.

@@ -1,6 +1,5 @@
 #include "core/analysis/combinations.h"
 
-#include "core/analysis/direct_method.h"
 #include "core/analysis/prepared.h"
 #include "core/analysis/whole.h"
 
@@ -11,7 +10,8 @@
 
 namespace wr {
 
-CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& given, Progress& progress)
+CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& given, const SecondOrderRules& rules,
+                                      Progress& progress)
 {
     CombinationOptions o = given;
     if (!o.memory) o.memory = std::make_shared<AnalysisMemory>();
@@ -27,7 +27,7 @@ CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& 
     std::optional<Prepared> softer;
     if (reduces) {
         Refined fine = whole.fine;
-        reduceStiffness(fine.frame);
+        reduceStiffness(fine.frame, rules);
         softer.emplace(std::move(fine), f.nodes.size(), o.shearDeformation, o.memory);
         std::vector<Finding> again;
         if (!softer->factor(again)) return out;
@@ -48,17 +48,27 @@ CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& 
             out.forces.sets.push_back({list[c].combination, -1, {{static_cast<int>(c), 1.0}}});
     out.combinations.resize(list.size());
     const auto context = [&](const Prepared& p, bool reduced) {
-        return WholeContext{f, p.fine, p.system, p.cases, p.linear, reduced, o.memory};
+        return WholeContext{f, p.fine, p.system, p.cases, p.linear, rules, reduced, o.memory};
     };
     const WholeContext full = context(whole, false), soft = context(softer ? *softer : whole, true);
     solveEach(whole, list.size(), progress, 0.1, "combinations", out.findings, [&](size_t c, std::vector<Finding>& findings) {
         const bool reduced = reduces && forStrength(f, list[c]);
-        WholeSolution(reduced ? soft : full, o, list[c], o.secondOrder ? asdScale(f, list[c]) : 1.0)
+        WholeSolution(reduced ? soft : full, o, list[c], o.secondOrder ? loadScale(f, list[c], rules) : 1.0)
             .run(out.combinations[c], out.forces, c, findings);
     });
     out.ok = !progress.cancelled() &&
              std::all_of(out.combinations.begin(), out.combinations.end(), [](const auto& c) { return c.solved; });
     return out;
+}
+
+bool forStrength(const Frame& f, const WholeLoad& l)
+{
+    return l.combination >= 0 && forStrength(f.combinations[l.combination].purpose);
+}
+
+double loadScale(const Frame& f, const WholeLoad& l, const SecondOrderRules& rules)
+{
+    return forStrength(f, l) ? rules.loadScale(f.combinations[l.combination]) : 1.0;
 }
 
 std::vector<WholeLoad> wholeLoads(const Frame& f, bool cases)

@@ -4,6 +4,7 @@
 #pragma once
 
 #include "core/analysis/linear.h"
+#include "core/analysis/second_order_rules.h"
 
 namespace wr {
 
@@ -16,8 +17,7 @@ struct CombinationOptions
     double tolerance = 1e-7; // largest change of an axial force over the largest axial force
     int iterations = 60;
     bool cases = false; // every case by itself as well, after the combinations (always where there are no combinations)
-    // Stiffness for the direct analysis method (AISC 360-22 C2.3) in combinations for strength, second order: 0.8 on all
-    // stiffnesses of elements and their joints, and τb besides on bending where α·Pr is over half of Fy·Ag.
+    // In combinations for strength, second order: stiffness reduced by the rules, bending besides (τb).
     bool reducedStiffness = false;
     std::shared_ptr<AnalysisMemory> memory = nullptr;
 };
@@ -30,8 +30,9 @@ struct CombinationOutcome
     int iterations = 0;
     double change = 0;        // of axial forces in the last iteration
     double residual = 0;      // |K u - f| / |f| of the last solution
-    double scale = 1;         // loads were multiplied by this and results divided: 1.6 for ASD in second order (C2.1(d))
+    double scale = 1;         // loads were multiplied by this and results divided (rules)
     bool reduced = false;     // with reducedStiffness
+    double stiffness = 1;     // factor on all stiffnesses
     double leastTau = 1;      // smallest τb
     std::vector<char> active; // per element
     NodeMotion motion;        // of the frame's own nodes
@@ -48,7 +49,8 @@ struct CombinationResult
 
 // Codes besides those of analyseLinear: analysis.one-way, analysis.unstable, analysis.not-converged. Combinations run in
 // parallel.
-CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& options, Progress& progress);
+CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& options, const SecondOrderRules& rules,
+                                      Progress& progress);
 
 // Loads that are solved as wholes: the combinations that are on, then the cases if asked or if there are no combinations.
 struct WholeLoad
@@ -58,5 +60,8 @@ struct WholeLoad
     std::vector<std::pair<int, double>> terms;
 };
 std::vector<WholeLoad> wholeLoads(const Frame& f, bool cases);
+// Stiffness is reduced and loads are scaled for these only.
+bool forStrength(const Frame& f, const WholeLoad& l);
+double loadScale(const Frame& f, const WholeLoad& l, const SecondOrderRules& rules);
 
 } // namespace wr

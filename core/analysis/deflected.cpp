@@ -1,7 +1,5 @@
 #include "core/analysis/deflected.h"
 
-#include "core/analysis/direct_method.h"
-
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -130,8 +128,7 @@ Deflected deflected(const Frame& f, const FrameForces& r, const ShownLoad& load,
     const Vec3 a = node(e.i, e.offsetI), b = node(e.j, e.offsetJ);
     const Vec3 ra = axes.toLocal(motion.r[e.i]), rb = axes.toLocal(motion.r[e.j]);
     const Material& m = f.materials[e.material];
-    const bool reduced = !r.outcomes.empty() && !load.columns.empty() && r.outcomes[load.columns.front().first].reduced;
-    const double soft = reduced ? kStiffnessReduction : 1.0;
+    const double soft = !r.outcomes.empty() && !load.columns.empty() ? r.outcomes[load.columns.front().first].stiffness : 1.0;
     const auto [curveY, curveZ] = thermalCurvatures(f, load, element, m.alpha);
     const SectionProperties& p = f.sections[e.section].properties;
     const auto loose = [&](const auto& released, const auto& springs, Force shear) {

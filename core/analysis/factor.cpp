@@ -36,6 +36,31 @@ std::unique_lock<std::mutex> turn()
     return alone ? std::unique_lock(one) : std::unique_lock<std::mutex>();
 }
 
+// CHOLMOD opens a team of threads for every small block it adds up: more time to wake them than to add. While one lives, the
+// calling thread opens none (OpenMP keeps this setting by thread); BLAS has its own threads and keeps them.
+class NoTeams
+{
+public:
+    NoTeams()
+    {
+        const auto get = reinterpret_cast<int (*)()>(dlsym(RTLD_DEFAULT, "omp_get_max_active_levels"));
+        if (!get || !set()) return;
+        before_ = get();
+        set()(0);
+    }
+    ~NoTeams()
+    {
+        if (before_ >= 0) set()(before_);
+    }
+    NoTeams(const NoTeams&) = delete;
+    NoTeams& operator=(const NoTeams&) = delete;
+
+private:
+    using Set = void (*)(int);
+    static Set set() { return reinterpret_cast<Set>(dlsym(RTLD_DEFAULT, "omp_set_max_active_levels")); }
+    int before_ = -1;
+};
+
 } // namespace
 
 struct AnalysisMemory::Pattern
@@ -138,6 +163,7 @@ bool SymmetricFactor::compute(const SparseMatrix& k)
         }
     }
     inner_->cholesky.adopt(const_cast<AnalysisMemory::Pattern&>(*pattern).symbolic.factorAtHand());
+    const NoTeams none;
     const auto mine = turn();
     inner_->cholesky.factorize(k);
     return inner_->cholesky.info() == Eigen::Success;

@@ -163,7 +163,8 @@ BucklingResult analyseBuckling(const Frame& f, const BucklingOptions& o, Progres
     if (!p.factor(out.findings)) return out;
     const std::vector<WholeLoad> list = wholeLoads(f, o.cases);
     out.combinations.resize(list.size());
-    const WholeContext context{f, p.fine, p.system, p.cases, p.linear, false, memory};
+    const SecondOrderRules plain; // elastic critical loads: nothing reduced
+    const WholeContext context{f, p.fine, p.system, p.cases, p.linear, plain, false, memory};
     std::vector<size_t> order;
     for (size_t c = 0; c < list.size(); ++c)
         if (!o.wanted || o.wanted(list[c])) order.push_back(c);

@@ -68,6 +68,7 @@ bool WholeSolution::run(CombinationOutcome& out, ForceTable& forces, size_t colu
 {
     out.scale = scale_;
     out.reduced = c_.reduced;
+    if (c_.reduced) out.stiffness = c_.rules.stiffness;
     if (!iterate(out, findings)) return false;
     recover(out, forces, column, findings);
     return true;
@@ -234,15 +235,13 @@ bool WholeSolution::solveOnce(CombinationOutcome& out, bool bent, std::vector<Fi
     return true;
 }
 
-// τb of AISC 360-22 C2.3 (Eq. C2-2a, b) from α·Pr over Fy·Ag; true if any changed.
+// What the rules take off bending besides, from the compression over Fy·A; true if any changed.
 bool WholeSolution::updateTau(const std::vector<double>& axial)
 {
     bool changed = false;
     for (size_t e = 0; e < axial.size(); ++e) {
         if (f_.elements[e].behaviour != Behaviour::Beam || !(squash_[e] > 0)) continue;
-        const double r = -axial[e] / squash_[e];
-        // Past its yield force it has no stiffness left; a little keeps the equations solvable and the mode nameable.
-        const double tau = r <= 0.5 ? 1.0 : std::max(0.01, 4 * r * (1 - r));
+        const double tau = c_.rules.bending(-axial[e] / squash_[e]);
         const auto it = softer_.find(e);
         const double before = it == softer_.end() ? 1.0 : it->second.tau;
         if (std::abs(tau - before) <= 1e-5) continue;

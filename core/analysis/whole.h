@@ -17,6 +17,7 @@ struct WholeContext
     const FrameSystem& system;
     const std::vector<CaseLoads>& cases;
     const FrameSolver& linear; // factorised with all elements acting
+    const SecondOrderRules& rules;
     bool reduced = false;
     std::shared_ptr<AnalysisMemory> memory;
 };

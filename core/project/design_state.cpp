@@ -1,6 +1,7 @@
 #include "core/project/design_state.h"
 
 #include "core/audit/audit.h"
+#include "core/standards/standard.h"
 
 #include <algorithm>
 #include <chrono>
@@ -92,7 +93,7 @@ DesignState beginState(Frame frame, std::vector<Finding> read, const DesignState
         s.results = takeResults(frame);
     else {
         auto r = std::make_shared<FrameResults>();
-        r->forces = analyseForces(frame, choice, progress, std::move(memory));
+        r->forces = analyseForces(frame, choice, secondOrderRules(), progress, std::move(memory));
         if (!r->forces.ok) {
             r->forces.forces = {};
             r->forces.motions.clear();

@@ -47,6 +47,14 @@ const Standard* shippedStandard(std::string_view key)
     return nullptr;
 }
 
+const SecondOrderRules& secondOrderRules()
+{
+    static const SecondOrderRules plain;
+    for (const Standard& s : all())
+        if (s.secondOrder) return *s.secondOrder;
+    return plain;
+}
+
 const Standard* standardOfFamily(std::string_view family)
 {
     for (const Standard& s : all())

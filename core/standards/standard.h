@@ -2,6 +2,7 @@
 // is.
 #pragma once
 
+#include "core/analysis/second_order_rules.h"
 #include "core/base/progress.h"
 #include "core/frame/national.h"
 #include "core/frame/strength.h"
@@ -42,7 +43,8 @@ struct Standard
 
     // Second order.
     bool wantsSecondOrder = true;
-    std::string_view secondOrderClause; // "C2.1"
+    const SecondOrderRules* secondOrder = nullptr; // what it changes of stiffness and loads; null: nothing
+    std::string_view secondOrderClause;            // "C2.1"
     // How its checks add second-order effects of a member itself to first-order moments ("B1 (Appendix 8)"); null: they do not,
     // or hold them anyway.
     const char* amplifiesMembers = nullptr;
@@ -90,6 +92,9 @@ std::vector<std::string_view> checkKeys();
 std::string_view loadingKeyFor(std::string_view design);
 // How the standards of the steels begin that someone designing to that standard wants first: "EN ".
 std::string_view gradeRegion(std::string_view design);
+
+// What analysis in second order goes by, whichever standard a member is checked to: the rules of the first that has any.
+const SecondOrderRules& secondOrderRules();
 
 // Sets of national parameters that come with the program; the first of a family holds the recommended values.
 const std::vector<NationalSet>& shippedNationalSets();

@@ -48,7 +48,7 @@ Frame box(int storeys, double weight, double wind, const std::string& basis = "l
 AmplifiedResult amplified(const Frame& f, const CombinationOptions& o = {})
 {
     SilentProgress p;
-    AmplifiedResult r = analyseAmplified(f, o, p);
+    AmplifiedResult r = analyseAmplified(f, o, secondOrderRules(), p);
     for (const Finding& x : r.wholes.findings)
         UNSCOPED_INFO(x.text);
     REQUIRE(r.wholes.ok);
@@ -83,7 +83,8 @@ TEST_CASE("amplified: storey by storey, the lower carries what is above it", "[a
     CHECK(std::abs(along - across) > 0.01);
     // Against the full second order: safe, and not by much.
     SilentProgress p;
-    const FrameForces full = analyseForces(f, {.order = ForceOrder::Second}, p), first = analyseForces(f, {}, p);
+    const FrameForces full = analyseForces(f, {.order = ForceOrder::Second}, secondOrderRules(), p),
+                      first = analyseForces(f, {}, secondOrderRules(), p);
     REQUIRE((full.ok && first.ok));
     for (const size_t column : {0u, 4u}) { // columns of the lowest storey
         const auto foot = static_cast<int>(first.forces.first[2 * column]);
@@ -143,21 +144,21 @@ TEST_CASE("amplified: what it cannot do it refuses with a way out", "[analysis][
     SilentProgress p;
     // More weight than the storey can sway with.
     const Frame heavy = box(1, 4000, 1);
-    const AmplifiedResult r = analyseAmplified(heavy, {}, p);
+    const AmplifiedResult r = analyseAmplified(heavy, {}, secondOrderRules(), p);
     CHECK_FALSE(r.wholes.ok);
     REQUIRE_FALSE(r.wholes.findings.empty());
     CHECK(r.wholes.findings.back().code == "analysis.unstable");
     CHECK_THAT(r.wholes.findings.back().text, Contains("B2 has no value"));
     CHECK(std::isnan(r.wholes.forces.at(0, 0)[4]));
-    CHECK_FALSE(analyseForces(heavy, {.order = ForceOrder::Amplified}, p).ok);
+    CHECK_FALSE(analyseForces(heavy, {.order = ForceOrder::Amplified}, secondOrderRules(), p).ok);
     Frame oneWay = box(1, 10, 1, "lrfd", true);
     oneWay.elements.back().behaviour = Behaviour::TensionOnly;
-    CHECK_THAT(analyseAmplified(oneWay, {}, p).wholes.findings.front().text, Contains("one-way"));
+    CHECK_THAT(analyseAmplified(oneWay, {}, secondOrderRules(), p).wholes.findings.front().text, Contains("one-way"));
     // A frame that sways freely is a mechanism, told as such.
     Frame loose = box(1, 10, 1);
     for (Element& e : loose.elements)
         e.behaviour = Behaviour::Axial;
-    const AmplifiedResult m = analyseAmplified(loose, {}, p);
+    const AmplifiedResult m = analyseAmplified(loose, {}, secondOrderRules(), p);
     CHECK_FALSE(m.wholes.ok);
     CHECK(std::any_of(m.wholes.findings.begin(), m.wholes.findings.end(),
                       [](const Finding& x) { return x.code == "analysis.mechanism"; }));
@@ -165,7 +166,7 @@ TEST_CASE("amplified: what it cannot do it refuses with a way out", "[analysis][
     Frame squat = box(1, 3700, 0);
     for (Node& n : squat.nodes)
         n.at.z *= 0.15;
-    const AmplifiedResult s = analyseAmplified(squat, {.reducedStiffness = true}, p);
+    const AmplifiedResult s = analyseAmplified(squat, {.reducedStiffness = true}, secondOrderRules(), p);
     CHECK(std::any_of(s.wholes.findings.begin(), s.wholes.findings.end(),
                       [](const Finding& x) { return x.code == "analysis.tau"; }));
 }

@@ -172,7 +172,7 @@ TEST_CASE("one-way: of two crossing ties only the stretched one acts", "[analysi
     SilentProgress p;
     const Frame f = frame(10);
     CHECK_FALSE(analyseLinear(f, {}, p).ok); // does not superpose
-    const CombinationResult r = analyseCombinations(f, {}, p);
+    const CombinationResult r = analyseCombinations(f, {}, secondOrderRules(), p);
     for (const Finding& x : r.findings)
         UNSCOPED_INFO(x.code << ": " << x.text);
     REQUIRE(r.ok);

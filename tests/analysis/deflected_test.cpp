@@ -29,7 +29,7 @@ Frame span(const std::string& left, const std::string& right, const std::string&
 Vec3 at(const Frame& f, double s, const AnalysisChoice& choice = {}, size_t element = 0)
 {
     SilentProgress p;
-    const FrameForces r = analyseForces(f, choice, p);
+    const FrameForces r = analyseForces(f, choice, secondOrderRules(), p);
     REQUIRE(r.ok);
     const ShownLoad load = shownLoads(f, r).front();
     const Deflected d = deflected(f, r, load, motionOf(r, load.columns), element);
@@ -76,7 +76,8 @@ TEST_CASE("deflected: shear deformation, skew elements and offsets as in the ele
     const Frame f = test::frameOf(text);
     const Refined fine = refined(f, 10);
     SilentProgress p;
-    const FrameForces r = analyseForces(f, {}, p), cut = analyseForces(fine.frame, {}, p);
+    const FrameForces r = analyseForces(f, {}, secondOrderRules(), p),
+                      cut = analyseForces(fine.frame, {}, secondOrderRules(), p);
     const ShownLoad load = shownLoads(f, r).front();
     for (size_t e = 0; e < 2; ++e) {
         const Deflected d = deflected(f, r, load, motionOf(r, load.columns), e);

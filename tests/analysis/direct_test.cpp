@@ -39,7 +39,7 @@ CombinationResult solved(const Frame& f, CombinationOptions o)
     SilentProgress p;
     o.secondOrder = true;
     o.shearDeformation = false;
-    CombinationResult r = analyseCombinations(f, o, p);
+    CombinationResult r = analyseCombinations(f, o, secondOrderRules(), p);
     for (const Finding& x : r.findings)
         UNSCOPED_INFO(x.text);
     REQUIRE(r.ok);
@@ -107,7 +107,7 @@ TEST_CASE("instability: the mode and its factor come with the finding", "[analys
     const double critical = 9.869604401 * kEi / (4 * 25); // cantilever, K = 2
     const Frame f = column(1.25 * critical / 1e3, 1);
     SilentProgress p;
-    const CombinationResult r = analyseCombinations(f, {.secondOrder = true, .shearDeformation = false}, p);
+    const CombinationResult r = analyseCombinations(f, {.secondOrder = true, .shearDeformation = false}, secondOrderRules(), p);
     REQUIRE_FALSE(r.ok);
     REQUIRE(r.findings.size() == 1);
     CHECK(r.findings[0].code == "analysis.unstable");
@@ -121,7 +121,7 @@ TEST_CASE("amplified: B1 and B2 of a portal by hand, and near the full second or
 {
     const Frame f = portal(300, 20);
     SilentProgress p;
-    const AmplifiedResult a = analyseAmplified(f, {}, p);
+    const AmplifiedResult a = analyseAmplified(f, {}, secondOrderRules(), p);
     for (const Finding& x : a.wholes.findings)
         UNSCOPED_INFO(x.text);
     REQUIRE(a.wholes.ok);
@@ -142,7 +142,7 @@ TEST_CASE("amplified: B1 and B2 of a portal by hand, and near the full second or
     const double m1 = std::abs(first.forces.at(first.forces.first[2], 0)[4]); // foot of the right column
     const double m2 = std::abs(a.wholes.forces.at(a.wholes.forces.first[2], 0)[4]);
     CHECK(m2 > 1.02 * m1);
-    const CombinationResult full = analyseCombinations(f, {.secondOrder = true}, p);
+    const CombinationResult full = analyseCombinations(f, {.secondOrder = true}, secondOrderRules(), p);
     REQUIRE(full.ok);
     const double m3 = std::abs(full.forces.at(full.forces.first[2], 0)[4]);
     CHECK_THAT(m2, WithinRel(m3, 0.04)); // RM = 0.85 is on the safe side
@@ -155,7 +155,7 @@ TEST_CASE("amplified: with nothing above the sums are first order, and braced co
     Frame f = portal(0, 20);
     f.cases[0].line.clear();
     SilentProgress p;
-    const AmplifiedResult a = analyseAmplified(f, {}, p);
+    const AmplifiedResult a = analyseAmplified(f, {}, secondOrderRules(), p);
     REQUIRE(a.wholes.ok);
     const AnalysisResult first = test::analysed(f);
     for (int k = 0; k < first.forces.first.back(); ++k)
@@ -174,7 +174,7 @@ TEST_CASE("amplified: with nothing above the sums are first order, and braced co
         fmt::format(R"({{"id":"G","nodal":[{{"node":"2","f":[0,0,{}],"m":[0,-10,0]}},{{"node":"1","m":[0,10,0]}}]}})",
                     -0.3 * pe / 1e3),
         R"(,"combinations":[{"id":"S","terms":{"G":1}}])"));
-    const AmplifiedResult b = analyseAmplified(c, {.shearDeformation = false}, p);
+    const AmplifiedResult b = analyseAmplified(c, {.shearDeformation = false}, secondOrderRules(), p);
     REQUIRE(b.wholes.ok);
     CHECK_THAT(b.largestB1, WithinRel(1 / 0.7, 1e-6));
     CHECK_THAT(std::abs(b.wholes.forces.at(5, 0)[4]), WithinRel(10e3 / 0.7, 1e-6));
@@ -190,9 +190,10 @@ TEST_CASE("amplified: with nothing above the sums are first order, and braced co
     brief.id = "x";
     brief.cm = 0.9;
     stated.design.briefs.push_back(brief);
-    CHECK_THAT(analyseAmplified(stated, {.shearDeformation = false}, p).largestB1, WithinRel(0.9 / 0.7, 1e-6));
+    CHECK_THAT(analyseAmplified(stated, {.shearDeformation = false}, secondOrderRules(), p).largestB1,
+               WithinRel(0.9 / 0.7, 1e-6));
     stated.design.briefs[0].cm = 0.5; // never below 1
-    CHECK_THAT(analyseAmplified(stated, {.shearDeformation = false}, p).largestB1, WithinRel(1.0, 1e-12));
+    CHECK_THAT(analyseAmplified(stated, {.shearDeformation = false}, secondOrderRules(), p).largestB1, WithinRel(1.0, 1e-12));
 }
 
 TEST_CASE("conditioning: stiffness ratios are measured and told, never called a mechanism", "[analysis][conditioning]")
@@ -235,19 +236,20 @@ TEST_CASE("memory: a change of size is analysed again without another symbolic f
     f.results.clear();
     const auto memory = std::make_shared<AnalysisMemory>();
     SilentProgress p;
-    const FrameForces before = analyseForces(f, {}, p, memory);
+    const FrameForces before = analyseForces(f, {}, secondOrderRules(), p, memory);
     REQUIRE(before.ok);
     CHECK(memory->analysed() == 1);
     f.sections[f.elements[0].section].properties.a *= 1.3;
     f.sections[f.elements[0].section].properties.iy *= 1.7;
-    const FrameForces again = analyseForces(f, {}, p, memory), fresh = analyseForces(f, {}, p);
+    const FrameForces again = analyseForces(f, {}, secondOrderRules(), p, memory),
+                      fresh = analyseForces(f, {}, secondOrderRules(), p);
     CHECK(memory->analysed() == 1);
     CHECK(memory->reused() == 1);
     for (size_t k = 0; k < again.forces.values.size(); ++k)
         REQUIRE_THAT(again.forces.values[k], WithinAbs(fresh.forces.values[k], 1e-3));
     // All combinations and iterations of second order share two patterns: with and without geometric stiffness.
     const auto second = std::make_shared<AnalysisMemory>();
-    REQUIRE(analyseForces(f, {.order = ForceOrder::Second}, p, second).ok);
+    REQUIRE(analyseForces(f, {.order = ForceOrder::Second}, secondOrderRules(), p, second).ok);
     CHECK(second->analysed() == 2);
     CHECK(second->reused() >= 2 * static_cast<int>(f.combinations.size()));
 }
@@ -260,7 +262,7 @@ TEST_CASE("results: what the forces hold goes out with them and comes back", "[a
     f.combinations[1].off = true;
     SilentProgress p;
     for (const ForceOrder order : {ForceOrder::Second, ForceOrder::Amplified}) {
-        const FrameForces r = analyseForces(f, {.order = order, .reducedStiffness = true}, p);
+        const FrameForces r = analyseForces(f, {.order = order, .reducedStiffness = true}, secondOrderRules(), p);
         REQUIRE(r.ok);
         const Frame again = test::frameOf(writeFrame(withResults(f, r)));
         REQUIRE(again.results.size() == 1); // nothing for the one that is off
@@ -286,13 +288,13 @@ TEST_CASE("findings: places are those of the frame as drawn, not of its pieces",
     text.insert(text.find(own),
                 R"({"id":"R","shape":"bar-flat","h":200,"b":100,"properties":{"a":1e18,"iy":1e22,"iz":1e22,"it":1e22}},)");
     SilentProgress p;
-    const FrameForces r = analyseForces(test::frameOf(text), {.order = ForceOrder::Second}, p);
+    const FrameForces r = analyseForces(test::frameOf(text), {.order = ForceOrder::Second}, secondOrderRules(), p);
     REQUIRE_FALSE(r.ok);
     CHECK(r.findings.front().code == "analysis.ill-conditioned");
     CHECK(r.findings.front().place == "/elements/1");
     // Loads that are no numbers any more are told, not solved.
     const Frame f = column(1e306, 1);
-    const FrameForces huge = analyseForces(f, {}, p);
+    const FrameForces huge = analyseForces(f, {}, secondOrderRules(), p);
     REQUIRE_FALSE(huge.ok);
     CHECK_THAT(huge.findings.front().text, Contains("too large"));
 }

@@ -196,7 +196,7 @@ TEST_CASE("equilibrium: second order balances in the displaced shape", "[analysi
         for (Element& e : f.elements)
             e.offsetI = e.offsetJ = {}; // turning arms carry the symmetric part of their moments only
         SilentProgress p;
-        const FrameForces r = analyseForces(f, {.order = ForceOrder::Second}, p);
+        const FrameForces r = analyseForces(f, {.order = ForceOrder::Second}, secondOrderRules(), p);
         REQUIRE(r.ok);
         Vec3 force;
         for (const auto& [c, k] : f.combinations[0].terms)
@@ -238,7 +238,8 @@ TEST_CASE("equilibrium: cases superpose, and pieces of an element carry what it 
         const Frame f = randomFrame(seed);
         SilentProgress p;
         const AnalysisResult cases = test::analysed(f);
-        const CombinationResult whole = analyseCombinations(f, {}, p); // first order, the combination at once
+        const CombinationResult whole =
+            analyseCombinations(f, {}, secondOrderRules(), p); // first order, the combination at once
         REQUIRE(whole.ok);
         const Refined fine = refined(f, 3);
         const AnalysisResult pieces = test::analysed(fine.frame);

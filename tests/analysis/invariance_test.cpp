@@ -17,7 +17,7 @@ CombinationResult second(const Frame& f)
     SilentProgress p;
     CombinationOptions o;
     o.secondOrder = true;
-    CombinationResult r = analyseCombinations(f, o, p);
+    CombinationResult r = analyseCombinations(f, o, secondOrderRules(), p);
     for (const Finding& x : r.findings)
         UNSCOPED_INFO(x.code << ": " << x.text);
     REQUIRE(r.ok);
@@ -91,7 +91,7 @@ TEST_CASE("wholes: first order by combinations is the superposed linear analysis
     const Frame f = test::frameOf(test::demo("tern-street"));
     const AnalysisResult linear = test::analysed(f);
     SilentProgress p;
-    const CombinationResult r = analyseCombinations(f, {}, p);
+    const CombinationResult r = analyseCombinations(f, {}, secondOrderRules(), p);
     REQUIRE(r.ok);
     for (size_t c = 0; c < f.combinations.size(); ++c) {
         CHECK(r.combinations[c].iterations == 1);
@@ -179,7 +179,7 @@ TEST_CASE("wholes: a frame that only one combination upsets keeps the others", "
         k *= 60;
     f.combinations.push_back(mad);
     SilentProgress p;
-    const FrameForces r = analyseForces(f, {.order = ForceOrder::Second}, p);
+    const FrameForces r = analyseForces(f, {.order = ForceOrder::Second}, secondOrderRules(), p);
     CHECK(r.ok);
     bool told = false;
     for (const Finding& x : r.findings)

@@ -127,8 +127,10 @@ TEST_CASE("offsets: the same as very stiff bars between node and end, first and 
         g.point[0].m = {0, 5e3, 0};
     }
     SilentProgress p;
-    const CombinationResult c = analyseCombinations(with, {.secondOrder = true, .pieces = 3, .tolerance = 1e-5}, p),
-                            d = analyseCombinations(bars, {.secondOrder = true, .pieces = 3, .tolerance = 1e-5}, p);
+    const CombinationResult c = analyseCombinations(with, {.secondOrder = true, .pieces = 3, .tolerance = 1e-5},
+                                                    secondOrderRules(), p),
+                            d = analyseCombinations(bars, {.secondOrder = true, .pieces = 3, .tolerance = 1e-5},
+                                                    secondOrderRules(), p);
     REQUIRE((c.ok && d.ok));
     for (const double s : {0.0, 2.1, 4.0})
         for (size_t k = 0; k < 6; ++k)
@@ -246,7 +248,7 @@ TEST_CASE("notional: a share of every downward load, sideways at its nodes", "[a
     CHECK_THAT(r.cases[0].f[0].x + r.cases[0].f[3].x, WithinRel(-loadTotals(f, f.cases[0]).sum().x, 1e-9));
     // Division for second order must not move them to other nodes: the first-order reactions come out the same.
     SilentProgress p;
-    const CombinationResult c = analyseCombinations(f, {.secondOrder = true}, p);
+    const CombinationResult c = analyseCombinations(f, {.secondOrder = true}, secondOrderRules(), p);
     REQUIRE(c.ok);
     CHECK_THAT(c.combinations[0].motion.f[0].x + c.combinations[0].motion.f[3].x,
                WithinRel(-5e3 - loadTotals(f, f.cases[0]).sum().x, 1e-6));

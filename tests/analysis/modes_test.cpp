@@ -38,7 +38,7 @@ bool stands(const Frame& f)
     o.secondOrder = true;
     o.iterations = 200; // near the critical load it settles slowly
     o.tolerance = 1e-3;
-    const CombinationResult r = analyseCombinations(f, o, p);
+    const CombinationResult r = analyseCombinations(f, o, secondOrderRules(), p);
     for (const Finding& x : r.findings)
         UNSCOPED_INFO(x.code << ": " << x.text);
     return r.ok;
@@ -157,7 +157,7 @@ TEST_CASE("modes: a mechanism is named before any mode is sought", "[analysis]")
     CHECK(v.findings.back().code == "analysis.mechanism");
     CombinationOptions second;
     second.secondOrder = true;
-    const CombinationResult c = analyseCombinations(f, second, p);
+    const CombinationResult c = analyseCombinations(f, second, secondOrderRules(), p);
     CHECK_FALSE(c.ok);
     CHECK(c.findings.back().code == "analysis.mechanism");
 }

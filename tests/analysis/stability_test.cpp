@@ -49,7 +49,7 @@ Peak secondOrder(Frame f, bool shear)
     CombinationOptions o;
     o.secondOrder = true;
     o.shearDeformation = shear;
-    const CombinationResult r = analyseCombinations(f, o, p);
+    const CombinationResult r = analyseCombinations(f, o, secondOrderRules(), p);
     for (const Finding& x : r.findings)
         UNSCOPED_INFO(x.code << ": " << x.text);
     REQUIRE(r.ok);
@@ -86,7 +86,7 @@ TEST_CASE("Appendix 8: B1 and B2 against the benchmark problems of the Commentar
     const auto amplified = [](Frame f) {
         if (std::abs(elementAxes(f, f.elements[0]).z.x) < 0.5) f.elements[0].roll = kPi / 2;
         SilentProgress p;
-        const AmplifiedResult r = analyseAmplified(f, {}, p);
+        const AmplifiedResult r = analyseAmplified(f, {}, secondOrderRules(), p);
         for (const Finding& x : r.wholes.findings)
             UNSCOPED_INFO(x.code << ": " << x.text);
         REQUIRE(r.wholes.ok);
@@ -159,7 +159,7 @@ TEST_CASE("second order: beyond the critical load the combination is told unstab
     SilentProgress p;
     CombinationOptions o;
     o.secondOrder = true;
-    const CombinationResult r = analyseCombinations(f, o, p);
+    const CombinationResult r = analyseCombinations(f, o, secondOrderRules(), p);
     CHECK_FALSE(r.ok);
     CHECK(r.combinations[0].solved);
     CHECK_FALSE(r.combinations[1].solved);
@@ -183,7 +183,7 @@ TEST_CASE("second order: without axial force it is first order, tension stiffens
     std::vector<double> peaks;
     for (const int pieces : {4, 8, 16}) {
         o.pieces = pieces;
-        const CombinationResult r = analyseCombinations(f, o, p);
+        const CombinationResult r = analyseCombinations(f, o, secondOrderRules(), p);
         REQUIRE(r.ok);
         peaks.push_back(std::abs(r.forces.at(r.forces.first[0] + 5, 0)[4]));
     }

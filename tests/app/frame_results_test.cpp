@@ -305,7 +305,7 @@ TEST_CASE("frame stop: forces that came with the file are drawn, what they do no
     const auto read = readFrame(demo.readAll().toStdString());
     REQUIRE(read.ok());
     SilentProgress p;
-    Frame f = withResults(*read.value, analyseForces(*read.value, {}, p));
+    Frame f = withResults(*read.value, analyseForces(*read.value, {}, secondOrderRules(), p));
     for (GivenResult& r : f.results)
         r.nodes.clear();
     QTemporaryDir folder;

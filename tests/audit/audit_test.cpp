@@ -81,7 +81,7 @@ TEST_CASE("audit: the method of design for stability is named with what it wants
     CHECK(words(audit(*test::modelOf(f)), "stability.method").find("Appendix 7.3") != std::string::npos);
     const auto with = [&](Frame frame, bool reduced) {
         SilentProgress p;
-        const FrameForces r = analyseForces(frame, {ForceOrder::Second, reduced}, p);
+        const FrameForces r = analyseForces(frame, {ForceOrder::Second, reduced}, secondOrderRules(), p);
         REQUIRE(r.ok);
         return audit(CheckModel(std::make_shared<const Frame>(frame), std::make_shared<const ForceTable>(r.forces),
                                 std::make_shared<const std::vector<Standard>>(shippedStandards())));
@@ -119,7 +119,7 @@ TEST_CASE("audit: the drift ratio is B2 of the worst storey, and what the method
             fmt::format(R"({{"id":"G","nodal":[{{"node":"3","f":[1,0,{0}]}},{{"node":"4","f":[1,0,{0}]}}]}})", -weight),
             R"(,"combinations":[{"id":"U","terms":{"G":1}}])"));
         SilentProgress p;
-        const FrameForces r = analyseForces(f, {second ? ForceOrder::Second : ForceOrder::First, false}, p);
+        const FrameForces r = analyseForces(f, {second ? ForceOrder::Second : ForceOrder::First, false}, secondOrderRules(), p);
         REQUIRE(r.ok);
         const CheckModel model(std::make_shared<const Frame>(f), std::make_shared<const ForceTable>(r.forces),
                                std::make_shared<const std::vector<Standard>>(shippedStandards()));
@@ -164,7 +164,7 @@ TEST_CASE("audit: EN 1993: order, imperfections and the critical load factor dec
     const Frame f = test::frameOf(test::demo("sedge-lane"));
     const auto model = [](const Frame& frame, ForceOrder order) {
         SilentProgress p;
-        const FrameForces r = analyseForces(frame, {order, false}, p);
+        const FrameForces r = analyseForces(frame, {order, false}, secondOrderRules(), p);
         REQUIRE(r.ok);
         return CheckModel(std::make_shared<const Frame>(frame), std::make_shared<const ForceTable>(r.forces),
                           std::make_shared<const std::vector<Standard>>(shippedStandards()));

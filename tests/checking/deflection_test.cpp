@@ -49,7 +49,7 @@ Checked checked(Frame f, size_t member = 0, const AnalysisChoice& choice = {})
     SilentProgress p;
     auto r = std::make_shared<FrameForces>();
     std::vector<Finding> findings;
-    *r = f.results.empty() ? analyseForces(f, choice, p) : givenResults(f, findings);
+    *r = f.results.empty() ? analyseForces(f, choice, secondOrderRules(), p) : givenResults(f, findings);
     Checked out;
     out.model = std::make_unique<CheckModel>(std::make_shared<const Frame>(std::move(f)),
                                              std::shared_ptr<const ForceTable>(r, &r->forces),
@@ -240,7 +240,7 @@ TEST_CASE("Deflection: the same as the analysis's displaced shape, member by mem
         SilentProgress p;
         AnalysisChoice choice;
         if (secondOrder) choice.order = ForceOrder::Second;
-        auto r = std::make_shared<FrameForces>(analyseForces(f, choice, p));
+        auto r = std::make_shared<FrameForces>(analyseForces(f, choice, secondOrderRules(), p));
         REQUIRE(r->ok);
         const CheckModel model(std::make_shared<const Frame>(f), std::shared_ptr<const ForceTable>(r, &r->forces),
                                std::make_shared<const std::vector<Standard>>(shippedStandards()),

@@ -192,7 +192,7 @@ TEST_CASE("design state: undoing an adopted size brings its forces back at once"
         DesignState bigger = advance(s, patch, store)->state;
         CHECK_FALSE(bigger.forcesFit());
         auto found = std::make_shared<FrameResults>();
-        found->forces = analyseForces(*bigger.frame, {}, p);
+        found->forces = analyseForces(*bigger.frame, {}, secondOrderRules(), p);
         store.put(resultKeyOf(*bigger.frame), found);
         bigger = checkedOf(withResults(bigger, found));
         CHECK(bigger.forcesFit());

@@ -26,7 +26,7 @@ TEST_CASE("tables: loads stand against reactions for every case and combination"
 {
     const Frame f = test::frameOf(test::demo("tern-street"));
     SilentProgress p;
-    const FrameForces r = analyseForces(f, {}, p);
+    const FrameForces r = analyseForces(f, {}, secondOrderRules(), p);
     REQUIRE(r.ok);
     const Table t = loadTotalsTable(f, r);
     REQUIRE(t.rows.size() == f.cases.size() + r.forces.sets.size());

@@ -5,6 +5,7 @@
 #include "core/standards/aisc360/own_demands.h"
 #include "core/standards/aisc360/rows.h"
 #include "core/standards/aisc360/run.h"
+#include "core/standards/aisc360/second_order.h"
 #include "core/standards/aisc360/stability.h"
 
 namespace wr {
@@ -24,6 +25,7 @@ template <bool Lrfd, int Edition> Standard make(std::string_view key, std::strin
         s.loading = {"asce7-22-asd", "asce7-16-asd"};
     s.grades = "ASTM";
     s.secondOrderClause = "C2.1";
+    s.secondOrder = &aisc360::kSecondOrder;
     s.amplifiesMembers = "B1 (Appendix 8)";
     s.amplifiesSway = "B2";
     s.options = rowsOf(aisc360::optionTable());

@@ -4,6 +4,7 @@
 #include "core/standards/aisc360/aisc360.h"
 #include "core/standards/aisc360/options.h"
 #include "core/standards/aisc360/rows.h"
+#include "core/standards/aisc360/second_order.h"
 
 #include <algorithm>
 #include <cmath>
@@ -130,7 +131,7 @@ std::optional<Finding> driftRatio(const WholeFrame& model, Progress& progress)
     CombinationOptions o;
     o.stations = 2;
     o.reducedStiffness = direct;
-    const AmplifiedResult r = analyseAmplified(f, o, progress);
+    const AmplifiedResult r = analyseAmplified(f, o, kSecondOrder, progress);
     const StoreyFactor* worst = nullptr;
     for (const StoreyFactor& x : r.factors)
         if (x.combination >= 0 && forStrength(f.combinations[x.combination].purpose) && (!worst || x.b2 > worst->b2))
