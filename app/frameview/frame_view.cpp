@@ -128,13 +128,24 @@ FrameView::~FrameView()
 
 void FrameView::rebuildMesh()
 {
-    mesh_ = buildMesh(doc_.model());
+    const Frame& f = doc_.frame();
+    Source now{f.nodes, f.elements, f.sections, std::vector<int>(f.elements.size(), -1)};
+    const auto& members = doc_.model().members();
+    for (size_t i = 0; i < members.size(); ++i)
+        for (const MemberPiece& p : members[i].pieces)
+            now.memberOf[static_cast<size_t>(p.element)] = static_cast<int>(i);
+    // An edit of lengths, groups or holds moves no vertex.
+    if (!now.nodes.shares(drawn_.nodes) || !now.elements.shares(drawn_.elements) || !now.sections.shares(drawn_.sections) ||
+        now.memberOf != drawn_.memberOf) {
+        mesh_ = buildMesh(doc_.model());
+        meshStale_ = true;
+        drawn_ = std::move(now);
+    }
     if (only_) {
         only_->clear();
         for (size_t i = 0; i < doc_.model().members().size(); ++i)
             if (onlyIds_.contains(doc_.model().members()[i].id)) only_->insert(i);
     }
-    meshStale_ = true;
     restyle();
 }
 

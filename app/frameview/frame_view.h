@@ -83,6 +83,15 @@ private:
     ResultLayer* results_;
     Camera camera_;
     FrameMesh mesh_;
+    // What the mesh was made of; tables that are still shared have not changed.
+    struct Source
+    {
+        Rows<Node> nodes;
+        Rows<Element> elements;
+        Rows<FrameSection> sections;
+        std::vector<int> memberOf; // by element
+    };
+    Source drawn_;
     Stop stop_ = Stop::Check;
     bool solid_ = false;
     std::optional<std::set<size_t>> only_;

@@ -4,7 +4,9 @@
 #include "app/shell/text.h"
 
 #include <algorithm>
+#include <functional>
 #include <map>
+#include <utility>
 
 namespace wr {
 
@@ -19,8 +21,9 @@ const QString kSecond = "second";
 
 } // namespace
 
-LedgerModel::LedgerModel(Document& doc, QObject* parent) : QAbstractTableModel(parent), doc_(doc)
+LedgerModel::LedgerModel(Document& doc, QObject* parent) : QAbstractTableModel(parent), doc_(doc), columns_(kColumns[0])
 {
+    connect(&doc_, &Document::opened, this, [this] { told_.clear(); }); // other units, perhaps
     connect(&doc_, &Document::opened, this, &LedgerModel::rebuild);
     connect(&doc_, &Document::modelChanged, this, &LedgerModel::rebuild);
     connect(&doc_, &Document::resultsChanged, this, &LedgerModel::refresh);
@@ -42,13 +45,6 @@ int LedgerModel::secondColumn() const
     return static_cast<int>(columns().indexOf(kSecond));
 }
 
-QStringList LedgerModel::columns() const
-{
-    QStringList out = kColumns[static_cast<size_t>(kind_)];
-    if (doc_.hasSecond()) out.insert(out.indexOf("Util.") + 1, kSecond);
-    return out;
-}
-
 const MemberResult* LedgerModel::second(size_t member) const
 {
     return doc_.hasSecond() && member < doc_.secondReport().results.size() ? &doc_.secondReport().results[member] : nullptr;
@@ -59,12 +55,14 @@ void LedgerModel::rebuild()
     std::vector<Row> rows;
     if (doc_.hasFrame()) {
         const auto& members = doc_.model().members();
-        std::map<QString, size_t> at;
+        std::map<std::string_view, size_t> at;
         for (size_t i = 0; i < members.size(); ++i) {
+            if (kind_ == LedgerKind::Members) {
+                rows.push_back({{i}, i});
+                continue;
+            }
             const FrameSection& s = doc_.frame().sections[members[i].section];
-            const QString key = kind_ == LedgerKind::Members  ? QString::number(i)
-                                : kind_ == LedgerKind::Groups ? str(members[i].group)
-                                                              : str(s.name.empty() ? s.id : s.name);
+            const std::string_view key = kind_ == LedgerKind::Groups ? members[i].group : s.name.empty() ? s.id : s.name;
             const auto [it, fresh] = at.try_emplace(key, rows.size());
             if (fresh) rows.push_back({{}, i});
             rows[it->second].members.push_back(i);
@@ -72,10 +70,14 @@ void LedgerModel::rebuild()
     }
     // An edit that leaves the rows what they are changes their texts only: the reader keeps order and place.
     const auto same = [](const Row& a, const Row& b) { return a.members == b.members; };
-    if (shownColumns_ != columns() || !std::equal(rows.begin(), rows.end(), rows_.begin(), rows_.end(), same)) {
+    QStringList columns = kColumns[static_cast<size_t>(kind_)];
+    if (doc_.hasSecond()) columns.insert(columns.indexOf("Util.") + 1, kSecond);
+    if (columns_ != columns || !std::equal(rows.begin(), rows.end(), rows_.begin(), rows_.end(), same)) {
         beginResetModel();
         rows_ = std::move(rows);
-        shownColumns_ = columns();
+        columns_ = std::move(columns);
+        told_.clear();
+        keys_.clear();
         endResetModel();
     }
     refresh();
@@ -87,7 +89,53 @@ void LedgerModel::refresh()
     for (Row& r : rows_)
         for (const size_t m : r.members)
             if (doc_.report().results[m].utilisation > doc_.report().results[r.worst].utilisation) r.worst = m;
-    Q_EMIT dataChanged(index(0, 0), index(rowCount() - 1, columnCount() - 1));
+    // Views sort again what they are told has changed: of thousands of members an edit moves few.
+    std::vector<size_t> now;
+    if (kind_ == LedgerKind::Members)
+        for (const Row& r : rows_)
+            now.push_back(told(r));
+    const auto tell = [&](size_t from, size_t to) {
+        Q_EMIT dataChanged(index(static_cast<int>(from), 0), index(static_cast<int>(to), columnCount() - 1));
+    };
+    std::vector<size_t> changed;
+    for (size_t k = 0; k < now.size() && now.size() == told_.size(); ++k)
+        if (now[k] != told_[k]) changed.push_back(k);
+    const bool few = !now.empty() && now.size() == told_.size() && changed.size() < 500;
+    told_ = std::move(now);
+    if (!few) {
+        keys_.clear();
+        tell(0, rows_.size() - 1);
+        return;
+    }
+    for (const size_t k : changed) {
+        for (size_t c = 0; c < keys_.size(); ++c)
+            if (!keys_[c].empty()) keys_[c][k] = sortKey(rows_[k], static_cast<int>(c));
+        tell(k, k);
+    }
+}
+
+size_t LedgerModel::told(const Row& r) const
+{
+    size_t sum = 0;
+    const auto add = [&sum](const auto& x) {
+        sum ^= std::hash<std::decay_t<decltype(x)>>{}(x) + 0x9e3779b97f4a7c15 + (sum << 6) + (sum >> 2);
+    };
+    const Member& m = doc_.model().members()[r.worst];
+    add(m.id), add(m.group), add(m.exclude), add(m.length), add(m.section), add(m.material), add(doc_.checked());
+    const FrameSection& s = doc_.frame().sections[m.section];
+    add(s.name.empty() ? s.id : s.name);
+    // What the row shows of a result: the governing outcome and the slenderness.
+    const auto addResult = [&](const Standard& standard, const MemberResult& result) {
+        add(result.governing), add(result.utilisation), add(static_cast<int>(result.status));
+        if (const CheckOutcome* g = result.govern()) add(g->at), add(g->clause);
+        for (const CheckOutcome& o : result.outcomes)
+            if (standard.kindOf(o) == CheckKind::Slenderness) add(o.demand);
+    };
+    const MemberResult& result = doc_.report().results[r.worst];
+    addResult(doc_.model().standardOf(r.worst), result);
+    if (const CheckOutcome* g = doc_.checked() ? result.govern() : nullptr) add(doc_.model().combinationOf(r.worst, *g));
+    if (const MemberResult* other = second(r.worst)) addResult(doc_.secondModel().standardOf(r.worst), *other);
+    return sum;
 }
 
 int LedgerModel::rowCount(const QModelIndex& parent) const
@@ -173,6 +221,16 @@ QVariant LedgerModel::sortKey(const Row& r, int column) const
     return text(r, column);
 }
 
+const QVariant& LedgerModel::keptKey(int row, int column) const
+{
+    keys_.resize(static_cast<size_t>(columnCount()));
+    std::vector<QVariant>& keys = keys_[static_cast<size_t>(column)];
+    if (keys.empty())
+        for (const Row& r : rows_)
+            keys.push_back(sortKey(r, column));
+    return keys[static_cast<size_t>(row)];
+}
+
 QVariant LedgerModel::data(const QModelIndex& index, int role) const
 {
     if (!index.isValid() || static_cast<size_t>(index.row()) >= rows_.size()) return {};
@@ -180,7 +238,7 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const
     const bool number = QStringList{"At", "Length", "Mass", "L/r", "Members"}.contains(columns().value(index.column()));
     switch (role) {
     case Qt::DisplayRole: return text(r, index.column());
-    case SortRole: return sortKey(r, index.column());
+    case SortRole: return keptKey(index.row(), index.column());
     case UtilisationRole:
         if (index.column() == secondColumn()) {
             const MemberResult* other = second(r.worst);

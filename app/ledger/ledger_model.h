@@ -38,15 +38,21 @@ private:
     };
     void rebuild();
     void refresh();
-    QStringList columns() const; // the other standard's after the utilisation, where there is one
+    size_t told(const Row& r) const; // of all that a member's row says: equal where nothing of it has changed
+    const QStringList& columns() const { return columns_; }
     const MemberResult* second(size_t member) const;
     QString text(const Row& r, int column) const;
     QVariant sortKey(const Row& r, int column) const;
+    const QVariant& keptKey(int row, int column) const;
 
     Document& doc_;
     LedgerKind kind_ = LedgerKind::Members;
     std::vector<Row> rows_;
-    QStringList shownColumns_; // as the last reset found them
+    QStringList columns_;      // the other standard's after the utilisation, where there is one
+    std::vector<size_t> told_; // by row, as the views last heard of them; for members only
+    // Keys by column and row, made when a column is first sorted by. Where rows are told of one by one, those that are not
+    // told of yet keep the key they are sorted in by.
+    mutable std::vector<std::vector<QVariant>> keys_;
 };
 
 } // namespace wr
