@@ -22,6 +22,7 @@ Command analyseCommand();
 Command combinationsCommand();
 Command tablesCommand();
 Command gradesCommand();
+Command membersCommand();
 Command optionsCommand();
 Command sectionsCommand();
 

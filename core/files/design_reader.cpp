@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <fmt/format.h>
+#include <numbers>
 
 namespace wr {
 
@@ -38,6 +39,7 @@ public:
             c.finish();
             d.analysis = a;
         }
+        if (const Json* v = top_.object("forming")) d.forming = readForming(*v);
         d.nationalParameters = top_.text("nationalParameters").value_or("");
         eachObject(top_.array("parameterSets"), "/design/parameterSets", findings_, [&](Cursor& c, size_t) {
             const std::string id = sets_.add(c);
@@ -54,6 +56,22 @@ public:
 
 private:
     double length(double v) const { return frame_.units.read(Quantity::Length, v); }
+
+    FormingRule readForming(const Json& v)
+    {
+        Cursor c(v, "/design/forming", findings_);
+        FormingRule r;
+        r.beams = c.word("beams", beamsRuleFromName, "at-columns, whole").value_or(r.beams);
+        r.columns = c.word("columns", columnsRuleFromName, "whole, at-levels").value_or(r.columns);
+        if (const auto degrees = c.positive("angle")) {
+            constexpr double kMost = 30;
+            if (*degrees > kMost)
+                c.fault("frame.value", "angle", fmt::format("pieces that turn by more than {:g}° are no line", kMost));
+            r.angle = *degrees * std::numbers::pi / 180;
+        }
+        c.finish();
+        return r;
+    }
 
     void readBriefs()
     {
@@ -121,6 +139,11 @@ private:
             if (const auto r = c.text("rule")) {
                 if (*r != "none") c.fault("frame.value", "rule", inQuotes(*r) + " is not known here; allowed: none");
                 m.ruleHolds = *r != "none";
+            }
+            m.turned = c.flag("turned").value_or(false);
+            if (const auto by = c.text("by")) {
+                if (*by != "hand") c.fault("frame.value", "by", inQuotes(*by) + " is not known here; allowed: hand");
+                m.byHand = *by == "hand";
             }
             m.extras = c.finish();
             frame_.design.members.push_back(std::move(m));

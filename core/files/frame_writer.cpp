@@ -9,6 +9,7 @@
 
 #include <cmath>
 #include <fmt/format.h>
+#include <numbers>
 
 namespace wr {
 
@@ -276,6 +277,12 @@ private:
             o["analysis"]["order"] = orderName(d.analysis->order);
             if (d.analysis->reducedStiffness) o["analysis"]["reducedStiffness"] = true;
         }
+        if (d.forming) {
+            constexpr double kDegree = std::numbers::pi / 180;
+            o["forming"] = {{"beams", beamsRuleName(d.forming->beams)},
+                            {"columns", columnsRuleName(d.forming->columns)},
+                            {"angle", clean(d.forming->angle / kDegree)}};
+        }
         if (!d.nationalParameters.empty()) o["nationalParameters"] = d.nationalParameters;
         list(o, "parameterSets", d.parameterSets, [&](const NationalSet& n) { return nationalJson(n, f_.units); });
         list(o, "members", d.members, [&](const DesignMember& m) {
@@ -286,6 +293,8 @@ private:
             if (!m.brief.empty()) j["brief"] = m.brief;
             if (m.exclude) j["exclude"] = true;
             if (!m.ruleHolds) j["rule"] = "none";
+            if (m.turned) j["turned"] = true;
+            if (m.byHand) j["by"] = "hand";
             return with(j, m.extras);
         });
         list(o, "restraints", d.restraints, [&](const DesignRestraint& r) {

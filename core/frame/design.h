@@ -27,8 +27,23 @@ struct DesignMember
     std::string group, brief;
     bool exclude = false;
     bool ruleHolds = true; // "rule": "none" leaves only the entries of restraints
+    bool turned = false;   // runs against its first element in the file
+    bool byHand = false;   // put together in the program, not brought by a file
     Extras extras;
     bool operator==(const DesignMember&) const = default;
+};
+
+// How elements that no member lists become members.
+struct FormingRule
+{
+    // AtColumns: a chain sloping up to 45° breaks where an element steeper than 60° carries bending into the joint.
+    enum class Beams { AtColumns, Whole };
+    // AtLevels: a chain steeper than 45° breaks where level elements or a diaphragm make a floor.
+    enum class Columns { Whole, AtLevels };
+    Beams beams = Beams::AtColumns;
+    Columns columns = Columns::Whole;
+    double angle = 0.017453292519943295; // rad, up to which pieces count as in line (1°)
+    bool operator==(const FormingRule&) const = default;
 };
 
 struct DesignRestraint
@@ -186,6 +201,7 @@ struct Design
     std::string standard; // empty: the default
     std::optional<StatedAnalysis> analysis;
     std::optional<bool> swayX, swayY;
+    std::optional<FormingRule> forming; // none: the default rule
     Rows<DesignMember> members;
     Rows<DesignRestraint> restraints;
     Rows<DesignLength> lengths;
@@ -200,6 +216,10 @@ struct Design
 
 std::string_view orderName(ForceOrder o); // first, second, amplified
 std::optional<ForceOrder> orderFromName(std::string_view n);
+std::string_view beamsRuleName(FormingRule::Beams b); // at-columns, whole
+std::optional<FormingRule::Beams> beamsRuleFromName(std::string_view n);
+std::string_view columnsRuleName(FormingRule::Columns c); // whole, at-levels
+std::optional<FormingRule::Columns> columnsRuleFromName(std::string_view n);
 std::string_view holdName(Hold h);
 std::optional<Hold> holdFromName(std::string_view n);
 std::string_view lengthAxisName(LengthAxis a);

@@ -70,6 +70,10 @@ constexpr std::array kDofs{P<Dof>{Dof::Ux, "ux"}, P<Dof>{Dof::Uy, "uy"}, P<Dof>{
                            P<Dof>{Dof::Rx, "rx"}, P<Dof>{Dof::Ry, "ry"}, P<Dof>{Dof::Rz, "rz"}};
 constexpr std::array kLoadAxes{P<LoadAxes>{LoadAxes::Global, "global"}, P<LoadAxes>{LoadAxes::Local, "local"},
                                P<LoadAxes>{LoadAxes::Projected, "projected"}};
+constexpr std::array kBeams{P<FormingRule::Beams>{FormingRule::Beams::AtColumns, "at-columns"},
+                            P<FormingRule::Beams>{FormingRule::Beams::Whole, "whole"}};
+constexpr std::array kColumns{P<FormingRule::Columns>{FormingRule::Columns::Whole, "whole"},
+                              P<FormingRule::Columns>{FormingRule::Columns::AtLevels, "at-levels"}};
 constexpr std::array kOrders{P<ForceOrder>{ForceOrder::First, "first"}, P<ForceOrder>{ForceOrder::Second, "second"},
                              P<ForceOrder>{ForceOrder::Amplified, "amplified"}};
 constexpr std::array kHolds{P<Hold>{Hold::Major, "major"},   P<Hold>{Hold::Minor, "minor"}, P<Hold>{Hold::Top, "top"},
@@ -137,6 +141,22 @@ std::optional<LoadAxes> loadAxesFromName(std::string_view n)
 std::string_view orderName(ForceOrder o)
 {
     return nameOf(kOrders, o);
+}
+std::string_view beamsRuleName(FormingRule::Beams b)
+{
+    return nameOf(kBeams, b);
+}
+std::optional<FormingRule::Beams> beamsRuleFromName(std::string_view n)
+{
+    return fromName(kBeams, n);
+}
+std::string_view columnsRuleName(FormingRule::Columns c)
+{
+    return nameOf(kColumns, c);
+}
+std::optional<FormingRule::Columns> columnsRuleFromName(std::string_view n)
+{
+    return fromName(kColumns, n);
 }
 std::optional<ForceOrder> orderFromName(std::string_view n)
 {

@@ -1,22 +1,23 @@
 #include "core/members/members.h"
 
+#include "core/members/forming.h"
+
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
 #include <map>
+#include <unordered_set>
 
 namespace wr {
 
 namespace {
-
-constexpr double kCollinear = 0.017453292519943295; // 1 degree
 
 int otherEnd(const Element& e, int node)
 {
     return e.i == node ? e.j : e.i;
 }
 
-// Elements in the order of a walk from one end to the other; empty if they are no single open line.
+// Elements in the order of a walk that runs with the first of them in the file; empty if they are no single open line.
 std::vector<int> ordered(const Frame& f, const std::vector<int>& elements)
 {
     if (elements.size() == 1) return f.elements[elements[0]].i != f.elements[elements[0]].j ? elements : std::vector<int>{};
@@ -62,23 +63,20 @@ std::vector<int> ordered(const Frame& f, const std::vector<int>& elements)
     return {};
 }
 
-Vec3 direction(const Frame& f, const Element& e, int from)
-{
-    const Vec3 d = normalized(f.endJ(e) - f.endI(e));
-    return e.i == from ? d : -d;
-}
-
-Member build(const Frame& f, const std::vector<int>& chain)
+// The member of a chain in the order of a walk; a single element runs with itself unless turned.
+Member build(const Frame& f, const std::vector<int>& chain, bool turned = false)
 {
     Member m;
     int node = -1;
     if (chain.size() == 1)
-        node = f.elements[chain[0]].i;
+        node = turned ? f.elements[chain[0]].j : f.elements[chain[0]].i;
     else {
         const Element &a = f.elements[chain[0]], &b = f.elements[chain[1]];
         node = a.i == b.i || a.i == b.j ? a.j : a.i;
     }
     m.startNode = node;
+    m.pieces.reserve(chain.size());
+    Axes before; // of the member, at the piece before
     for (const int e : chain) {
         const Element& el = f.elements[e];
         MemberPiece p;
@@ -87,17 +85,23 @@ Member build(const Frame& f, const std::vector<int>& chain)
         p.start = m.length;
         p.length = f.length(el);
         const Axes a = elementAxes(f, el);
+        const Vec3 along = p.reversed ? -a.x : a.x;
         if (m.pieces.empty()) {
-            m.axes = p.reversed ? Axes{-a.x, -a.y, a.z} : a;
+            before = m.axes = p.reversed ? Axes{-a.x, -a.y, a.z} : a;
             m.section = el.section;
             m.material = el.material;
+            p.ySign = p.reversed ? -1 : 1;
+        } else {
+            const PieceAxes meet = piecesMeet(before, a, along, f.sections[el.section].shape);
+            if (!meet.onePlane)
+                m.broken = fmt::format("the web of element {} does not stand in the plane of the others", el.id);
+            else if (!meet.same)
+                m.broken =
+                    fmt::format("element {} stands the other way round than the others: its section is not symmetric", el.id);
+            p.ySign = meet.y < 0 ? -1 : 1;
+            p.zSign = meet.z < 0 ? -1 : 1;
+            before = {along, p.ySign * a.y, p.zSign * a.z};
         }
-        const double y = dot(a.y, m.axes.y), z = dot(a.z, m.axes.z);
-        // A kink leans the axes a little; anything between is a web turned out of the member's plane.
-        if (std::abs(y) < 0.9 || std::abs(z) < 0.9)
-            m.broken = fmt::format("the web of element {} does not stand in the plane of the others", el.id);
-        p.ySign = y < 0 ? -1 : 1;
-        p.zSign = z < 0 ? -1 : 1;
         if (el.section != m.section && !(f.sections[el.section].properties == f.sections[m.section].properties))
             m.broken = fmt::format("element {} has another section than the first element", el.id);
         if (el.material != m.material) m.broken = fmt::format("element {} has another material than the first element", el.id);
@@ -109,38 +113,18 @@ Member build(const Frame& f, const std::vector<int>& chain)
     return m;
 }
 
-// Does element b carry on straight from a at the node they share, as one member by rule?
-bool continues(const Frame& f, int a, int b, int node)
-{
-    const Element &ea = f.elements[a], &eb = f.elements[b];
-    if (ea.behaviour != Behaviour::Beam || eb.behaviour != Behaviour::Beam) return false;
-    if (ea.section != eb.section || ea.material != eb.material) return false;
-    const Vec3 gap = (ea.i == node ? f.endI(ea) : f.endJ(ea)) - (eb.i == node ? f.endI(eb) : f.endJ(eb));
-    if (norm(gap) > 1e-6) return false; // rigid offsets part them
-    for (const Element* e : {&ea, &eb}) {
-        const auto& r = e->i == node ? e->releaseI : e->releaseJ;
-        if (r[static_cast<size_t>(Force::My)] || r[static_cast<size_t>(Force::Mz)]) return false;
-    }
-    const Vec3 da = direction(f, ea, node), db = direction(f, eb, node);
-    if (dot(da, db) > -std::cos(kCollinear)) return false;
-    const Axes xa = elementAxes(f, ea), xb = elementAxes(f, eb);
-    return std::abs(dot(xa.z, xb.z)) > std::cos(2 * kCollinear); // one web plane; 180° is the same for checks, signs are kept
-}
-
-} // namespace
-
-namespace {
-
 Member declared(const Frame& f, const DesignMember& d)
 {
-    const std::vector<int> chain = ordered(f, d.elements);
+    std::vector<int> chain = ordered(f, d.elements);
     const bool line = !chain.empty();
-    Member m = build(f, line ? chain : std::vector<int>{d.elements.front()});
+    if (d.turned) std::reverse(chain.begin(), chain.end());
+    Member m = build(f, line ? chain : std::vector<int>{d.elements.front()}, d.turned);
     if (!line) m.broken = "its elements do not join end to end into one line";
     m.id = d.id;
     m.group = d.group;
     m.brief = d.brief;
     m.exclude = d.exclude;
+    m.byHand = d.byHand;
     return m;
 }
 
@@ -148,7 +132,7 @@ Member declared(const Frame& f, const DesignMember& d)
 class Chains
 {
 public:
-    Chains(const Frame& f, std::vector<bool>& used) : f_(f), used_(used), first_(f.nodes.size() + 2, 0)
+    Chains(const Frame& f, std::vector<bool>& used) : f_(f), rule_(f), used_(used), first_(f.nodes.size() + 2, 0)
     {
         // Elements at each node in one array: those of node n stand from first_[n] to first_[n + 1].
         for (size_t e = 0; e < f.elements.size(); ++e)
@@ -180,19 +164,27 @@ public:
     }
 
 private:
+    // The element that carries on from e at a node; where there are two ways on, or two that come here, the rule does not
+    // choose.
     int next(int e, int node) const
+    {
+        const int c = onlyOneOn(e, node);
+        return c >= 0 && !used_[c] && onlyOneOn(c, node) == e ? c : -1;
+    }
+    int onlyOneOn(int e, int node) const
     {
         int found = -1;
         for (int k = first_[node]; k < first_[node + 1]; ++k) {
             const int c = atNode_[k];
-            if (c == e || used_[c] || !continues(f_, e, c, node)) continue;
-            if (found >= 0) return -1; // two ways on: the rule does not choose
+            if (c == e || rule_.between(e, c, node).why != LineEnd::GoesOn) continue;
+            if (found >= 0) return -1;
             found = c;
         }
         return found;
     }
 
     const Frame& f_;
+    JoinRule rule_;
     std::vector<bool>& used_;
     std::vector<int> first_, atNode_;
 };
@@ -232,13 +224,21 @@ public:
         const std::vector<DesignMember>& rows = f_.design.members.list();
         for (size_t i = 0; i < rows.size(); ++i)
             if (!rows[i].elements.empty()) declare(rows[i], i);
-        if (free_ > 0) byRule();
+        if (free_ == 0) return finished();
+        for (const DesignMember& d : rows)
+            declared_.insert(d.id);
+        byRule();
+        return finished();
+    }
+
+private:
+    Formed finished()
+    {
         if (before_ && sameOrder_ && out_.members_.size() == before_->formed.members().size())
             out_.names_ = before_->formed.names_;
         return std::move(out_);
     }
 
-private:
     void add(SharedList<Member>::Item item, const std::vector<int>& elements)
     {
         for (const int e : elements)
@@ -279,8 +279,8 @@ private:
             if (used_[e]) continue;
             const std::vector<int> chain = chains.through(static_cast<int>(e));
             pieces += chain.size();
-            const std::string& id = f_.elements[static_cast<size_t>(*std::min_element(chain.begin(), chain.end()))].id;
-            SharedList<Member>::Item item = before_ ? sameChain(chain) : nullptr;
+            const std::string id = freeName(f_.elements[static_cast<size_t>(*std::min_element(chain.begin(), chain.end()))].id);
+            SharedList<Member>::Item item = before_ ? sameChain(chain, id) : nullptr;
             if (!item) {
                 Member m = build(f_, chain);
                 m.id = id;
@@ -297,11 +297,19 @@ private:
                 finding("members.formed", "/design/members", "",
                         fmt::format("{} members were formed by rule from {} elements", out_.members_.size() - byHand, pieces)));
     }
-    SharedList<Member>::Item sameChain(const std::vector<int>& chain) const
+    // A name that an entry has is that entry's, whatever elements it lists.
+    std::string freeName(const std::string& wish) const
+    {
+        std::string id = wish;
+        for (int n = 2; declared_.contains(id); ++n)
+            id = fmt::format("{} ({})", wish, n);
+        return id;
+    }
+    SharedList<Member>::Item sameChain(const std::vector<int>& chain, const std::string& id) const
     {
         const int place = before_->formed.ofElement(chain.front());
         auto item = untouched(static_cast<size_t>(place));
-        if (!item || !item->byRule || item->pieces.size() != chain.size()) return nullptr;
+        if (!item || !item->byRule || item->id != id || item->pieces.size() != chain.size()) return nullptr;
         for (size_t k = 0; k < chain.size(); ++k)
             if (item->pieces[k].element != chain[k]) return nullptr;
         return item;
@@ -322,8 +330,9 @@ private:
     const FormedBefore* before_;
     std::vector<bool> used_;
     size_t free_ = f_.elements.size(), next_ = 0;
-    std::vector<char> touched_; // per member of the earlier state
-    bool sameOrder_ = false;    // so far the names stand as they stood
+    std::unordered_set<std::string> declared_; // names of entries
+    std::vector<char> touched_;                // per member of the earlier state
+    bool sameOrder_ = false;                   // so far the names stand as they stood
     Formed out_;
 };
 

@@ -212,7 +212,8 @@ private:
         stale.method = p_.settings && p_.settings->first.analysis != p_.settings->second.analysis;
         sizes();
         eachRow(p_.members, [&](const DesignMember& m) { changed.members.insert(m.id); });
-        changed.forming = stale.sizes || !p_.members.empty();
+        changed.forming =
+            stale.sizes || !p_.members.empty() || (p_.settings && p_.settings->first.forming != p_.settings->second.forming);
         eachRow(p_.restraints, [&](const DesignRestraint& r) { changed.stated.insert(r.member); });
         eachRow(p_.lengths, [&](const DesignLength& l) { changed.stated.insert(l.member); });
     }

@@ -1,6 +1,7 @@
 #include "core/project/edits.h"
 
 #include "core/grades/grades.h"
+#include "core/project/member_edits.h"
 #include "core/sections/catalogue.h"
 
 #include <algorithm>
@@ -236,7 +237,7 @@ std::expected<Patch, std::string> applyEdit(Frame& f, const Edit& edit)
             [&](const SetSection& e) { return setSection(next, e); }, [&](const SetGrade& e) { return setGrade(next, e); },
             [&](const SetStandard& e) { return setStandard(next, e); },
             [&](const SetAnalysis& e) { return setAnalysis(next, e); }, [&](const SetLoads& e) { return setLoads(next, e); },
-            [](const Patch& p) -> Words { return p.words; }},
+            [](const Patch& p) -> Words { return p.words; }, [&](const auto& e) -> Words { return applyMemberEdit(next, e); }},
         edit);
     if (!words) return std::unexpected(words.error());
     Patch out = differences(f, next, *words);

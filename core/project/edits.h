@@ -62,7 +62,31 @@ struct SetAnalysis
     StatedAnalysis analysis;
 };
 
-using Edit = std::variant<SetLengths, SetGroup, SetSection, SetGrade, SetStandard, SetAnalysis, SetLoads, Patch>;
+// What the members are (member_edits.h), by their names.
+struct JoinMembers // into one line, kinks allowed
+{
+    std::vector<std::string> members;
+};
+struct SplitMember
+{
+    std::string member;
+    int node = -1; // inside it
+};
+struct TurnMembers // to run the other way
+{
+    std::vector<std::string> members;
+};
+struct BackToRule
+{
+    std::vector<std::string> members;
+};
+struct SetForming
+{
+    FormingRule rule;
+};
+
+using Edit = std::variant<SetLengths, SetGroup, SetSection, SetGrade, SetStandard, SetAnalysis, SetLoads, JoinMembers,
+                          SplitMember, TurnMembers, BackToRule, SetForming, Patch>;
 
 // Changes the frame and gives what it changed; the inverse of that undoes it. A refused edit changes nothing and says why.
 std::expected<Patch, std::string> applyEdit(Frame& frame, const Edit& edit);

@@ -160,7 +160,7 @@ template <class F, class G, class H, class Each> void eachTable(F& f, G& g, H& p
 DesignSettings settingsOf(const Frame& f)
 {
     const Design& d = f.design;
-    return {f.hasDesign, d.standard, d.nationalParameters, d.analysis, d.swayX, d.swayY};
+    return {f.hasDesign, d.standard, d.nationalParameters, d.analysis, d.swayX, d.swayY, d.forming};
 }
 
 bool Patch::empty() const
@@ -214,6 +214,7 @@ bool applyPatch(Frame& f, const Patch& p)
         d.nationalParameters = s.nationalParameters;
         d.analysis = s.analysis;
         d.swayX = s.swayX;
+        d.forming = s.forming;
         d.swayY = s.swayY;
     }
     return true;

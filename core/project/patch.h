@@ -36,6 +36,7 @@ struct DesignSettings
     std::string standard, nationalParameters;
     std::optional<StatedAnalysis> analysis;
     std::optional<bool> swayX, swayY;
+    std::optional<FormingRule> forming;
     bool operator==(const DesignSettings&) const = default;
 };
 DesignSettings settingsOf(const Frame& f);

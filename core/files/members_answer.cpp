@@ -1,0 +1,129 @@
+#include "core/files/members_answer.h"
+
+#include "core/files/json_cursor.h"
+#include "core/members/forming_reason.h"
+
+#include <cmath>
+
+namespace wr {
+
+namespace {
+
+constexpr LengthAxis kAxes[] = {LengthAxis::Major, LengthAxis::Minor, LengthAxis::Torsion, LengthAxis::Top, LengthAxis::Bottom};
+
+class MembersWriter
+{
+public:
+    explicit MembersWriter(const CheckModel& model) : model_(model), f_(model.frame()), elementsAt_(elementsAtNodes(f_)) {}
+
+    Json all() const
+    {
+        Json list = Json::array();
+        for (size_t i = 0; i < model_.members().size(); ++i)
+            list.push_back(member(i));
+        return {{"format", "wren-members"},
+                {"version", 1},
+                {"units", {{"length", f_.units.length}, {"angle", "deg"}}},
+                {"members", std::move(list)}};
+    }
+
+private:
+    double length(double v) const
+    {
+        const double shown = f_.units.show(Quantity::Length, v);
+        return std::round(shown * 1e9) / 1e9;
+    }
+
+    Json member(size_t i) const
+    {
+        const Member& m = model_.members()[i];
+        const FormingReason reason = formingReason(f_, m, elementsAt_);
+        Json j = {{"id", m.id},
+                  {"elements", Json::array()},
+                  {"nodes", Json::array()},
+                  {"length", length(m.length)},
+                  {"chord", length(reason.chord)},
+                  {"formed", m.byRule   ? "rule"
+                             : m.byHand ? "hand"
+                                        : "file"},
+                  {"reason", reason.why},
+                  {"ends", {endWords(f_, reason.ends[0]), endWords(f_, reason.ends[1])}}};
+        const auto nodes = nodesAlong(f_, m);
+        for (const MemberPiece& p : m.pieces)
+            j["elements"].push_back(f_.elements[p.element].id);
+        for (const auto& [node, at] : nodes)
+            j["nodes"].push_back({{"node", f_.nodes[node].id}, {"at", length(at)}});
+        j["holds"] = holds(i, nodes);
+        j["segments"] = Json::array();
+        j["lengths"] = Json::array();
+        for (const LengthAxis axis : kAxes)
+            lane(axis, model_.lanes(i).of(axis), j);
+        return j;
+    }
+
+    static Json directions(const Held& h)
+    {
+        return {{"major", h.major}, {"minor", h.minor}, {"top", h.top}, {"bottom", h.bottom}, {"twist", h.twist}};
+    }
+
+    Json holds(size_t i, const std::vector<std::pair<int, double>>& nodes) const
+    {
+        const MemberHolds& holds = model_.holds(i);
+        Json out = Json::array();
+        for (const HoldPoint& p : holds.points) {
+            Json j = Json::object();
+            for (const auto& [node, at] : nodes)
+                if (std::abs(at - p.at) < 1e-6) j["node"] = f_.nodes[node].id;
+            j["at"] = length(p.at);
+            j.update(directions(p.held));
+            j["origin"] = p.origin == HoldOrigin::Stated ? "hand" : "rule";
+            j["reason"] = evidenceOf(f_, p);
+            out.push_back(std::move(j));
+        }
+        for (const HeldStretch& s : holds.stretches) {
+            Json j = {{"at", length(s.from)}, {"to", length(s.to)}};
+            j.update(directions(s.held));
+            j["origin"] = "hand";
+            j["reason"] = "stated by hand, held all along";
+            out.push_back(std::move(j));
+        }
+        return out;
+    }
+
+    void lane(LengthAxis axis, const std::vector<LaneSegment>& segments, Json& j) const
+    {
+        const std::string_view name = lengthAxisName(axis);
+        Json ends = Json::array();
+        for (const LaneSegment& s : segments) {
+            const Json place = {length(s.from), length(s.to)};
+            ends.push_back(place);
+            for (const LengthSource source : {LengthSource::Holds, LengthSource::Brief, LengthSource::Stated}) {
+                const double k = s.alternatives[static_cast<size_t>(source)];
+                if (std::isnan(k)) continue;
+                j["lengths"].push_back({{"axis", name},
+                                        {"way", source == LengthSource::Holds ? "ends" : "factor"},
+                                        {"origin", source == LengthSource::Holds   ? "rule"
+                                                   : source == LengthSource::Brief ? "brief"
+                                                                                   : "hand"},
+                                        {"segment", place},
+                                        {"k", k},
+                                        {"length", length(k * s.span())},
+                                        {"used", source == s.source}});
+            }
+        }
+        j["segments"].push_back({{"axis", name}, {"segments", std::move(ends)}});
+    }
+
+    const CheckModel& model_;
+    const Frame& f_;
+    std::vector<std::vector<int>> elementsAt_;
+};
+
+} // namespace
+
+std::string writeMembers(const CheckModel& model)
+{
+    return MembersWriter(model).all().dump(1) + "\n";
+}
+
+} // namespace wr
