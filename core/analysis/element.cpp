@@ -9,17 +9,41 @@ namespace wr {
 
 namespace {
 
-// Bending stiffness in one plane: w, θ = dw/ds at both ends (θ in the sense of the slope).
+// Functions of q = v² (negative: in tension) that are smooth through zero: v·cot v, sin v / v, and (sin v / v - cos v) / v².
+struct StabilityFunctions
+{
+    double vCot, sinc, bulge;
+    explicit StabilityFunctions(double q)
+    {
+        if (std::abs(q) < 0.01) {
+            vCot = 1 - q * (1.0 / 3 + q * (1.0 / 45 + q * (2.0 / 945 + q / 4725)));
+            sinc = 1 - q * (1.0 / 6 - q * (1.0 / 120 - q * (1.0 / 5040 - q / 362880)));
+            bulge = 1.0 / 3 - q * (1.0 / 30 - q * (1.0 / 840 - q * (1.0 / 45360 - q / 3991680)));
+            return;
+        }
+        const double v = std::sqrt(std::abs(q)), c = q > 0 ? std::cos(v) : std::cosh(v), s = q > 0 ? std::sin(v) : std::sinh(v);
+        vCot = v * c / s;
+        sinc = s / v;
+        bulge = (sinc - c) / q;
+    }
+};
+
+// Bending stiffness in one plane: w, θ = dw/ds at both ends (θ in the sense of the slope), under a constant axial force.
+// Exact: ends turned against each other, and alike, solve EIθ'' + (C + Pθ)/(1 - P/GA) = 0 (shear by Engesser 1891; without it
+// the stability functions of Livesley and Chandler 1956; without compression Przemieniecki's Φ).
 struct PlaneStiffness
 {
     double k1, k2, k3, k4;
-    PlaneStiffness(double ei, double ga, double l)
+    PlaneStiffness(double ei, double ga, double l, double compression = 0)
     {
         const double phi = ga > 0 ? 12 * ei / (ga * l * l) : 0.0;
-        k1 = 12 * ei / (l * l * l * (1 + phi));
-        k2 = 6 * ei / (l * l * (1 + phi));
-        k3 = (4 + phi) * ei / (l * (1 + phi));
-        k4 = (2 - phi) * ei / (l * (1 + phi));
+        const double a = ga > 0 ? 1 - compression / ga : 1.0;
+        const StabilityFunctions f(ei > 0 ? compression * l * l / (4 * ei * a) : 0.0);
+        const double apart = 2 * ei / l * f.vCot, alike = 2 * ei / l * f.sinc / (f.bulge + f.sinc * phi / 3);
+        k1 = 2 * alike / (l * l) - compression / l;
+        k2 = alike / l;
+        k3 = (alike + apart) / 2;
+        k4 = (alike - apart) / 2;
     }
 };
 
@@ -39,7 +63,8 @@ void addBending(Matrix12& k, const PlaneStiffness& p, int w, int r, double turn)
 
 } // namespace
 
-ElementModel::ElementModel(const Frame& f, const Element& e, bool shearDeformation, double bending) : raw_(Matrix12::Zero())
+ElementModel::ElementModel(const Frame& f, const Element& e, bool shearDeformation, double bending, double tension)
+    : raw_(Matrix12::Zero())
 {
     const SectionProperties& p = f.sections[e.section].properties;
     const Material& m = f.materials[e.material];
@@ -62,8 +87,8 @@ ElementModel::ElementModel(const Frame& f, const Element& e, bool shearDeformati
         raw_(dof, dof + 6) -= k;
         raw_(dof + 6, dof) -= k;
     }
-    addBending(raw_, PlaneStiffness(eiy_, gaz_, length_), 2, 4, -1);
-    addBending(raw_, PlaneStiffness(eiz_, gay_, length_), 1, 5, +1);
+    addBending(raw_, PlaneStiffness(eiy_, gaz_, length_, -tension), 2, 4, -1);
+    addBending(raw_, PlaneStiffness(eiz_, gay_, length_, -tension), 1, 5, +1);
 
     k_ = raw_;
     std::array<bool, 12> released{};
@@ -106,6 +131,7 @@ ElementModel::ElementModel(const Frame& f, const Element& e, bool shearDeformati
         k_.setZero();
         k_(0, 0) = k_(6, 6) = axial;
         k_(0, 6) = k_(6, 0) = -axial;
+        if (tension != 0) k_ += geometric(tension); // a string
     }
 }
 

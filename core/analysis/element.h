@@ -37,8 +37,9 @@ struct SpanLoads
 class ElementModel
 {
 public:
-    // `bending`: factor on both flexural stiffnesses (τb of AISC 360-22 C2.3).
-    ElementModel(const Frame& f, const Element& e, bool shearDeformation, double bending = 1);
+    // `bending`: factor on both flexural stiffnesses (τb of AISC 360-22 C2.3). `tension`: constant axial force, N (negative:
+    // compression) under which stiffness() is the tangent, exact along the whole element.
+    ElementModel(const Frame& f, const Element& e, bool shearDeformation, double bending = 1, double tension = 0);
 
     double length() const { return length_; }
     const Axes& axes() const { return axes_; }

@@ -1,0 +1,45 @@
+// One member in the tangent of its frame: what the rest offers at its places, by the flexibilities there inverted together less
+// the member's own condensed stiffness.
+#pragma once
+
+#include "core/restraint/candidates.h"
+#include "core/restraint/tangent_frame.h"
+
+#include <array>
+#include <vector>
+
+namespace wr {
+
+class PlaceProbe
+{
+public:
+    // counted: places that count, by Across.
+    PlaceProbe(const TangentFrame& t, const Frame& f, const Member& m, const std::vector<Candidate>& places,
+               const std::array<std::vector<char>, 2>& counted);
+    Eigen::Index columns() const { return static_cast<Eigen::Index>(freedoms_.size()); }
+    void load(Eigen::Ref<Eigen::MatrixXd> rhs) const; // unit groups, a column each
+    // N/m by place and direction, from the solutions of those; axial: of all elements, as the tangent was made. Infinite at
+    // rigid supports.
+    std::vector<std::array<double, 2>> offered(const Eigen::Ref<const Eigen::MatrixXd>& solved,
+                                               const std::vector<double>& axial) const;
+
+private:
+    struct Freedom
+    {
+        int node;
+        Vec3 direction;
+        bool rotation;
+        double scale; // a turn counts by the member's length
+        int place;    // of the candidates; -1: end rotation
+        int across;
+    };
+    Eigen::MatrixXd own(const std::vector<double>& axial) const;
+    const TangentFrame& t_;
+    const Frame& f_;
+    const Member& m_;
+    const std::vector<Candidate>& places_;
+    std::vector<Freedom> freedoms_;
+    std::vector<Freedom> held_; // by rigid supports
+};
+
+} // namespace wr

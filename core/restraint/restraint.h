@@ -1,0 +1,75 @@
+// Stiffness disposes: which of the places that geometry proposes really hold a member, by the tangent stiffness of the frame
+// under load. Pure numbers; what they mean for flanges, twist and lanes is said in core/members.
+//
+// The tangent is taken at 0.98 of the load factor at which the first segment of the member between its counted holds reaches
+// its Euler load; every other compressed element stands at the lesser of that factor and 0.98 of its own member's, tension at
+// no more than the set's own. Unit groups at all candidate places and both end rotations, inverted together, less the member's
+// own condensed stiffness, leave on the diagonal what the rest of the frame offers there (of the two directions of a place with
+// the other one let go). Needed: 8·P/L_b (AISC 360-22 Appendix 6, point bracing, without the 1/φ that belongs to design), with
+// P at that load factor; between two segments L_b is their harmonic mean (Winter's rigid-link model: P·(1/a + 1/b)).
+#pragma once
+
+#include "core/base/progress.h"
+#include "core/restraint/candidates.h"
+#include "core/restraint/thrust.h"
+
+#include <limits>
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace wr {
+
+enum class HoldVerdict {
+    NotPressed, // nothing presses the member in that direction: it is counted as it frames in
+    Support,    // a rigid support
+    Holds,      // offered / needed >= 1
+    TooSoft,    // < 1
+    InMode,     // the frame buckles with this place moving before the member's own segments do
+    Unknown     // the work was stopped
+};
+
+struct PlaceTest
+{
+    Candidate place;
+    std::array<HoldVerdict, 2> verdict{HoldVerdict::Unknown, HoldVerdict::Unknown}; // by Across
+    std::array<double, 2> offered{}, needed{};                                      // N/m, of the last test
+    std::array<int, 2> set{-1, -1}; // place in ForceTable::sets of the test that decided; -1: none
+    bool holds(Across d) const
+    {
+        const HoldVerdict v = verdict[static_cast<size_t>(d)];
+        return v == HoldVerdict::NotPressed || v == HoldVerdict::Support || v == HoldVerdict::Holds;
+    }
+    double ratio(Across d) const
+    {
+        const auto k = static_cast<size_t>(d);
+        return needed[k] > 0 ? offered[k] / needed[k] : std::numeric_limits<double>::infinity();
+    }
+};
+
+struct MemberRestraint
+{
+    std::vector<PlaceTest> places; // by place
+    bool pressed = false;
+};
+
+struct RestraintOptions
+{
+    int sets = 3;       // force sets that are worked at most
+    double step = 1.25; // between the levels of load at which tangents are made
+    bool shearDeformation = true;
+    size_t only = std::numeric_limits<size_t>::max(); // one member exactly, at its own level; else all by levels
+};
+
+struct RestraintResult
+{
+    std::vector<MemberRestraint> members; // as `members`
+    std::vector<int> sets;                // worked, places in ForceTable::sets
+    int tangents = 0;                     // factorised
+    bool complete = false;                // not stopped
+};
+
+RestraintResult testRestraint(const Frame& f, const SharedList<Member>& members, const ForceTable& forces,
+                              const RestraintOptions& options, Progress& progress);
+
+} // namespace wr
