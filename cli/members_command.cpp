@@ -39,16 +39,17 @@ void table(const CheckModel& model)
 {
     const Frame& f = model.frame();
     const auto elementsAt = elementsAtNodes(f);
+    const ElementName names = memberNames(model.formed());
     put("{:<12} {:>8}  {:<8} {:<24} {:<24} {:<24} {}\n", "member", f.units.length, "elements", "major", "minor", "top flange",
         "ends");
     for (size_t i = 0; i < model.members().size(); ++i) {
         const Member& m = model.members()[i];
-        const FormingReason reason = formingReason(f, m, elementsAt);
+        const FormingReason reason = formingReason(f, m, elementsAt, names);
         const Lanes& lanes = model.lanes(i);
         put("{:<12} {:>8.3f}  {:<8} {:<24} {:<24} {:<24} {} | {}\n", printable(m.id), f.units.show(Quantity::Length, m.length),
             m.pieces.size(), laneWords(f.units, lanes.of(LengthAxis::Major)), laneWords(f.units, lanes.of(LengthAxis::Minor)),
-            laneWords(f.units, lanes.of(LengthAxis::Top)), printable(endWords(f, reason.ends[0])),
-            printable(endWords(f, reason.ends[1])));
+            laneWords(f.units, lanes.of(LengthAxis::Top)), printable(endWords(f, reason.ends[0], names)),
+            printable(endWords(f, reason.ends[1], names)));
         if (!m.broken.empty() || m.pieces.size() > 1) put("{:<12} {}\n", "", printable(reason.why));
     }
 }

@@ -18,6 +18,7 @@ struct Theme
     QColor unchecked;
     QColor topFlange, bottomFlange; // moment that compresses top, bottom
     QColor ground, tooltip, tooltipInk;
+    QColor chain; // every other member, where chains are told apart
     bool dark = false;
 
     // Colour of a utilisation: one hue that darkens towards the limit, another one past it.

@@ -3,6 +3,7 @@
 #include "app/bench/frame_bench.h"
 #include "app/bench/member_bench.h"
 #include "app/bench/size_bench.h"
+#include "app/members/members_bench.h"
 
 #include <QLabel>
 #include <QScrollArea>
@@ -41,7 +42,8 @@ QWidget* promise(Stop s)
 } // namespace
 
 Bench::Bench(Document& doc, QWidget* parent)
-    : QStackedWidget(parent), frame_(new FrameBench(doc)), member_(new MemberBench(doc)), size_(new SizeBench(doc))
+    : QStackedWidget(parent), frame_(new FrameBench(doc)), member_(new MemberBench(doc)), members_(new MembersBench(doc)),
+      size_(new SizeBench(doc))
 {
     setObjectName("bench");
     setFixedWidth(322);

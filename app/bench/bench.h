@@ -10,6 +10,7 @@ namespace wr {
 class Document;
 class FrameBench;
 class MemberBench;
+class MembersBench;
 class SizeBench;
 
 class Bench : public QStackedWidget
@@ -21,11 +22,13 @@ public:
     void setStop(Stop s);
     FrameBench& frame() { return *frame_; }
     MemberBench& member() { return *member_; }
+    MembersBench& members() { return *members_; }
     SizeBench& size() { return *size_; }
 
 private:
     FrameBench* frame_;
     MemberBench* member_;
+    MembersBench* members_;
     SizeBench* size_;
     std::array<int, kStops> page_{};
 };

@@ -51,6 +51,7 @@ void FrameView::drawMarks(QPainter& p) const
     const Camera::Projection project = camera_.projection(viewSize());
     drawSupports(p, project);
     if (stop_ == Stop::Frame) drawReleases(p);
+    if (stop_ == Stop::Members) drawChains(p);
     // Warnings: an ochre tick across the middle of the member.
     if (!doc_.checked() || stop_ != Stop::Check) return;
     p.setPen(QPen(t.ochre, 2));

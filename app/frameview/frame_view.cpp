@@ -102,7 +102,7 @@ FrameView::FrameView(Document& doc, QWidget* parent)
         camera_.upIsY = doc_.frame().up == Up::Y;
         rebuildMesh();
         fitFrame();
-        legend_->setVisible(stop_ != Stop::Frame);
+        legend_->setVisible(stop_ != Stop::Frame && stop_ != Stop::Members);
     });
     connect(&doc_, &Document::sizesChanged, this, [this] { rebuildMesh(); });
     connect(&doc_, &Document::modelChanged, this, [this] { rebuildMesh(); });
@@ -158,7 +158,8 @@ void FrameView::restyle()
 void FrameView::setStop(Stop s)
 {
     stop_ = s;
-    legend_->setVisible(doc_.hasFrame() && s != Stop::Frame); // colours mean nothing there yet
+    // Where colours do not tell the utilisation.
+    legend_->setVisible(doc_.hasFrame() && s != Stop::Frame && s != Stop::Members);
     restyle();
 }
 
@@ -281,6 +282,7 @@ void FrameView::uploadStyles()
             width = 1.3; // what is drawn over it counts
         }
         bool dotted = false, over = false;
+        if (stop_ == Stop::Members && i % 2) c = t.chain;
         if (byUse) {
             const MemberResult& r = doc_.report().results[i];
             if (doc_.model().members()[i].exclude || r.governing < 0) {

@@ -29,6 +29,7 @@ public:
     ~FrameView() override;
 
     void setStop(Stop s);
+    void setTried(const std::vector<int>& nodes); // ringed at the stop Members
     void setSolid(bool on);
     bool solid() const { return solid_; }
     void setParallel(bool on);
@@ -71,6 +72,8 @@ private:
     void drawMarks(QPainter& p) const;
     void drawSupports(QPainter& p, const Camera::Projection& project) const;
     void drawReleases(QPainter& p) const;
+    void drawChains(QPainter& p) const;
+    const std::vector<std::array<bool, 2>>& lineBreaks() const; // by member and end: the line goes on there
     void drawLabels(QPainter& p) const;
     void drawHover(QPainter& p) const;
     void drawTriad(QPainter& p) const;
@@ -92,6 +95,9 @@ private:
         std::vector<int> memberOf; // by element
     };
     Source drawn_;
+    std::vector<int> tried_;
+    mutable std::shared_ptr<const CheckModel> breaksOf_;
+    mutable std::vector<std::array<bool, 2>> breaks_;
     Stop stop_ = Stop::Check;
     bool solid_ = false;
     std::optional<std::set<size_t>> only_;

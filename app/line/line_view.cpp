@@ -44,9 +44,6 @@ QString stopName(Stop s)
 QString stopPromise(Stop s)
 {
     switch (s) {
-    case Stop::Members:
-        return "Here chains of elements will be joined and split into members, each with the reason of the rule that formed "
-               "it.";
     case Stop::Restraint:
         return "Here you will see and edit what holds each member, in which direction, and the lengths that follow.";
     case Stop::Briefs: return "Here briefs will say which modes count for a kind of member, with which factors and limits.";
@@ -87,7 +84,6 @@ int LineView::openCount(Stop s) const
         return static_cast<int>(std::count_if(doc_.findings().begin(), doc_.findings().end(),
                                               [&](const Finding& f) { return f.severity != Severity::Note && wants(f.code); }));
     };
-    const Design& design = doc_.frame().design;
     switch (s) {
     case Stop::Frame:
         n = count([](const std::string& c) {
@@ -95,14 +91,11 @@ int LineView::openCount(Stop s) const
                    c.starts_with("forces");
         });
         break;
-    // Nothing said by the engineer: nothing is settled either.
-    case Stop::Members:
-        n = count([](const std::string& c) { return c == "member.chain"; });
-        if (n == 0 && design.members.empty()) n = -1;
-        break;
+    case Stop::Members: n = count([](const std::string& c) { return c == "member.chain"; }); break;
     case Stop::Restraint:
+        // Nothing is settled where nothing looks yet.
         n = count([](const std::string& c) { return c == "member.free-end"; });
-        if (n == 0 && design.restraints.empty() && design.lengths.empty()) n = -1;
+        if (n == 0) n = -1;
         break;
     case Stop::Briefs: n = -1; break;
     case Stop::Check: n = doc_.checked() ? doc_.report().counts.over + doc_.report().counts.unchecked : -1; break;

@@ -3,6 +3,7 @@
 #include "app/bench/bench.h"
 #include "app/bench/check_chart.h"
 #include "app/bench/member_bench.h"
+#include "app/members/members_bench.h"
 #include "app/frame/frame_tables_view.h"
 #include "app/frameview/frame_view.h"
 #include "app/frameview/result_layer.h"
@@ -87,12 +88,6 @@ public:
         w_.bench().member().showDesign(false);
         w_.document().setPick({});
         if (FrameView* v = w_.frameView()) {
-            v->setSolid(true);
-            v->look(-60, 8);
-            v->zoom(2.4, 0.56, 0.62);
-        }
-        keep("check-solid");
-        if (FrameView* v = w_.frameView()) {
             v->setSolid(false);
             v->look(-52, 20);
             v->fitFrame();
@@ -122,6 +117,20 @@ public:
         chart("deflection", "check-deflection");
         if (w_.frameView()) w_.frameView()->setSolid(false);
         w_.document().setPick({});
+        members();
+    }
+
+    // The chain of a rafter.
+    void members()
+    {
+        w_.ride(Stop::Members);
+        pick("R4c");
+        keep("members");
+        w_.document().setPick({});
+        w_.bench().members().beamsAtColumns().click();
+        keep("members-rule");
+        w_.bench().members().letGo().click();
+        w_.ride(Stop::Check);
     }
 
     void market()

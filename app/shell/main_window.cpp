@@ -10,6 +10,8 @@
 #include "app/bench/size_bench.h"
 #include "app/frameview/frame_view.h"
 #include "app/ledger/ledger.h"
+#include "app/members/chains_view.h"
+#include "app/members/members_bench.h"
 #include "app/sections/section_browser.h"
 #include "app/shell/document.h"
 #include "app/shell/opengl.h"
@@ -193,9 +195,11 @@ void MainWindow::buildCentre()
     QWidget* picture = buildPicture();
     bench_->frame().results().watch(view_ ? &view_->results() : nullptr);
     tables_ = new FrameTablesView(*doc_, view_ ? &view_->results() : nullptr);
-    for (QWidget* page : std::initializer_list<QWidget*>{ledger_, candidates_, sections_, tables_})
+    chains_ = new ChainsView(*doc_);
+    if (view_) connect(&bench_->members(), &MembersBench::tried, view_, &FrameView::setTried);
+    for (QWidget* page : std::initializer_list<QWidget*>{ledger_, candidates_, sections_, tables_, chains_})
         bottom_->addWidget(page);
-    stops_ = stopPages({*bench_, *ledger_, *candidates_, *tables_});
+    stops_ = stopPages({*bench_, *ledger_, *candidates_, *tables_, *chains_});
     for (const StopPage& s : stops_)
         bench_->addPage(s.stop, s.bench);
     connect(&bench_->member().editor(), &DesignEditor::browseSections, this, [this] { browseSections(); });
@@ -251,6 +255,7 @@ void MainWindow::ride(Stop s)
     if (wasBrowsing) middle_->setSizes(sizesBefore_);
     if (view_) view_->setStop(s);
     if (page.entered) page.entered();
+    refreshStatus();
 }
 
 bool MainWindow::browsing() const
@@ -421,10 +426,11 @@ void MainWindow::refreshStatus()
     right_->setText(right);
     if (view_ && shown_) {
         const auto n = static_cast<int>(doc_->model().members().size());
-        shown_->setText(QString("worst of %1 combinations · %2 of %3 shown")
-                            .arg(doc_->model().setsFor(doc_->model().standard()).size())
-                            .arg(n - view_->hiddenCount())
-                            .arg(n));
+        const QString what =
+            stop_ == Stop::Members
+                ? QString("%1 elements").arg(doc_->frame().elements.size())
+                : QString("worst of %1 combinations").arg(doc_->model().setsFor(doc_->model().standard()).size());
+        shown_->setText(QString("%1 · %2 of %3 shown").arg(what).arg(n - view_->hiddenCount()).arg(n));
     }
 }
 

@@ -15,6 +15,7 @@ namespace wr {
 
 class Bench;
 class CandidateView;
+class ChainsView;
 class SectionBrowser;
 class Document;
 class FrameTablesView;
@@ -39,6 +40,7 @@ public:
     StartView& start() { return *start_; }
     SectionBrowser& sections() { return *sections_; }
     FrameTablesView& tables() { return *tables_; }
+    ChainsView& chains() { return *chains_; }
     bool browsing() const;
     void browseSections(bool on = true);
     CandidateView& candidates() { return *candidates_; }
@@ -88,6 +90,7 @@ private:
     StartView* start_;
     CandidateView* candidates_;
     FrameTablesView* tables_ = nullptr;
+    ChainsView* chains_ = nullptr;
     SectionBrowser* sections_;
     QStackedWidget *pages_, *bottom_;
     QSplitter* middle_ = nullptr; // frame view over the lower band

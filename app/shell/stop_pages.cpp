@@ -6,6 +6,8 @@
 #include "app/bench/size_bench.h"
 #include "app/frame/frame_tables_view.h"
 #include "app/ledger/ledger.h"
+#include "app/members/chains_view.h"
+#include "app/members/members_bench.h"
 #include "app/size/candidate_view.h"
 
 namespace wr {
@@ -14,7 +16,7 @@ std::vector<StopPage> stopPages(const StopParts& p)
 {
     return {
         {Stop::Frame, &p.bench.frame(), &p.tables, [&tables = p.tables] { tables.setPage(tables.page()); }},
-        {Stop::Members, nullptr, &p.ledger},
+        {Stop::Members, &p.bench.members(), &p.chains, [&chains = p.chains] { chains.enter(); }},
         {Stop::Restraint, nullptr, &p.ledger},
         {Stop::Briefs, nullptr, &p.ledger},
         {Stop::Check, &p.bench.member(), &p.ledger},

@@ -10,6 +10,7 @@ namespace wr {
 
 class Bench;
 class CandidateView;
+class ChainsView;
 class FrameTablesView;
 class Ledger;
 
@@ -27,6 +28,7 @@ struct StopParts
     Ledger& ledger;
     CandidateView& candidates;
     FrameTablesView& tables;
+    ChainsView& chains;
 };
 
 // In the order of the line.

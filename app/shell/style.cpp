@@ -35,7 +35,7 @@ QString programStyle()
         QToolButton#view { background: @panel; border: 1px solid @hair; color: @ink2; } QToolButton#view:checked { background: @tint; color: @violet; font-weight: 600; }
         QPushButton { background: @panel; border: 1px solid @hair; border-radius: 5px; padding: 5px 12px; } QPushButton:hover { border-color: @violet; } QPushButton:focus { border-color: @violet; }
         QPushButton#primary { background: @violet; color: #FFFFFF; border-color: @violet; font-weight: 600; } QPushButton#primary:disabled, QPushButton:disabled { background: @track; color: @ink3; border-color: @track; }
-        QPushButton#link { border: none; color: @violet; padding: 2px 0; text-align: left; background: transparent; } QPushButton#link:hover { text-decoration: underline; } QPushButton#link:focus { text-decoration: underline; }
+        QPushButton#link { border: none; color: @violet; padding: 2px 0; text-align: left; background: transparent; } QPushButton#link:hover { text-decoration: underline; } QPushButton#link:focus { text-decoration: underline; } QPushButton#link:disabled { background: transparent; border: none; color: @ink3; }
         QLineEdit, QComboBox { background: #FFFFFF; border: 1px solid @hair; border-radius: 4px; padding: 2px 5px; min-height: 18px; selection-background-color: @violet; selection-color: #FFFFFF; }
         QLineEdit:focus, QComboBox:focus { border-color: @violet; }
         QComboBox::drop-down { border: none; width: 16px; } QComboBox::down-arrow { width: 0; height: 0; border-left: 4px solid @panel; border-right: 4px solid @panel; border-top: 5px solid @ink2; }

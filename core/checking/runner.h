@@ -54,6 +54,7 @@ public:
     const std::shared_ptr<const Frame>& sharedFrame() const { return frame_; }
     const ForceTable& forces() const override { return *forces_; }
     const SharedList<Member>& members() const override { return formed_->members(); }
+    const Formed& formed() const { return *formed_; }
     // The place of a member of that name.
     std::optional<size_t> find(std::string_view id) const { return formed_->find(id); }
     // Do members stand at the same places as in another state, by name?

@@ -14,7 +14,10 @@ constexpr LengthAxis kAxes[] = {LengthAxis::Major, LengthAxis::Minor, LengthAxis
 class MembersWriter
 {
 public:
-    explicit MembersWriter(const CheckModel& model) : model_(model), f_(model.frame()), elementsAt_(elementsAtNodes(f_)) {}
+    explicit MembersWriter(const CheckModel& model)
+        : model_(model), f_(model.frame()), elementsAt_(elementsAtNodes(f_)), names_(memberNames(model.formed()))
+    {
+    }
 
     Json all() const
     {
@@ -37,7 +40,7 @@ private:
     Json member(size_t i) const
     {
         const Member& m = model_.members()[i];
-        const FormingReason reason = formingReason(f_, m, elementsAt_);
+        const FormingReason reason = formingReason(f_, m, elementsAt_, names_);
         Json j = {{"id", m.id},
                   {"elements", Json::array()},
                   {"nodes", Json::array()},
@@ -47,7 +50,7 @@ private:
                              : m.byHand ? "hand"
                                         : "file"},
                   {"reason", reason.why},
-                  {"ends", {endWords(f_, reason.ends[0]), endWords(f_, reason.ends[1])}}};
+                  {"ends", {endWords(f_, reason.ends[0], names_), endWords(f_, reason.ends[1], names_)}}};
         const auto nodes = nodesAlong(f_, m);
         for (const MemberPiece& p : m.pieces)
             j["elements"].push_back(f_.elements[p.element].id);
@@ -117,6 +120,7 @@ private:
     const CheckModel& model_;
     const Frame& f_;
     std::vector<std::vector<int>> elementsAt_;
+    ElementName names_;
 };
 
 } // namespace

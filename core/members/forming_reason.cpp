@@ -13,7 +13,7 @@ namespace {
 
 constexpr double kDegree = std::numbers::pi / 180;
 
-std::string faultWords(const Frame& f, const LineFault& x, const std::string& next)
+std::string faultWords(const LineFault& x, const std::string& next, const ElementName& name)
 {
     switch (x.why) {
     case LineEnd::GoesOn: return {};
@@ -25,10 +25,10 @@ std::string faultWords(const Frame& f, const LineFault& x, const std::string& ne
     case LineEnd::Kink: return fmt::format("{} goes on at a kink of {:.3g}°", next, x.angle / kDegree);
     case LineEnd::Web: return fmt::format("{} goes on with its web in another plane", next);
     case LineEnd::Mirrored: return fmt::format("{} goes on, but its section stands the other way round", next);
-    case LineEnd::Column: return fmt::format("{} goes on, but column {} takes bending here", next, f.elements[x.other].id);
+    case LineEnd::Column: return fmt::format("{} goes on, but column {} takes bending here", next, name(x.other));
     case LineEnd::Floor:
         return x.other < 0 ? fmt::format("{} goes on; a diaphragm makes a floor here", next)
-                           : fmt::format("{} goes on; level element {} makes a floor here", next, f.elements[x.other].id);
+                           : fmt::format("{} goes on; level member {} makes a floor here", next, name(x.other));
     }
     return {};
 }
@@ -52,7 +52,13 @@ std::vector<std::pair<int, double>> nodesAlong(const Frame& f, const Member& m)
     return out;
 }
 
-FormingReason formingReason(const Frame& f, const Member& m, const std::vector<std::vector<int>>& elementsAt)
+ElementName memberNames(const Formed& formed)
+{
+    return [&formed](int e) -> const std::string& { return formed.members()[static_cast<size_t>(formed.ofElement(e))].id; };
+}
+
+FormingReason formingReason(const Frame& f, const Member& m, const std::vector<std::vector<int>>& elementsAt,
+                            const ElementName& name)
 {
     FormingReason out;
     const JoinRule rule(f);
@@ -76,8 +82,8 @@ FormingReason formingReason(const Frame& f, const Member& m, const std::vector<s
         }
         if (end.next < 0) continue;
         const LineFault fault = rule.between(piece.element, end.next, end.node);
-        const std::string& next = f.elements[end.next].id;
-        end.stops = fault.why != LineEnd::GoesOn ? faultWords(f, fault, next)
+        const std::string& next = name(end.next);
+        end.stops = fault.why != LineEnd::GoesOn ? faultWords(fault, next, name)
                     : m.byRule                   ? fmt::format("{} goes on, but so do others, or an entry has it", next)
                                                  : fmt::format("{} would go on by rule; the entry ends here", next);
     }
@@ -102,14 +108,18 @@ FormingReason formingReason(const Frame& f, const Member& m, const std::vector<s
     return out;
 }
 
-std::string endWords(const Frame& f, const MemberEnd& end)
+std::string endWords(const Frame& f, const MemberEnd& end, const ElementName& name)
 {
     std::string out;
     if (end.supported) out = "support of node " + f.nodes[end.node].id;
+    // A member that runs through is named once.
+    std::vector<std::string> names;
+    for (const int e : end.meets)
+        if (std::find(names.begin(), names.end(), name(e)) == names.end()) names.push_back(name(e));
     constexpr size_t kNamed = 3;
-    for (size_t k = 0; k < std::min(end.meets.size(), kNamed); ++k)
-        out += (out.empty() ? "" : ", ") + f.elements[end.meets[k]].id;
-    if (end.meets.size() > kNamed) out += fmt::format(" and {} more", end.meets.size() - kNamed);
+    for (size_t k = 0; k < std::min(names.size(), kNamed); ++k)
+        out += (out.empty() ? "" : ", ") + names[k];
+    if (names.size() > kNamed) out += fmt::format(" and {} more", names.size() - kNamed);
     if (out.empty()) out = "free";
     if (!end.stops.empty()) out += "; " + end.stops;
     return out;

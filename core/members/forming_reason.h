@@ -4,6 +4,7 @@
 #include "core/members/members.h"
 
 #include <array>
+#include <functional>
 #include <string>
 
 namespace wr {
@@ -26,10 +27,15 @@ struct FormingReason
     double turning = 0; // rad, sum of all kinks
 };
 
+// What an element is called: by the member it belongs to.
+using ElementName = std::function<const std::string&(int element)>;
+ElementName memberNames(const Formed& formed);
+
 // `elementsAt`: elementsAtNodes().
-FormingReason formingReason(const Frame& f, const Member& m, const std::vector<std::vector<int>>& elementsAt);
-// "support of node 1" · "free" · "C3, B12; the line goes on with another section in B12"
-std::string endWords(const Frame& f, const MemberEnd& end);
+FormingReason formingReason(const Frame& f, const Member& m, const std::vector<std::vector<int>>& elementsAt,
+                            const ElementName& name);
+// "support of node 1" · "free" · "C3, B12; B13 goes on with another section"
+std::string endWords(const Frame& f, const MemberEnd& end, const ElementName& name);
 
 // Nodes along a member with their places, m from its first end.
 std::vector<std::pair<int, double>> nodesAlong(const Frame& f, const Member& m);

@@ -15,6 +15,12 @@ using Catch::Matchers::WithinRel;
 
 namespace {
 
+Formed whole(const Frame& f)
+{
+    std::vector<Finding> findings;
+    return formMembers(f, findings);
+}
+
 SharedList<Member> formed(const Frame& f)
 {
     std::vector<Finding> findings;
@@ -167,6 +173,8 @@ TEST_CASE("forming: declared chains may kink and curve; chord, arc, and forces k
     const auto members = formed(f);
     REQUIRE(members.size() == 1);
     const Member& m = members[0];
+    const Formed all = whole(f);
+    const ElementName names = memberNames(all);
     CHECK(m.broken.empty());
     const double piece = 2 * 10 * std::sin(std::numbers::pi / 4 / n);
     CHECK_THAT(m.length, WithinRel(n * piece, 1e-12));
@@ -175,13 +183,13 @@ TEST_CASE("forming: declared chains may kink and curve; chord, arc, and forces k
         // The web's plane is vertical: z of every piece points up or inwards, y flips where the piece is drawn backwards.
         CHECK(p.ySign == (p.reversed ? -1 : 1));
     }
-    const FormingReason r = formingReason(f, m, elementsAtNodes(f));
+    const FormingReason r = formingReason(f, m, elementsAtNodes(f), names);
     CHECK_THAT(r.chord, WithinRel(10 * std::sqrt(2.0), 1e-12));
     CHECK(r.kinks == n - 1);
     CHECK_THAT(r.turning * 180 / std::numbers::pi, WithinRel(90.0 * (n - 1) / n, 1e-9));
     CHECK_THAT(r.why, Contains("listed in the file") && Contains("10 elements with 9 kinks"));
-    CHECK(endWords(f, r.ends[0]) == "support of node 0");
-    CHECK(endWords(f, r.ends[1]) == "free");
+    CHECK(endWords(f, r.ends[0], names) == "support of node 0");
+    CHECK(endWords(f, r.ends[1], names) == "free");
 }
 
 TEST_CASE("forming: turned members run the other way, positions with them", "[members][forming]")
@@ -207,18 +215,20 @@ TEST_CASE("forming: the reason says what an end meets and why the line stops the
 {
     const Frame f = grid("");
     const auto members = formed(f);
+    const Formed all = whole(f);
+    const ElementName names = memberNames(all);
     const auto reasonOf = [&](const std::string& id) {
         for (size_t i = 0; i < members.size(); ++i)
-            if (members[i].id == id) return formingReason(f, members[i], elementsAtNodes(f));
+            if (members[i].id == id) return formingReason(f, members[i], elementsAtNodes(f), names);
         throw std::logic_error("no such member");
     };
     const FormingReason column = reasonOf("c10");
     CHECK(column.why == "2 elements in one line within 1°, one section, bending carried through");
-    CHECK(endWords(f, column.ends[0]) == "support of node n10");
-    CHECK(endWords(f, column.ends[1]) == "b02, b12");
+    CHECK(endWords(f, column.ends[0], names) == "support of node n10");
+    CHECK(endWords(f, column.ends[1], names) == "b02, b12");
     const FormingReason beam = reasonOf("b01");
     CHECK(beam.ends[1].next >= 0);
-    CHECK_THAT(endWords(f, beam.ends[1]), Contains("b11 goes on, but column c11 takes bending here"));
+    CHECK_THAT(endWords(f, beam.ends[1], names), Contains("b11 goes on, but column c10 takes bending here"));
 }
 
 TEST_CASE("forming: a rotation of the whole frame about the vertical and the order of elements change nothing",

@@ -1,0 +1,156 @@
+// The stop Members, driven as an engineer does: pick, read, join, split, turn, try a rule, go back.
+#include "tests/app/window.h"
+
+#include "app/members/chains_view.h"
+#include "app/members/members_bench.h"
+
+#include <QCheckBox>
+#include <QPushButton>
+
+using namespace wr;
+using Catch::Matchers::WithinRel;
+using test::Window;
+
+namespace {
+
+constexpr const char* kDepot = ":/demo/sedge-lane.frame.json";
+
+MembersBench& bench(Window& w)
+{
+    return w.window.bench().members();
+}
+
+void click(Window& w, QAbstractButton& b)
+{
+    REQUIRE(b.isVisibleTo(&w.window));
+    REQUIRE(b.isEnabled());
+    QTest::mouseClick(&b, Qt::LeftButton);
+    w.settle();
+}
+
+void pick(Window& w, std::initializer_list<const char*> names)
+{
+    std::set<size_t> list;
+    for (const char* n : names)
+        list.insert(w.index(n));
+    w.doc().setPick(list);
+    w.settle();
+}
+
+} // namespace
+
+TEST_CASE("members: a rafter is split, joined over the ridge, turned, and undo gives all back", "[app]")
+{
+    Window w(kDepot);
+    w.key(Qt::Key_2);
+    CHECK(w.window.line().openCount(Stop::Members) == 0);
+    pick(w, {"R4c"});
+    CHECK(bench(w).reason() == "Listed in the file: 4 elements in one line within 1°, one section, bending carried through.");
+    const size_t count = w.doc().model().members().size();
+    // The haunch has another section: the button says that it cannot be, and why.
+    CHECK_FALSE(bench(w).join(false).isEnabled());
+    CHECK(bench(w).join(false).toolTip().contains("another section"));
+    // Split in the middle: two members, checked again at once.
+    bench(w).splitAt().setCurrentIndex(1);
+    click(w, bench(w).split());
+    CHECK(w.doc().model().members().size() == count + 1);
+    CHECK_THAT(w.doc().model().members()[w.index("R4c")].length, WithinRel(4.0201, 1e-3));
+    CHECK(w.doc().checked());
+    CHECK(w.doc().report().results[w.index("R4c")].governing >= 0);
+    CHECK(w.doc().history().canUndo());
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.doc().model().members().size() == count);
+    // Over the ridge: a kink, one member of 16 m.
+    pick(w, {"R4c"});
+    CHECK(bench(w).join(true).text() == "Join with R4d");
+    click(w, bench(w).join(true));
+    CHECK(w.doc().model().members().size() == count - 1);
+    CHECK_THAT(w.doc().model().members()[w.index("R4c")].length, WithinRel(2 * 8.0402, 1e-3));
+    CHECK(bench(w).reason().startsWith("Put together by hand: 8 elements with 1 kink"));
+    const int start = w.doc().model().members()[w.index("R4c")].startNode;
+    click(w, bench(w).turn());
+    CHECK(w.doc().model().members()[w.index("R4c")].endNode == start);
+    // Back to the rule: the two lines stand again, in their group.
+    click(w, bench(w).byRule());
+    CHECK(w.doc().model().members().size() == count);
+    for (int k = 0; k < 3; ++k)
+        w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.doc().model().members().size() == count);
+    CHECK(w.doc().model().members()[w.index("R4d")].pieces.size() == 4);
+    CHECK_FALSE(w.doc().modified());
+}
+
+TEST_CASE("members: many picked are joined with what continues them in one step", "[app]")
+{
+    Window w(kDepot);
+    w.key(Qt::Key_2);
+    pick(w, {"R3c", "R4c", "R5c"});
+    const size_t count = w.doc().model().members().size();
+    click(w, bench(w).joinEach());
+    CHECK(w.doc().model().members().size() == count - 3);
+    CHECK(w.doc().pick().size() == 3);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.doc().model().members().size() == count);
+    // What makes no line is refused with the reason, and nothing changes.
+    pick(w, {"R3c", "R5c"});
+    click(w, bench(w).joinPicked());
+    CHECK(bench(w).trouble().contains("do not join end to end"));
+    CHECK(w.doc().model().members().size() == count);
+}
+
+TEST_CASE("members: a rule shows its effect before it is taken", "[app]")
+{
+    Window w(kDepot);
+    w.key(Qt::Key_2);
+    // All by rule first.
+    std::set<size_t> all;
+    for (size_t i = 0; i < w.doc().model().members().size(); ++i)
+        all.insert(i);
+    w.doc().setPick(all);
+    w.settle();
+    QPushButton* rule = nullptr;
+    for (QPushButton* b : bench(w).findChildren<QPushButton*>())
+        if (b->text() == "Back to the rule" && b->isVisibleTo(&w.window)) rule = b;
+    REQUIRE(rule);
+    click(w, *rule);
+    w.doc().setPick({});
+    w.settle();
+    const size_t byRule = w.doc().model().members().size();
+    QTest::mouseClick(&bench(w).columnsAtLevels(), Qt::LeftButton, Qt::NoModifier, QPoint(8, 8));
+    w.settle();
+    CHECK(bench(w).effect().contains("members become"));
+    CHECK(w.doc().model().members().size() == byRule); // nothing is done yet
+    click(w, bench(w).letGo());
+    CHECK(bench(w).effect().isEmpty());
+    CHECK_FALSE(bench(w).columnsAtLevels().isChecked());
+    QTest::mouseClick(&bench(w).columnsAtLevels(), Qt::LeftButton, Qt::NoModifier, QPoint(8, 8));
+    click(w, bench(w).take());
+    CHECK(w.doc().model().members().size() > byRule);
+    CHECK(w.doc().frame().design.forming->columns == FormingRule::Columns::AtLevels);
+    // An angle that is none is refused in words.
+    w.type(bench(w).angle(), "90");
+    CHECK(bench(w).effect().contains("up to 30"));
+    CHECK_FALSE(bench(w).take().isEnabled());
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.doc().model().members().size() == byRule);
+}
+
+TEST_CASE("members: table and view pick the same member", "[app]")
+{
+    Window w(kDepot);
+    w.key(Qt::Key_2);
+    QTableView& t = w.window.chains().table();
+    REQUIRE(t.isVisibleTo(&w.window));
+    REQUIRE(t.model()->rowCount() == static_cast<int>(w.doc().model().members().size()));
+    const auto cell = [&](int row, int column) { return t.model()->index(row, column).data().toString(); };
+    t.scrollTo(t.model()->index(3, 0));
+    QTest::mouseClick(t.viewport(), Qt::LeftButton, Qt::NoModifier, t.visualRect(t.model()->index(3, 0)).center());
+    w.settle();
+    REQUIRE(w.doc().pick().size() == 1);
+    CHECK(cell(3, 0).toStdString() == w.doc().model().members()[*w.doc().pick().begin()].id);
+    pick(w, {"CW4"});
+    const auto rows = t.selectionModel()->selectedRows();
+    REQUIRE(rows.size() == 1);
+    CHECK(cell(rows[0].row(), 0) == "CW4");
+    CHECK(cell(rows[0].row(), 4).startsWith("support of node"));
+}
