@@ -267,8 +267,8 @@ void MembersBench::refreshOne()
     for (QWidget* w : std::initializer_list<QWidget*>{split_, splitAt_})
         w->setVisible(splitAt_->count() > 0);
     turnWords_->setText("begins at node " + str(f.nodes[m.endNode].id));
-    byRule_->setVisible(!m.byRule);
-    byRuleWords_->setVisible(!m.byRule);
+    byRule_->setVisible(!m.ofRule());
+    byRuleWords_->setVisible(!m.ofRule());
     byRuleWords_->setText(m.byHand ? "put together by hand" : "listed in the file");
 }
 
@@ -297,7 +297,7 @@ void MembersBench::refreshRule()
     filling_ = false;
     int byRule = 0, byHand = 0, file = 0;
     for (const Member& m : doc_.model().members())
-        ++(m.byRule ? byRule : m.byHand ? byHand : file);
+        ++(m.ofRule() ? byRule : m.byHand ? byHand : file);
     counts_->setText(QString("%1 by rule · %2 in the file · %3 by hand").arg(byRule).arg(file).arg(byHand));
     effect_->setText("");
     effect_->hide();
@@ -333,7 +333,7 @@ void MembersBench::tryRule()
         return;
     }
     Frame copy = doc_.frame();
-    copy.design.forming = rule;
+    if (!applyMemberEdit(copy, SetForming{rule})) return;
     std::vector<Finding> ignored;
     const Formed now = formMembers(copy, ignored);
     const auto& was = doc_.model().members();

@@ -142,8 +142,10 @@ private:
             }
             m.turned = c.flag("turned").value_or(false);
             if (const auto by = c.text("by")) {
-                if (*by != "hand") c.fault("frame.value", "by", inQuotes(*by) + " is not known here; allowed: hand");
+                if (*by != "hand" && *by != "rule")
+                    c.fault("frame.value", "by", inQuotes(*by) + " is not known here; allowed: hand, rule");
                 m.byHand = *by == "hand";
+                m.byRule = *by == "rule";
             }
             m.extras = c.finish();
             frame_.design.members.push_back(std::move(m));

@@ -294,7 +294,7 @@ private:
             if (m.exclude) j["exclude"] = true;
             if (!m.ruleHolds) j["rule"] = "none";
             if (m.turned) j["turned"] = true;
-            if (m.byHand) j["by"] = "hand";
+            if (m.byHand || m.byRule) j["by"] = m.byHand ? "hand" : "rule";
             return with(j, m.extras);
         });
         list(o, "restraints", d.restraints, [&](const DesignRestraint& r) {

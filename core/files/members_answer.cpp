@@ -46,7 +46,7 @@ private:
                   {"nodes", Json::array()},
                   {"length", length(m.length)},
                   {"chord", length(reason.chord)},
-                  {"formed", m.byRule   ? "rule"
+                  {"formed", m.ofRule() ? "rule"
                              : m.byHand ? "hand"
                                         : "file"},
                   {"reason", reason.why},

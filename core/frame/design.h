@@ -29,6 +29,7 @@ struct DesignMember
     bool ruleHolds = true; // "rule": "none" leaves only the entries of restraints
     bool turned = false;   // runs against its first element in the file
     bool byHand = false;   // put together in the program, not brought by a file
+    bool byRule = false;   // what the rule makes: listed only because something is said of it, and formed anew with the rule
     Extras extras;
     bool operator==(const DesignMember&) const = default;
 };

@@ -84,7 +84,7 @@ FormingReason formingReason(const Frame& f, const Member& m, const std::vector<s
         const LineFault fault = rule.between(piece.element, end.next, end.node);
         const std::string& next = name(end.next);
         end.stops = fault.why != LineEnd::GoesOn ? faultWords(fault, next, name)
-                    : m.byRule                   ? fmt::format("{} goes on, but so do others, or an entry has it", next)
+                    : m.ofRule()                 ? fmt::format("{} goes on, but so do others, or an entry has it", next)
                                                  : fmt::format("{} would go on by rule; the entry ends here", next);
     }
     out.chord = norm(f.nodes[m.endNode].at - f.nodes[m.startNode].at);
@@ -94,7 +94,7 @@ FormingReason formingReason(const Frame& f, const Member& m, const std::vector<s
         out.turning += turn;
         if (turn > rule.angle() + 1e-9) ++out.kinks;
     }
-    const std::string origin = m.byRule ? "" : m.byHand ? "put together by hand: " : "listed in the file: ";
+    const std::string origin = m.ofRule() ? "" : m.byHand ? "put together by hand: " : "listed in the file: ";
     if (!m.broken.empty())
         out.why = origin + m.broken;
     else if (m.pieces.size() == 1)

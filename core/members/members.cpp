@@ -125,6 +125,7 @@ Member declared(const Frame& f, const DesignMember& d)
     m.brief = d.brief;
     m.exclude = d.exclude;
     m.byHand = d.byHand;
+    m.followsRule = d.byRule;
     return m;
 }
 

@@ -41,6 +41,7 @@ void declare(Frame& f, const std::vector<MemberRef>& members)
         DesignMember d;
         d.id = m.id;
         d.elements = m.elements;
+        d.byRule = true;
         more.push_back(std::move(d));
     }
     if (!more.empty()) f.design.members.insert(f.design.members.end(), more.begin(), more.end());

@@ -43,6 +43,7 @@ void put(Frame& f, DesignMember d)
 {
     f.hasDesign = true;
     d.byHand = true;
+    d.byRule = false;
     if (DesignMember* row = rowOf(f, d.id))
         *row = std::move(d);
     else
@@ -160,34 +161,50 @@ Words applyMemberEdit(Frame& f, const TurnMembers& e)
                                         : fmt::format("{} members turned round", e.members.size()));
 }
 
-Words applyMemberEdit(Frame& f, const BackToRule& e)
+namespace {
+
+// Takes entries away. What was said of them (group, brief …) stays with their elements: an entry lists what the rule makes of
+// those, and follows it.
+void formByRule(Frame& next, const std::vector<DesignMember>& rows)
 {
-    Frame next = f;
-    std::vector<DesignMember> rows;
-    for (const std::string& id : e.members)
-        if (const DesignMember* d = rowOf(next, id)) rows.push_back(*d);
-    if (rows.empty()) return std::unexpected("these members are formed by rule already");
-    remove(next, {e.members.begin(), e.members.end()});
-    // Group and brief stay with the elements: an entry lists what the rule makes of them.
+    std::set<std::string> ids;
+    for (const DesignMember& d : rows)
+        ids.insert(d.id);
+    remove(next, ids);
     const Formed now = formed(next);
+    std::set<int> done;
+    std::vector<DesignMember> more;
     for (const DesignMember& d : rows) {
         if (d.group.empty() && d.brief.empty() && !d.exclude && d.ruleHolds) continue;
-        std::set<int> chains;
-        for (const int el : d.elements)
-            chains.insert(now.ofElement(el));
-        for (const int c : chains) {
-            const Member& m = now.members()[static_cast<size_t>(c)];
-            if (!m.byRule || rowOf(next, m.id)) continue;
+        for (const int el : d.elements) {
+            const int chain = now.ofElement(el);
+            const Member& m = now.members()[static_cast<size_t>(chain)];
+            if (!m.byRule || !done.insert(chain).second) continue;
             DesignMember row = d;
             row.id = m.id;
             row.turned = row.byHand = false;
+            row.byRule = true;
             row.elements.clear();
             for (const MemberPiece& p : m.pieces)
                 row.elements.push_back(p.element);
             std::sort(row.elements.begin(), row.elements.end());
-            next.design.members.push_back(std::move(row));
+            more.push_back(std::move(row));
         }
     }
+    if (!more.empty()) next.design.members.insert(next.design.members.end(), more.begin(), more.end());
+}
+
+} // namespace
+
+Words applyMemberEdit(Frame& f, const BackToRule& e)
+{
+    std::vector<DesignMember> rows;
+    const std::unordered_set<std::string> wanted(e.members.begin(), e.members.end());
+    for (const DesignMember& d : f.design.members.list())
+        if (!d.byRule && wanted.contains(d.id)) rows.push_back(d);
+    if (rows.empty()) return std::unexpected("these members are formed by rule already");
+    Frame next = f;
+    formByRule(next, rows);
     return finish(f, f, next,
                   rows.size() == 1 ? fmt::format("{} formed by rule", rows.front().id)
                                    : fmt::format("{} members formed by rule", rows.size()));
@@ -198,6 +215,10 @@ Words applyMemberEdit(Frame& f, const SetForming& e)
     Frame next = f;
     next.hasDesign = true;
     next.design.forming = e.rule;
+    std::vector<DesignMember> rows;
+    for (const DesignMember& d : f.design.members.list())
+        if (d.byRule) rows.push_back(d);
+    if (!rows.empty()) formByRule(next, rows);
     const size_t was = formed(f).members().size(), now = formed(next).members().size();
     return finish(f, f, next, fmt::format("Rule for members: {} become {}", was, now));
 }

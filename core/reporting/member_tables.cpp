@@ -23,7 +23,7 @@ Table chainTable(const Frame& f, const Formed& formed)
                      f.units.show(Quantity::Length, m.length),
                      endWords(f, r.ends[0], names),
                      endWords(f, r.ends[1], names),
-                     std::string(m.byRule   ? "by rule"
+                     std::string(m.ofRule() ? "by rule"
                                  : m.byHand ? "by hand"
                                             : "in the file"),
                      r.why};

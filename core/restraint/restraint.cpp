@@ -1,11 +1,12 @@
 #include "core/restraint/restraint.h"
 
+#include "core/base/powers.h"
 #include "core/members/holds.h"
 #include "core/restraint/place_test.h"
 
 #include <algorithm>
 #include <cmath>
-#include <map>
+#include <tbb/parallel_for.h>
 
 namespace wr {
 
@@ -13,6 +14,7 @@ namespace {
 
 constexpr double kBelow = 0.98;     // of an Euler load: where tangents stand
 constexpr double kMostLevel = 1e3;  // load factors above it count as this
+constexpr double kDust = 1e-3;      // of what its own Euler load would need: that direction is not pressed
 constexpr double kMoves = 0.1;      // of the largest movement of a mode: a place takes part in it
 constexpr double kTakesPart = 0.01; // of the largest share: a member takes part in a mode
 
@@ -160,12 +162,9 @@ private:
             for (size_t i = 0; i < members_.size(); ++i)
                 if (wanted(i) && states_[i].presses() && !settled[i] && stepOf(states_[i]) >= step) here.push_back(i);
             if (!tangentAt(level)) return;
-            bool dropped = false;
-            for (const size_t i : here)
-                if (!settled[i] && stepOf(states_[i]) >= step) dropped |= !test(i, set);
-            if (!dropped)
-                for (const size_t i : here)
-                    if (stepOf(states_[i]) >= step) settled[i] = 1;
+            std::erase_if(here, [&](size_t i) { return stepOf(states_[i]) < step; }); // let go in the mode of another
+            // What passes stays: places let go elsewhere only lower the loads others stand under.
+            testAll(here, set, settled);
             int next = std::numeric_limits<int>::min();
             for (size_t i = 0; i < members_.size(); ++i)
                 if (wanted(i) && states_[i].presses() && !settled[i]) next = std::max(next, stepOf(states_[i]));
@@ -233,18 +232,48 @@ private:
             if (share[i] >= kTakesPart * most) states_[i].relief *= 0.95 * mode.part;
     }
 
+    // All at once in the tangent at hand, their unit groups solved for in batches.
+    void testAll(const std::vector<size_t>& list, int set, std::vector<char>& settled)
+    {
+        constexpr Eigen::Index kBatch = 240;
+        for (size_t from = 0; from < list.size() && !progress_.cancelled();) {
+            std::vector<std::vector<Candidate>> places;
+            std::vector<PlaceProbe> probes;
+            places.reserve(list.size() - from); // probes look at them
+            Eigen::Index columns = 0;
+            size_t to = from;
+            for (; to < list.size() && (to == from || columns < kBatch); ++to) {
+                const size_t i = list[to];
+                auto& mine = places.emplace_back();
+                for (const PlaceTest& p : out_.members[i].places)
+                    mine.push_back(p.place);
+                probes.emplace_back(tangent_, f_, members_[i], mine, states_[i].counted);
+                columns += probes.back().columns();
+            }
+            Eigen::MatrixXd rhs = Eigen::MatrixXd::Zero(tangent_.system().unknowns(), columns);
+            Eigen::Index at = 0;
+            for (const PlaceProbe& p : probes) {
+                p.load(rhs.middleCols(at, p.columns()));
+                at += p.columns();
+            }
+            const Eigen::MatrixXd solved = tangent_.solve(rhs);
+            std::vector<Eigen::Index> first(probes.size(), 0);
+            for (size_t k = 1; k < probes.size(); ++k)
+                first[k] = first[k - 1] + probes[k - 1].columns();
+            tbb::parallel_for(size_t{0}, probes.size(), [&](size_t k) {
+                const size_t i = list[from + k];
+                settled[i] =
+                    judge(i, set, places[k], probes[k].offered(solved.middleCols(first[k], probes[k].columns()), axial_));
+            });
+            from = to;
+        }
+    }
+
     // False: some place was found too soft and is let go.
-    bool test(size_t i, int set)
+    bool judge(size_t i, int set, const std::vector<Candidate>& places, const std::vector<std::array<double, 2>>& offered)
     {
         State& s = states_[i];
         MemberRestraint& r = out_.members[i];
-        std::vector<Candidate> places;
-        for (const PlaceTest& p : r.places)
-            places.push_back(p.place);
-        const PlaceProbe probe(tangent_, f_, members_[i], places, s.counted);
-        Eigen::MatrixXd rhs = Eigen::MatrixXd::Zero(tangent_.system().unknowns(), probe.columns());
-        probe.load(rhs);
-        const auto offered = probe.offered(tangent_.solve(rhs), axial_);
         const double stands = std::min(s.stands(), kMostLevel);
         double worst = 1;
         std::vector<std::array<double, 2>> ratio(places.size(), {1e300, 1e300});
@@ -254,7 +283,7 @@ private:
             for (size_t k = 0; k < places.size(); ++k) {
                 if (!s.counted[c][k] || places[k].fixed[c]) continue;
                 const double needed = neededAt(s.thrust, d, line, places[k].at, stands);
-                if (!(needed > 0)) continue;
+                if (!(needed > kDust * neededAtEuler(i, d, line, places[k].at))) continue;
                 ratio[k][c] = offered[k][c] / needed;
                 worst = std::min(worst, ratio[k][c]);
                 PlaceTest& p = r.places[k];
@@ -287,6 +316,20 @@ private:
             ++sides;
         }
         return (sides == 1 ? 8 : 4) * sum;
+    }
+
+    // What the place would need if its segments stood at their own Euler loads in this direction.
+    double neededAtEuler(size_t i, Across d, const Line& line, double at) const
+    {
+        const Element& e = f_.elements[members_[i].pieces.front().element];
+        const SectionProperties& p = f_.sections[e.section].properties;
+        const double ei = f_.materials[e.material].e * (d == Across::Major ? p.iy : p.iz);
+        double sum = 0;
+        for (size_t k = 0; k + 1 < line.at.size(); ++k) {
+            const double a = line.at[k], b = line.at[k + 1];
+            if (std::abs(a - at) < 1e-9 || std::abs(b - at) < 1e-9) sum += sqr(kPi) * ei / cube(b - a);
+        }
+        return 4 * sum;
     }
 
     void record(size_t i, int set)

@@ -131,6 +131,7 @@ TEST_CASE("members: a rule shows its effect before it is taken", "[app]")
     w.type(bench(w).angle(), "90");
     CHECK(bench(w).effect().contains("up to 30"));
     CHECK_FALSE(bench(w).take().isEnabled());
+    w.view().setFocus(); // in the field Ctrl+Z takes back what was typed
     w.key(Qt::Key_Z, Qt::ControlModifier);
     CHECK(w.doc().model().members().size() == byRule);
 }
