@@ -10,6 +10,7 @@
 
 #include <fmt/format.h>
 #include <memory>
+#include <optional>
 
 namespace wr::cli {
 
@@ -35,8 +36,9 @@ std::string laneWords(const UnitSystem& u, const std::vector<LaneSegment>& lane)
     return k == 1 ? out : fmt::format("{} ×{:.3g}", out, k);
 }
 
-void table(const CheckModel& model)
+void table(const CheckModel& model, const RestraintResult* tested)
 {
+    const StatedRows stated(model.frame());
     const Frame& f = model.frame();
     const auto elementsAt = elementsAtNodes(f);
     const ElementName names = memberNames(model.formed());
@@ -45,13 +47,24 @@ void table(const CheckModel& model)
     for (size_t i = 0; i < model.members().size(); ++i) {
         const Member& m = model.members()[i];
         const FormingReason reason = formingReason(f, m, elementsAt, names);
-        const Lanes& lanes = model.lanes(i);
+        const Lanes lanes = lanesToWrite(model, i, tested, stated).lanes;
         put("{:<12} {:>8.3f}  {:<8} {:<24} {:<24} {:<24} {} | {}\n", printable(m.id), f.units.show(Quantity::Length, m.length),
             m.pieces.size(), laneWords(f.units, lanes.of(LengthAxis::Major)), laneWords(f.units, lanes.of(LengthAxis::Minor)),
             laneWords(f.units, lanes.of(LengthAxis::Top)), printable(endWords(f, reason.ends[0], names)),
             printable(endWords(f, reason.ends[1], names)));
         if (!m.broken.empty() || m.pieces.size() > 1) put("{:<12} {}\n", "", printable(reason.why));
     }
+}
+
+// Which sets of forces the stiffness was tested under.
+std::string setWords(const CheckModel& model, const RestraintResult& r)
+{
+    std::string out;
+    for (const int k : r.sets)
+        out += (out.empty() ? "" : ", ") + setName(model.frame(), model.forces().sets[static_cast<size_t>(k)]);
+    return out.empty()
+               ? "nothing presses the members: holds are those of geometry alone"
+               : fmt::format("holds tested under {} with {} tangents; the check does not use them yet", out, r.tangents);
 }
 
 Report run(const MembersArguments& a)
@@ -79,10 +92,17 @@ Report run(const MembersArguments& a)
     for (const Finding& x : s.model->findings())
         findings.push_back(x);
     printFindings(findings);
+    std::optional<RestraintResult> tested;
+    if (s.hasForces() && !s.forces().given) {
+        const LogTime time("restraint");
+        tested = testRestraint(s.model->frame(), s.model->members(), s.forces(), {}, progress);
+    }
+    const RestraintResult* result = tested && tested->complete ? &*tested : nullptr;
     if (a.json.empty())
-        table(*s.model);
-    else if (!writeOut(writeMembers(*s.model), a.json))
+        table(*s.model, result);
+    else if (!writeOut(writeMembers(*s.model, result), a.json))
         out.badInput = true;
+    if (result && a.json != "-") tell("{}\n", setWords(*s.model, *result));
     return out;
 }
 

@@ -3,11 +3,11 @@
 #include "app/bench/bench.h"
 #include "app/bench/check_chart.h"
 #include "app/bench/member_bench.h"
-#include "app/members/members_bench.h"
 #include "app/frame/frame_tables_view.h"
 #include "app/frameview/frame_view.h"
 #include "app/frameview/result_layer.h"
 #include "app/line/line_view.h"
+#include "app/members/members_bench.h"
 #include "app/sections/section_browser.h"
 #include "app/shell/document.h"
 #include "app/shell/main_window.h"
@@ -127,9 +127,6 @@ public:
         pick("R4c");
         keep("members");
         w_.document().setPick({});
-        w_.bench().members().beamsAtColumns().click();
-        keep("members-rule");
-        w_.bench().members().letGo().click();
         w_.ride(Stop::Check);
     }
 

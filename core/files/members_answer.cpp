@@ -2,6 +2,8 @@
 
 #include "core/files/json_cursor.h"
 #include "core/members/forming_reason.h"
+#include "core/members/lengths.h"
+#include "core/restraint/found_holds.h"
 
 #include <cmath>
 
@@ -14,8 +16,9 @@ constexpr LengthAxis kAxes[] = {LengthAxis::Major, LengthAxis::Minor, LengthAxis
 class MembersWriter
 {
 public:
-    explicit MembersWriter(const CheckModel& model)
-        : model_(model), f_(model.frame()), elementsAt_(elementsAtNodes(f_)), names_(memberNames(model.formed()))
+    MembersWriter(const CheckModel& model, const RestraintResult* tested)
+        : model_(model), tested_(tested), stated_(model.frame()), f_(model.frame()), elementsAt_(elementsAtNodes(f_)),
+          names_(memberNames(model.formed()))
     {
     }
 
@@ -27,6 +30,7 @@ public:
         return {{"format", "wren-members"},
                 {"version", 1},
                 {"units", {{"length", f_.units.length}, {"angle", "deg"}}},
+                {"usedByCheck", !tested_},
                 {"members", std::move(list)}};
     }
 
@@ -56,11 +60,12 @@ private:
             j["elements"].push_back(f_.elements[p.element].id);
         for (const auto& [node, at] : nodes)
             j["nodes"].push_back({{"node", f_.nodes[node].id}, {"at", length(at)}});
-        j["holds"] = holds(i, nodes);
+        const MemberLanes lanes = lanesToWrite(model_, i, tested_, stated_);
+        j["holds"] = holds(lanes.holds, nodes);
         j["segments"] = Json::array();
         j["lengths"] = Json::array();
         for (const LengthAxis axis : kAxes)
-            lane(axis, model_.lanes(i).of(axis), j);
+            lane(axis, lanes.lanes.of(axis), j);
         return j;
     }
 
@@ -69,9 +74,8 @@ private:
         return {{"major", h.major}, {"minor", h.minor}, {"top", h.top}, {"bottom", h.bottom}, {"twist", h.twist}};
     }
 
-    Json holds(size_t i, const std::vector<std::pair<int, double>>& nodes) const
+    Json holds(const MemberHolds& holds, const std::vector<std::pair<int, double>>& nodes) const
     {
-        const MemberHolds& holds = model_.holds(i);
         Json out = Json::array();
         for (const HoldPoint& p : holds.points) {
             Json j = Json::object();
@@ -80,7 +84,12 @@ private:
             j["at"] = length(p.at);
             j.update(directions(p.held));
             j["origin"] = p.origin == HoldOrigin::Stated ? "hand" : "rule";
-            j["reason"] = evidenceOf(f_, p);
+            Json ratio = Json::object();
+            for (const Across d : kAcross)
+                if (const double x = p.ratio[static_cast<size_t>(d)]; std::isfinite(x))
+                    ratio[d == Across::Major ? "major" : "minor"] = x;
+            if (!ratio.empty()) j["ratio"] = std::move(ratio);
+            j["reason"] = holdWords(f_, model_.forces(), p);
             out.push_back(std::move(j));
         }
         for (const HeldStretch& s : holds.stretches) {
@@ -118,6 +127,8 @@ private:
     }
 
     const CheckModel& model_;
+    const RestraintResult* tested_;
+    StatedRows stated_;
     const Frame& f_;
     std::vector<std::vector<int>> elementsAt_;
     ElementName names_;
@@ -125,9 +136,18 @@ private:
 
 } // namespace
 
-std::string writeMembers(const CheckModel& model)
+MemberLanes lanesToWrite(const CheckModel& model, size_t member, const RestraintResult* tested, const StatedRows& stated)
 {
-    return MembersWriter(model).all().dump(1) + "\n";
+    if (!tested) return {model.holds(member), model.lanes(member)};
+    const Member& m = model.members()[member];
+    MemberLanes out{holdsFrom(m, foundHolds(model.frame(), m, tested->members[member]), stated, stated.ruleHolds(m.id)), {}};
+    out.lanes = lengthsOf(m, out.holds, stated, model.briefOf(member));
+    return out;
+}
+
+std::string writeMembers(const CheckModel& model, const RestraintResult* tested)
+{
+    return MembersWriter(model, tested).all().dump(1) + "\n";
 }
 
 } // namespace wr

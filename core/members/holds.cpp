@@ -37,6 +37,7 @@ std::string evidenceOf(const Frame& f, const HoldPoint& p)
     case HoldOrigin::Nothing: return "nothing holds it";
     case HoldOrigin::Support: return "support of node " + f.nodes[row].id;
     case HoldOrigin::Joint: return "element " + f.elements[row].id + " frames in";
+    case HoldOrigin::Diaphragm: return "the node moves with others (diaphragm or link)";
     case HoldOrigin::PartOnly: return "the file may hold a part of the frame only";
     case HoldOrigin::Stated: return "stated by hand";
     }
@@ -92,6 +93,7 @@ public:
         end.at = m.length;
         out_.points = {start, end};
     }
+    Holder(const Member& m, std::vector<HoldPoint> found) : m_(m) { out_.points = std::move(found); }
 
     void state(const DesignRestraint& r)
     {
@@ -146,6 +148,19 @@ private:
 };
 
 } // namespace
+
+MemberHolds holdsFrom(const Member& m, std::vector<HoldPoint> found, const StatedRows& stated, bool rule)
+{
+    if (!rule) {
+        HoldPoint end;
+        end.at = m.length;
+        found = {HoldPoint{}, end};
+    }
+    Holder out(m, std::move(found));
+    for (const DesignRestraint* r : stated.restraints(m.id))
+        out.state(*r);
+    return out.take();
+}
 
 MemberHolds holdsOf(const Frame& f, const Member& m, const StatedRows& stated, const std::vector<std::vector<int>>& elementsAt,
                     bool wholeFrame)

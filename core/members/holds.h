@@ -5,6 +5,8 @@
 #include "core/members/members.h"
 #include "core/members/stated.h"
 
+#include <array>
+#include <limits>
 #include <string>
 #include <vector>
 
@@ -25,11 +27,12 @@ struct Held
 inline constexpr Held kFork{true, true, true, true, true};
 
 enum class HoldOrigin {
-    Nothing,  // an end that nothing holds
-    Support,  // of the node there
-    Joint,    // an element that frames in
-    PartOnly, // forces were given: the file may hold a part of the frame, so the end counts as held
-    Stated    // an entry of design.restraints
+    Nothing,   // an end that nothing holds
+    Support,   // of the node there
+    Joint,     // an element that frames in
+    Diaphragm, // or a link: the node moves with others
+    PartOnly,  // forces were given: the file may hold a part of the frame, so the end counts as held
+    Stated     // an entry of design.restraints
 };
 
 // A place that is held (or an end that is not), with what it is known from.
@@ -39,6 +42,10 @@ struct HoldPoint
     Held held;
     HoldOrigin origin = HoldOrigin::Nothing;
     int evidence = -1; // the node of a support, the element that frames in; -1: none
+    // Offered over needed stiffness, against movement along z and along y, where it was tested (core/restraint); NaN: not.
+    std::array<double, 2> ratio{std::numeric_limits<double>::quiet_NaN(), std::numeric_limits<double>::quiet_NaN()};
+    int set = -1;               // of forces that decided, place in ForceTable::sets
+    bool flangeAssumed = false; // a light element drawn on the centreline: taken as holding the top flange
 };
 
 // A stretch held all along, by an entry of design.restraints.
@@ -64,6 +71,10 @@ std::string evidenceOf(const Frame& f, const HoldPoint& p);
 // from there holds it, and an end with nothing at all is free where the file has supports somewhere, else a fork end.
 MemberHolds holdsOf(const Frame& f, const Member& m, const StatedRows& stated, const std::vector<std::vector<int>>& elementsAt,
                     bool wholeFrame);
+
+// The same from what was found (both ends among it, by place), with the entries of the design block laid over it; where the
+// member says "rule": "none", over nothing.
+MemberHolds holdsFrom(const Member& m, std::vector<HoldPoint> found, const StatedRows& stated, bool rule);
 
 // Elements at each node.
 std::vector<std::vector<int>> elementsAtNodes(const Frame& f);

@@ -5,6 +5,16 @@
 
 namespace wr {
 
+namespace {
+
+// What ends the line, else what stands there.
+std::string shortWords(const Frame& f, const MemberEnd& end, const ElementName& names)
+{
+    return end.stops.empty() || end.supported ? endWords(f, end, names) : end.stops;
+}
+
+} // namespace
+
 Table chainTable(const Frame& f, const Formed& formed)
 {
     Table t;
@@ -21,8 +31,8 @@ Table chainTable(const Frame& f, const Formed& formed)
                      m.group,
                      static_cast<double>(m.pieces.size()),
                      f.units.show(Quantity::Length, m.length),
-                     endWords(f, r.ends[0], names),
-                     endWords(f, r.ends[1], names),
+                     shortWords(f, r.ends[0], names),
+                     shortWords(f, r.ends[1], names),
                      std::string(m.ofRule() ? "by rule"
                                  : m.byHand ? "by hand"
                                             : "in the file"),

@@ -172,6 +172,50 @@ TEST_CASE("analyse: second order, critical load factors and frequencies stand in
     CHECK(cli("analyse " + demo("tern-street") + " --mass heavy --json x").status == 2);
 }
 
+TEST_CASE("members: chains, holds with their ratios, segments and lengths, as JSON and as a table", "[cli]")
+{
+    Folder f;
+    REQUIRE(cli("members " + demo("tern-street") + " --json " + f.file("m.json")).status == 0);
+    const Json j = load(f.file("m.json"));
+    CHECK(j["format"] == "wren-members");
+    CHECK(j["version"] == 1);
+    REQUIRE(j["members"].size() == 40);
+    Json rafter, column;
+    for (const Json& m : j["members"]) {
+        if (m["id"] == "R1L") rafter = m;
+        if (m["id"] == "C1L") column = m;
+        CHECK(m["nodes"].size() == m["elements"].size() + 1);
+        CHECK(m["nodes"].back()["at"] == m["length"]);
+        CHECK(m["segments"].size() == 5);
+    }
+    CHECK(rafter["elements"] == Json({"e2", "e3"}));
+    CHECK(rafter["formed"] == "file");
+    CHECK_THAT(rafter["chord"].get<double>(), WithinRel(rafter["length"].get<double>(), 1e-9));
+    CHECK(rafter["holds"].size() == 3);
+    CHECK(rafter["holds"][1]["origin"] == "hand");
+    CHECK(rafter["holds"][0]["ratio"]["major"] > 1);
+    // The foot by its support; the top is held across the building by the bracing, along the frame by nothing stiff enough.
+    CHECK(column["holds"][0]["reason"] == "support of node 1");
+    CHECK(column["holds"][1]["minor"] == true);
+    CHECK(column["holds"][1]["major"] == false);
+    CHECK(column["holds"][1]["ratio"]["major"] < 1);
+    for (const Json& l : column["lengths"])
+        if (l["used"] == true) CHECK(l["k"] == (l["axis"] == "major" ? 2.0 : 1.0));
+    const Run table = cli("members " + demo("tern-street"));
+    CHECK(table.status == 0);
+    CHECK(table.out.find("support of node 1") != std::string::npos);
+    CHECK(table.out.find("2 elements in one line within 1°") != std::string::npos);
+    CHECK(table.out.find("the check does not use them yet") != std::string::npos);
+    // Standard output holds the answer alone.
+    CHECK(Json::parse(cli("members " + demo("tern-street") + " --json - --quiet").out)["members"].size() == 40);
+    // Forces that came with the file: ends as the check takes them.
+    REQUIRE(cli("analyse " + demo("tern-street") + " --json " + f.file("given.json")).status == 0);
+    const Run given = cli("members " + f.file("given.json") + " --json " + f.file("g.json"));
+    CHECK(given.status == 0);
+    CHECK(load(f.file("g.json"))["usedByCheck"] == true);
+    CHECK(cli("members /no/such.frame.json").status == 2);
+}
+
 TEST_CASE("sections: a row, a family, everything, a near miss is suggested", "[cli]")
 {
     const Run one = cli("sections \"w 12 x 65\" --csv");

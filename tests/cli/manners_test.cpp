@@ -58,7 +58,7 @@ TEST_CASE("cli: a strength combination without forces leaves the members uncheck
 
 TEST_CASE("cli: help fits 100 columns and has examples that run", "[cli]")
 {
-    for (const char* command : {"", "check", "analyse", "combinations", "tables", "grades", "sections"}) {
+    for (const char* command : {"", "check", "analyse", "members", "combinations", "tables", "grades", "sections"}) {
         const Run h = cli(std::string(command) + " --help");
         CHECK(h.status == 0);
         std::istringstream lines(h.out);
@@ -72,7 +72,7 @@ TEST_CASE("cli: help fits 100 columns and has examples that run", "[cli]")
     Folder f;
     fs::copy_file(demo("tern-street"), f.file("hall.frame.json"));
     int run = 0;
-    for (const char* command : {"check", "analyse", "combinations", "tables", "grades", "sections"}) {
+    for (const char* command : {"check", "analyse", "members", "combinations", "tables", "grades", "sections"}) {
         std::istringstream lines(cli(std::string(command) + " --help").out);
         for (std::string line; std::getline(lines, line);) {
             if (!line.starts_with("  wrenrail-cli ")) continue;
@@ -85,13 +85,13 @@ TEST_CASE("cli: help fits 100 columns and has examples that run", "[cli]")
             ++run;
         }
     }
-    CHECK(run == 14);
+    CHECK(run == 16);
 }
 
 TEST_CASE("cli: quiet, unwritable outputs before the work, reasons, counts", "[cli]")
 {
     Folder f;
-    for (const char* command : {"analyse", "combinations", "check"}) {
+    for (const char* command : {"analyse", "combinations", "check", "members"}) {
         CAPTURE(command);
         CHECK(cli(std::string(command) + " " + demo("tern-street") + " --quiet --json " + f.file("q.json")).out.find("note") ==
               std::string::npos);

@@ -1,5 +1,6 @@
 // What holds a member, by the tangent stiffness of its frame: closed forms, both directions, reversed and turned.
 #include "core/analysis/element.h"
+#include "core/restraint/found_holds.h"
 #include "core/restraint/restraint.h"
 #include "tests/support.h"
 
@@ -273,4 +274,42 @@ TEST_CASE("restraint: a turn of the whole frame in space and of its elements' en
                        WithinRel(p.offered[static_cast<size_t>(d)], 1e-5) || WithinAbs(0, 1));
         }
     }
+}
+
+TEST_CASE("restraint: half the depth holds flanges and twist, a lighter element the top flange only", "[restraint]")
+{
+    // A beam of 300 mm along x; at mid-span one of `depth` along y to a support.
+    const auto holds = [](double depth, const std::string& behaviour) {
+        std::string json = test::beam(
+            R"("nodes":[{"id":"a","at":[0,0,0],)" + test::kPinned + R"(},{"id":"b","at":[3,0,0]},{"id":"c","at":[6,0,0],)" +
+                test::kPinned + R"(},{"id":"d","at":[3,4,0],)" + test::kFixed + R"(}],
+"elements":[{"id":"1","nodes":["a","b"],"section":"G","material":"M"},{"id":"2","nodes":["b","c"],"section":"G","material":"M"},
+{"id":"P","nodes":["b","d"],"section":"P","material":"M","behaviour":")" +
+                behaviour + R"("}])",
+            R"({"id":"Q","nodal":[{"node":"b","f":[0,0,-50]}]})", R"(,"combinations":[{"id":"U","terms":{"Q":1}}])");
+        json.insert(
+            json.find("],\"nodes\""),
+            fmt::format(
+                R"(,{{"id":"G","shape":"i","h":300,"b":150,"tw":7,"tf":11}},{{"id":"P","shape":"i","h":{},"b":80,"tw":5,"tf":7}})",
+                depth));
+        const Frame f = test::frameOf(json);
+        std::vector<Finding> findings;
+        const Formed formed = formMembers(f, findings);
+        const RestraintResult r = tested(f);
+        const auto points = foundHolds(f, formed.members()[0], r.members[0]);
+        REQUIRE(points.size() == 3);
+        CHECK(points[0].origin == HoldOrigin::Support);
+        CHECK(points[1].evidence == 2);
+        return points[1];
+    };
+    for (const auto& [depth, whole] : {std::pair{120.0, false}, {149.0, false}, {150.0, true}, {200.0, true}}) {
+        const HoldPoint p = holds(depth, "beam");
+        CAPTURE(depth);
+        CHECK(p.held.minor);
+        CHECK(p.held.top);
+        CHECK(p.held.bottom == whole);
+        CHECK(p.held.twist == whole);
+        CHECK(p.flangeAssumed == !whole);
+    }
+    CHECK(holds(200, "axial").flangeAssumed); // a bar takes hold of one line only
 }
