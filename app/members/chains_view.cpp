@@ -16,6 +16,7 @@ ChainsView::ChainsView(Document& doc, QWidget* parent)
     makeQuiet(*table_, "Members and their chains");
     table_->setSelectionMode(QAbstractItemView::ExtendedSelection);
     table_->setModel(model_);
+    table_->setWordWrap(false);
     table_->setSortingEnabled(true);
     table_->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
     auto* all = new QVBoxLayout(this);
@@ -49,7 +50,7 @@ void ChainsView::refresh()
     const int order = table_->horizontalHeader()->sortIndicatorSection();
     if (order >= 0) model_->sort(order, table_->horizontalHeader()->sortIndicatorOrder());
     syncing_ = false;
-    constexpr int widths[] = {74, 98, 62, 72, 150, 150, 66};
+    constexpr int widths[] = {70, 92, 54, 70, 162, 162, 74};
     for (int c = 0; c < 7; ++c)
         table_->setColumnWidth(c, widths[c]);
     fromPick();
