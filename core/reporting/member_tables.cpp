@@ -20,7 +20,7 @@ Table chainTable(const Frame& f, const Formed& formed)
     Table t;
     t.title = "Members";
     t.columns = {{"Member", ""},    {"Group", ""},   {"Elem.", "", 0}, {"Length", f.units.length, 3},
-                 {"Begins at", ""}, {"Ends at", ""}, {"Formed", ""},      {"One member, since", ""}};
+                 {"Begins at", ""}, {"Ends at", ""}, {"Formed", ""},   {"One member, since", ""}};
     const auto elementsAt = elementsAtNodes(f);
     const ElementName names = memberNames(formed);
     for (const Member& m : formed.members()) {
