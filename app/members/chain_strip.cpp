@@ -28,7 +28,7 @@ void ChainStrip::paintEvent(QPaintEvent*)
     p.setRenderHint(QPainter::Antialiasing);
     const double left = 26, right = width() - 26.0, y = 36;
     const auto x = [&](double at) { return left + (right - left) * at / m.length; };
-    // What frames in, as stubs; what goes on in line, as a pale piece beyond the end.
+    // What frames in, as short strokes; what continues the line, as a pale piece beyond the end.
     p.setPen(QPen(t.ink3, 1.4));
     for (const auto& [node, at] : nodesAlong(f, m)) {
         int others = 0;

@@ -76,7 +76,9 @@ MembersBench::MembersBench(Document& doc, QWidget* parent)
     buildRule(*all);
     all->addStretch();
     for (const auto signal : {&Document::opened, &Document::modelChanged, &Document::pickChanged})
-        connect(&doc_, signal, this, &MembersBench::refresh);
+        connect(&doc_, signal, this, [this] {
+            if (isVisible()) refresh(); // what could be joined is tried out: only where someone looks
+        });
 }
 
 void MembersBench::buildChange(QVBoxLayout& all)

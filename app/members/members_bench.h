@@ -47,6 +47,9 @@ public:
 Q_SIGNALS:
     void tried(const std::vector<int>& nodes); // ends that a rule being tried would make or take away
 
+protected:
+    void showEvent(QShowEvent*) override { refresh(); }
+
 private:
     void buildChange(QVBoxLayout& all);
     void buildRule(QVBoxLayout& all);

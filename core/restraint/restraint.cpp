@@ -54,7 +54,7 @@ public:
         for (size_t k = 0; k < out_.sets.size() && !progress_.cancelled(); ++k)
             work(out_.sets[k], static_cast<double>(k) / static_cast<double>(out_.sets.size()));
         out_.tangents = tangent_.factorised();
-        out_.complete = !progress_.cancelled();
+        out_.complete = !progress_.cancelled() && !failed_;
         if (out_.complete) settle();
         return std::move(out_);
     }
@@ -153,29 +153,31 @@ private:
         int step = std::numeric_limits<int>::min();
         for (size_t i = 0; i < members_.size(); ++i) {
             states_.push_back(firstState(i, press_));
-            if (states_.back().presses() && wanted(i)) step = std::max(step, stepOf(states_.back()));
+            if (states_.back().presses()) step = std::max(step, stepOf(states_.back()));
         }
         std::vector<char> settled(members_.size(), 0);
         while (step > std::numeric_limits<int>::min() && !progress_.cancelled()) {
             const double level = std::pow(o_.step, step);
             std::vector<size_t> here;
             for (size_t i = 0; i < members_.size(); ++i)
-                if (wanted(i) && states_[i].presses() && !settled[i] && stepOf(states_[i]) >= step) here.push_back(i);
-            if (!tangentAt(level)) return;
+                if (states_[i].presses() && !settled[i] && stepOf(states_[i]) >= step) here.push_back(i);
+            if (!tangentAt(level)) {
+                failed_ = true; // what is not known to hold must not count
+                return;
+            }
             std::erase_if(here, [&](size_t i) { return stepOf(states_[i]) < step; }); // let go in the mode of another
             // What passes stays: places let go elsewhere only lower the loads others stand under.
             testAll(here, set, settled);
             int next = std::numeric_limits<int>::min();
             for (size_t i = 0; i < members_.size(); ++i)
-                if (wanted(i) && states_[i].presses() && !settled[i]) next = std::max(next, stepOf(states_[i]));
+                if (states_[i].presses() && !settled[i]) next = std::max(next, stepOf(states_[i]));
             step = next;
-            progress_.at(from + (1 - from) * 0.5 / (1.0 + out_.tangents), "what holds the members");
+            progress_.at(from, "what holds the members");
         }
         // What did not hold in this set.
         for (size_t i = 0; i < members_.size(); ++i)
             record(i, set);
     }
-    bool wanted(size_t i) const { return o_.only >= members_.size() || i == o_.only; }
 
     // A tangent at a level, letting go what the frame buckles with; false: stopped, or no tangent can be had.
     bool tangentAt(double level)
@@ -336,7 +338,6 @@ private:
     {
         const State& s = states_[i];
         MemberRestraint& r = out_.members[i];
-        r.pressed = r.pressed || s.presses();
         for (size_t k = 0; k < r.places.size(); ++k)
             for (size_t c = 0; c < 2; ++c)
                 if (!s.counted[c][k]) {
@@ -371,6 +372,7 @@ private:
     RestraintResult out_;
     std::vector<ElementPress> press_;
     std::vector<State> states_;
+    bool failed_ = false;       // no tangent could be had
     std::vector<double> axial_; // as the tangent at hand was made
 };
 

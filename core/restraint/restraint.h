@@ -50,7 +50,6 @@ struct PlaceTest
 struct MemberRestraint
 {
     std::vector<PlaceTest> places; // by place
-    bool pressed = false;
 };
 
 struct RestraintOptions
@@ -58,7 +57,6 @@ struct RestraintOptions
     int sets = 3;       // force sets that are worked at most
     double step = 1.25; // between the levels of load at which tangents are made
     bool shearDeformation = true;
-    size_t only = std::numeric_limits<size_t>::max(); // one member exactly, at its own level; else all by levels
 };
 
 struct RestraintResult
@@ -66,7 +64,7 @@ struct RestraintResult
     std::vector<MemberRestraint> members; // as `members`
     std::vector<int> sets;                // worked, places in ForceTable::sets
     int tangents = 0;                     // factorised
-    bool complete = false;                // not stopped
+    bool complete = false;                // not stopped, and every tangent could be had; else nothing of it may be relied on
 };
 
 RestraintResult testRestraint(const Frame& f, const SharedList<Member>& members, const ForceTable& forces,

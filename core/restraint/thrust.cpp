@@ -45,7 +45,6 @@ Thrust::Thrust(const Frame& f, const Member& m, const std::vector<ElementPress>&
         const double compression = std::max(0.0, -x.axial);
         const double flange = h > 0 ? std::max(0.0, -x.axial + 2 * x.moment / h) : compression;
         pieces_.push_back({p.start, p.start + p.length, {e * s.properties.iy, e * s.properties.iz}, {compression, flange}});
-        pressed_ = pressed_ || compression > 0 || flange > 0;
     }
 }
 

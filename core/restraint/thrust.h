@@ -25,7 +25,6 @@ public:
     double most(Across d, double from, double to) const;
     // Load factor at which the segment from..to reaches π²EI/(k·L)² by its thrust; infinite where nothing presses it.
     double factor(Across d, double from, double to, double k = 1) const;
-    bool presses() const { return pressed_; }
 
 private:
     struct Piece
@@ -33,7 +32,6 @@ private:
         double from, to, ei[2], thrust[2];
     };
     std::vector<Piece> pieces_;
-    bool pressed_ = false;
 };
 
 } // namespace wr
