@@ -87,6 +87,10 @@ DesignState wholeWay(Frame frame, std::vector<Finding> read, const Standards& st
         const AnalysisChoice choice = a.choice.value(frame);
         return beginState(std::move(frame), std::move(read), standards, choice, progress);
     }();
+    {
+        const LogTime time("restraint");
+        s = heldState(s, progress);
+    }
     const LogTime time("check");
     return checkedState(s, progress).first;
 }
@@ -165,7 +169,8 @@ Report run(const CheckArguments& a)
     std::vector<SecondOpinion> others;
     for (size_t k = 1; k < a.standards.size(); ++k) {
         TerminalProgress progress;
-        const DesignState other = judged(checkedState(underStandard(first, a.standards[k]), progress).first);
+        const DesignState other =
+            judged(checkedState(heldState(underStandard(first, a.standards[k]), progress), progress).first);
         addNew(findings, other);
         others.push_back({other.model, *other.report});
     }

@@ -36,9 +36,8 @@ std::string laneWords(const UnitSystem& u, const std::vector<LaneSegment>& lane)
     return k == 1 ? out : fmt::format("{} ×{:.3g}", out, k);
 }
 
-void table(const CheckModel& model, const RestraintResult* tested)
+void table(const CheckModel& model)
 {
-    const StatedRows stated(model.frame());
     const Frame& f = model.frame();
     const auto elementsAt = elementsAtNodes(f);
     const ElementName names = memberNames(model.formed());
@@ -47,7 +46,7 @@ void table(const CheckModel& model, const RestraintResult* tested)
     for (size_t i = 0; i < model.members().size(); ++i) {
         const Member& m = model.members()[i];
         const FormingReason reason = formingReason(f, m, elementsAt, names);
-        const Lanes lanes = lanesToWrite(model, i, tested, stated).lanes;
+        const Lanes& lanes = model.lanes(i);
         put("{:<12} {:>8.3f}  {:<8} {:<24} {:<24} {:<24} {} | {}\n", printable(m.id), f.units.show(Quantity::Length, m.length),
             m.pieces.size(), laneWords(f.units, lanes.of(LengthAxis::Major)), laneWords(f.units, lanes.of(LengthAxis::Minor)),
             laneWords(f.units, lanes.of(LengthAxis::Top)), printable(endWords(f, reason.ends[0], names)),
@@ -62,9 +61,8 @@ std::string setWords(const CheckModel& model, const RestraintResult& r)
     std::string out;
     for (const int k : r.sets)
         out += (out.empty() ? "" : ", ") + setName(model.frame(), model.forces().sets[static_cast<size_t>(k)]);
-    return out.empty()
-               ? "nothing presses the members: holds are those of geometry alone"
-               : fmt::format("holds tested under {} with {} tangents; the check does not use them yet", out, r.tangents);
+    return out.empty() ? "nothing presses the members: holds are those of geometry alone"
+                       : fmt::format("holds tested under {} with {} tangents", out, r.tangents);
 }
 
 Report run(const MembersArguments& a)
@@ -84,25 +82,23 @@ Report run(const MembersArguments& a)
     const DesignState s = [&] {
         const LogTime time("analysis");
         const AnalysisChoice choice = a.choice.value(*loaded.value);
-        return beginState(std::move(*loaded.value), std::move(loaded.findings),
-                          std::make_shared<const std::vector<Standard>>(shippedStandards()), choice, progress);
+        const DesignState begun =
+            beginState(std::move(*loaded.value), std::move(loaded.findings),
+                       std::make_shared<const std::vector<Standard>>(shippedStandards()), choice, progress);
+        const LogTime restraint("restraint");
+        return heldState(begun, progress, true);
     }();
     std::vector<Finding> findings = *s.read;
     findings.insert(findings.end(), s.analysis->begin(), s.analysis->end());
     for (const Finding& x : s.model->findings())
         findings.push_back(x);
     printFindings(findings);
-    std::optional<RestraintResult> tested;
-    if (s.hasForces() && !s.forces().given) {
-        const LogTime time("restraint");
-        tested = testRestraint(s.model->frame(), s.model->members(), s.forces(), {}, progress);
-    }
-    const RestraintResult* result = tested && tested->complete ? &*tested : nullptr;
     if (a.json.empty())
-        table(*s.model, result);
-    else if (!writeOut(writeMembers(*s.model, result), a.json))
+        table(*s.model);
+    else if (!writeOut(writeMembers(*s.model), a.json))
         out.badInput = true;
-    if (result && a.json != "-") tell("{}\n", setWords(*s.model, *result));
+    if (const auto& r = s.model->restraint(); r && r->result().complete && a.json != "-")
+        tell("{}\n", setWords(*s.model, r->result()));
     return out;
 }
 

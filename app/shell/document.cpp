@@ -120,7 +120,7 @@ void Document::checkSecond()
 {
     if (compared_.empty() || !hasForces()) return;
     jobs_.start("compare", [this, s = state_, key = compared_](Progress& progress) -> Jobs::Finish {
-        auto other = std::make_shared<DesignState>(checkedState(underStandard(s, key), progress).first);
+        auto other = std::make_shared<DesignState>(checkedState(heldState(underStandard(s, key), progress), progress).first);
         return [this, model = s.model, key, other] {
             if (model != state_.model || key != compared_) return; // a newer one is on its way
             second_ = std::move(*other);
@@ -218,18 +218,22 @@ void Document::check()
 {
     jobs_.start("check", [this, s = state_](Progress& progress) -> Jobs::Finish {
         auto done = std::make_shared<DesignState>();
-        if (auto [state, whole] = checkedState(s, progress); whole)
+        const DesignState held = heldState(s, progress);
+        if (auto [state, whole] = checkedState(held, progress); whole)
             *done = std::move(state);
         else
             return {};
         return [this, s, done] {
             if (s.model != state_.model) return; // a newer edit is being checked; it has these members too
             DesignState next = std::move(*done);
+            const bool lanes = next.model != state_.model; // what holds the members was found with it
+            if (lanes) store_.hold(next.results, next.model->restraint());
             if (state_.wholeKnown && !next.wholeKnown) { // found meanwhile
                 next.whole = state_.whole;
                 next.wholeKnown = true;
             }
             take(std::move(next));
+            if (lanes) Q_EMIT modelChanged();
             Q_EMIT resultsChanged();
             judge();
             checkSecond();

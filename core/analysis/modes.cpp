@@ -43,23 +43,36 @@ Prestress prestressOf(const FrameSystem& system, const CaseLoads& loads, const E
 }
 
 // Shares of the strain energy, an entry per element of the frame; they add up to 1.
-std::vector<double> energyShares(const FrameSystem& system, const Refined& fine, size_t elements, const Eigen::VectorXd& q)
+void energyShares(const FrameSystem& system, const Refined& fine, size_t elements, const Eigen::VectorXd& q, BucklingMode& into)
 {
+    // Movement and turn of both ends that bend an element about its major and its minor axis.
+    constexpr int kBends[2][4] = {{2, 4, 8, 10}, {1, 5, 7, 11}};
     const Eigen::VectorXd none = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(fine.frame.nodes.size() * 6));
     const Eigen::VectorXd all = system.displacements(q, none);
-    std::vector<double> energy(elements);
+    std::vector<double>& energy = into.energy;
+    energy.assign(elements, 0.0);
+    into.bending.assign(elements, {0, 0});
     double sum = 0;
     for (size_t e = 0; e < elements; ++e) {
         for (int k = fine.first[e]; k < fine.first[e + 1]; ++k) {
             const ElementModel& m = system.models()[k];
             const Vector12 v = m.toLocal(system.elementDisplacements(k, all));
             energy[e] += v.dot(m.stiffness() * v);
+            for (const size_t axis : {size_t{0}, size_t{1}}) {
+                Vector12 bent = Vector12::Zero();
+                for (const int d : kBends[axis])
+                    bent(d) = v(d);
+                into.bending[e][axis] += bent.dot(m.stiffness() * bent);
+            }
         }
         sum += energy[e];
     }
-    for (double& e : energy)
-        e /= sum > 0 ? sum : 1;
-    return energy;
+    if (!(sum > 0)) return;
+    for (size_t e = 0; e < elements; ++e) {
+        energy[e] /= sum;
+        for (double& b : into.bending[e])
+            b /= sum;
+    }
 }
 
 // One load of the buckling analysis: its prestress, then the modes of the elements that act under it.
@@ -121,7 +134,7 @@ public:
             mode.factor = 1 / found.values(i);
             const Eigen::VectorXd q = found.vectors.col(i);
             shapeOf(c_.system, q, c_.original.nodes.size(), mode.u, mode.r);
-            mode.energy = energyShares(c_.system, c_.fine, c_.original.elements.size(), q);
+            energyShares(c_.system, c_.fine, c_.original.elements.size(), q, mode);
             out.push_back(std::move(mode));
         }
     }

@@ -13,7 +13,8 @@ struct WholeLoad;
 
 struct BucklingMode : ModeShape // factor: on all loads of the combination; only positive ones
 {
-    std::vector<double> energy; // per element: share of the bending and other strain energy, sums to 1
+    std::vector<double> energy;                 // per element: share of the bending and other strain energy, sums to 1
+    std::vector<std::array<double, 2>> bending; // per element: of that, bending about the major and about the minor axis
 };
 
 struct BucklingResult

@@ -89,8 +89,9 @@ void auditInnerSupports(const CheckModel& model, std::vector<Finding>& out)
         named[r.member].push_back(r.at);
     size_t count = 0;
     std::string list, first;
-    for (const Member& m : model.members()) {
-        if (m.exclude || !m.broken.empty()) continue;
+    for (size_t i = 0; i < model.members().size(); ++i) {
+        const Member& m = model.members()[i];
+        if (m.exclude || !m.broken.empty() || model.tested(i)) continue; // tested: what holds there was found
         const std::vector<double>& places = named[m.id];
         for (size_t k = 1; k < m.pieces.size(); ++k) {
             const MemberPiece& p = m.pieces[k];

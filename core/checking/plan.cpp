@@ -21,7 +21,7 @@ void spansOf(const Lanes& lanes, MemberPlan& plan)
     const auto add = [&](const LaneSegment& s, bool isTop) {
         for (Span& p : plan.spans)
             if (std::abs(p.from - s.from) < 1e-9 && std::abs(p.to - s.to) < 1e-9 && std::abs(p.lb - s.length) < 1e-9 &&
-                p.cantilever == s.cantilever && p.freeAtStart == s.freeAtStart) {
+                p.cantilever == s.cantilever && p.freeAtStart == s.freeAtStart && p.goesOn == (s.beyond > 0)) {
                 (isTop ? p.top : p.bottom) = true;
                 return;
             }
@@ -31,6 +31,7 @@ void spansOf(const Lanes& lanes, MemberPlan& plan)
         p.lb = s.length;
         p.cantilever = s.cantilever;
         p.freeAtStart = s.freeAtStart;
+        p.goesOn = s.beyond > 0;
         (isTop ? p.top : p.bottom) = true;
         plan.spans.push_back(p);
     };
@@ -163,7 +164,8 @@ MemberPlan planMember(const Member& m, const Lanes& lanes, const ForceTable& t, 
             b.from = seg.from;
             b.to = seg.to;
             b.cantilever = seg.cantilever;
-            b.length = (seg.cantilever ? seg.k : std::min(seg.k, 1.0)) * seg.span();
+            b.goesOn = seg.beyond > 0;
+            b.length = (seg.cantilever || b.goesOn ? seg.k : std::min(seg.k, 1.0)) * seg.span();
             std::tie(b.first, b.last) = range(plan.x, b.from, b.to, eps);
             plan.bending.push_back(b);
         }

@@ -1,7 +1,7 @@
 #include "core/checking/runner.h"
 
+#include "core/checking/lane_findings.h"
 #include "core/checking/member_deflections.h"
-#include "core/members/lengths.h"
 #include "core/standards/common/deflection.h"
 
 #include <algorithm>
@@ -27,9 +27,9 @@ bool anyCompression(const ForceTable& t)
 } // namespace
 
 CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces, Standards standards,
-                       Motions motions)
+                       Motions motions, Restraint restraint)
     : motions_(std::move(motions)), frame_(std::move(frame)), forces_(std::move(forces)), standards_(std::move(standards)),
-      compressed_(anyCompression(*forces_))
+      restraint_(std::move(restraint)), compressed_(anyCompression(*forces_))
 {
     formed_ = std::make_shared<const Formed>(formMembers(*frame_, formingFindings_));
     elementsAt_ = std::make_shared<const std::vector<std::vector<int>>>(elementsAtNodes(*frame_));
@@ -39,9 +39,10 @@ CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const
 }
 
 CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces, Motions motions,
-                       const CheckModel& before, const Changed& changed)
+                       Restraint restraint, const CheckModel& before, const Changed& changed)
     : motions_(std::move(motions)), frame_(std::move(frame)), forces_(std::move(forces)), standards_(before.standards_),
-      formed_(before.formed_), elementsAt_(before.elementsAt_), formingFindings_(before.formingFindings_),
+      formed_(before.formed_), elementsAt_(before.elementsAt_), restraint_(std::move(restraint)),
+      formingFindings_(before.formingFindings_),
       compressed_(forces_ == before.forces_ ? before.compressed_ : anyCompression(*forces_))
 {
     if (changed.forming) {
@@ -68,66 +69,10 @@ bool CheckModel::samePlaces(const CheckModel& other) const
     return true;
 }
 
-// Holds and lengths of every member: those of a member that is the same, held and checked as before, are taken over.
-void CheckModel::support(const CheckModel* before, const Changed* changed)
-{
-    const Frame& f = *frame_;
-    const SharedList<Member>& list = members();
-    std::vector<char> again(list.size(), 0);
-    if (changed)
-        for (const std::string& id : changed->stated)
-            if (const auto place = find(id)) again[*place] = 1;
-    std::optional<StatedRows> stated;
-    size_t next = 0; // where the member most likely stood
-    const auto placeBefore = [&](size_t i) -> std::optional<size_t> {
-        const SharedList<Member>& old = before->members();
-        if (next < old.size() && old.item(next) == list.item(i)) return next++;
-        const auto found = before->find(list[i].id);
-        if (!found || old.item(*found) != list.item(i)) return std::nullopt;
-        next = *found + 1;
-        return found;
-    };
-    const bool reuse = before && before->forces_->given == forces_->given;
-    lanes_.reserve(list.size());
-    for (size_t i = 0; i < list.size(); ++i) {
-        SharedList<MemberLanes>::Item item;
-        if (reuse)
-            if (const auto place = placeBefore(i); place && !again[i] && sameFactors(i, *before, *place))
-                item = before->lanes_.item(*place);
-        if (!item) {
-            if (!stated) stated.emplace(f);
-            auto made = std::make_shared<MemberLanes>();
-            made->holds = holdsOf(f, list[i], *stated, *elementsAt_, !forces_->given);
-            made->lanes = lengthsOf(list[i], made->holds, *stated, briefOf(i));
-            item = std::move(made);
-        }
-        lanes_.push_back(std::move(item));
-    }
-}
-
-// Effective length factors of the brief, as of that member of another state.
-bool CheckModel::sameFactors(size_t member, const CheckModel& other, size_t there) const
-{
-    const auto &mine = assignment_->item(member), &its = other.assignment_->item(there);
-    return mine == its || mine->brief.k == its->brief.k;
-}
-
 std::vector<Finding> CheckModel::findings() const
 {
     std::vector<Finding> out = formingFindings_;
-    for (size_t i = 0; i < members().size(); ++i) {
-        const Lanes& l = lanes_[i].lanes;
-        const std::string& id = members()[i].id;
-        if (l.freeStart || l.freeEnd)
-            out.push_back(finding(
-                "member.free-end", "", id,
-                fmt::format("{} of member {} is held by nothing that stands across it: it is checked as a cantilever (K = "
-                            "2); a restraint there says otherwise",
-                            l.freeStart && l.freeEnd ? "each end"
-                            : l.freeStart            ? "the first end"
-                                                     : "the last end",
-                            id)));
-    }
+    laneFindings(*this, out);
     out.insert(out.end(), assignment_->findings().begin(), assignment_->findings().end());
     return out;
 }
@@ -136,8 +81,9 @@ bool CheckModel::sameCheck(size_t member, const CheckModel& other, size_t there)
 {
     const Frame &f = *frame_, &g = *other.frame_;
     return forces_ == other.forces_ && members().item(member) == other.members().item(there) &&
-           lanes_.item(member) == other.lanes_.item(there) && assignment_->item(member) == other.assignment_->item(there) &&
-           f.combinations.shares(g.combinations) && f.design.swayX == g.design.swayX && f.design.swayY == g.design.swayY;
+           (lanes_.item(member) == other.lanes_.item(there) || lanes(member).checksLike(other.lanes(there))) &&
+           assignment_->item(member) == other.assignment_->item(there) && f.combinations.shares(g.combinations) &&
+           f.design.swayX == g.design.swayX && f.design.swayY == g.design.swayY;
 }
 
 TableSet CheckModel::setOf(size_t member, const CheckOutcome& o) const

@@ -8,7 +8,8 @@
 #include "core/checking/force_sets.h"
 #include "core/checking/plan.h"
 #include "core/frame/forces.h"
-#include "core/members/holds.h"
+#include "core/lengths/frame_restraint.h"
+#include "core/lengths/lengths.h"
 #include "core/members/members.h"
 #include "core/standards/common/steel.h"
 #include "core/standards/standard.h"
@@ -42,13 +43,16 @@ class CheckModel final : public WholeFrame
 public:
     using Standards = std::shared_ptr<const std::vector<Standard>>;
     using Motions = std::shared_ptr<const std::vector<NodeMotion>>;
+    using Restraint = std::shared_ptr<const FrameRestraint>;
     // Members are formed, held and given lengths at once; plans (forces in member axes) only for members that are asked for.
-    // `motions`: of the nodes, by column of the forces; without them the turn of a cantilever's root is not known.
+    // `motions`: of the nodes, by column of the forces; without them the turn of a cantilever's root is not known. `restraint`:
+    // of the same frame and forces; members it does not know, and all where there is none, are held at their ends as they
+    // stand.
     CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces, Standards standards,
-               Motions motions = nullptr);
+               Motions motions = nullptr, Restraint restraint = nullptr);
     // The next state after `before`: what `changed` does not touch is taken over.
     CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces, Motions motions,
-               const CheckModel& before, const Changed& changed);
+               Restraint restraint, const CheckModel& before, const Changed& changed);
 
     const Frame& frame() const override { return *frame_; }
     const std::shared_ptr<const Frame>& sharedFrame() const { return frame_; }
@@ -61,6 +65,14 @@ public:
     bool samePlaces(const CheckModel& other) const;
     const Lanes& lanes(size_t member) const override { return lanes_[member].lanes; }
     const MemberHolds& holds(size_t member) const { return lanes_[member].holds; }
+    const Restraint& restraint() const { return restraint_; }
+    // Is everything known of what holds the members that can be? `buckling`: with the lengths of buckling.
+    bool restraintKnown(bool buckling) const;
+    bool wantsBuckling() const; // some brief or member takes its lengths from it
+    // Of a member as the stiffness test left it; null: it was not tested.
+    const MemberRestraint* tested(size_t member) const { return restraint_ ? restraint_->of(members()[member]) : nullptr; }
+    // The joint of the alignment charts at the first or the last end of a segment of the major or the minor lane.
+    Joint joint(size_t member, LengthAxis axis, double at) const;
     // Of forming, holds and assignment.
     std::vector<Finding> findings() const;
     const Standards& standards() const { return standards_; }
@@ -100,7 +112,11 @@ public:
 
 private:
     void support(const CheckModel* before, const Changed* changed);
+    MemberHolds holdsFor(size_t member, const StatedRows& stated) const;
+    LengthContext context() const;
+    void lean();
     bool sameFactors(size_t member, const CheckModel& other, size_t there) const;
+    bool sameLanes(const CheckModel& before, const Changed& changed) const;
     void warnOfSway(size_t member, const Demands& d, MemberResult& r) const;
     MemberResult checkWith(size_t member, std::vector<double>& buffer, Demands& d) const;
     void demandsInto(size_t member, std::vector<double>& buffer, Demands& d) const;
@@ -112,6 +128,10 @@ private:
     Standards standards_;
     std::shared_ptr<const Formed> formed_;
     std::shared_ptr<const std::vector<std::vector<int>>> elementsAt_;
+    Restraint restraint_;
+    std::unique_ptr<const Joints> joints_;
+    std::shared_ptr<const MemberLines> lines_;
+    bool secondOrder_ = false; // systemLengthsStand()
     SharedList<MemberLanes> lanes_;
     std::shared_ptr<const Assignment> assignment_;
     std::shared_ptr<const ForceSets> sets_;

@@ -214,10 +214,30 @@ private:
             if (const auto a = c.word("axis", lengthAxisFromName, "major, minor, torsion, top, bottom", true)) l.axis = *a;
             l.k = c.positive("k");
             if (const auto v = c.positive("length")) l.length = length(*v);
-            if (c.has("k") == c.has("length")) c.fault("frame.value", "", "give \"k\" or \"length\", one of them");
+            l.way = c.word("way", lengthByFromName, "safe, system, ends, frame, buckling", false);
+            if (c.has("k") + c.has("length") + c.has("way") != 1)
+                c.fault("frame.value", "", "give \"k\", \"length\" or \"way\", one of them");
+            if (l.way && l.axis != LengthAxis::Major && l.axis != LengthAxis::Minor)
+                c.fault("frame.value", "way", "\"way\" is for the major and the minor axis");
+            if (l.length && *l.length > 10 * extent())
+                c.fault("frame.value", "length",
+                        fmt::format("{} is over ten times the frame, which is {} across",
+                                    frame_.units.text(Quantity::Length, *l.length),
+                                    frame_.units.text(Quantity::Length, extent())));
             l.extras = c.finish();
             frame_.design.lengths.push_back(std::move(l));
         });
+    }
+
+    // From corner to corner of all nodes, m.
+    double extent() const
+    {
+        Vec3 low{1e300, 1e300, 1e300}, high{-1e300, -1e300, -1e300};
+        for (const Node& n : frame_.nodes.list()) {
+            low = {std::min(low.x, n.at.x), std::min(low.y, n.at.y), std::min(low.z, n.at.z)};
+            high = {std::max(high.x, n.at.x), std::max(high.y, n.at.y), std::max(high.z, n.at.z)};
+        }
+        return frame_.nodes.empty() ? 0 : norm(high - low);
     }
 
     void checkInside(Cursor& c, std::string_view key, const std::string& member, double at)

@@ -312,6 +312,7 @@ private:
             j["axis"] = lengthAxisName(l.axis);
             if (l.k) j["k"] = clean(*l.k);
             if (l.length) j["length"] = out(Quantity::Length, *l.length);
+            if (l.way) j["way"] = lengthByName(*l.way);
             return with(j, l.extras);
         });
         list(o, "briefs", d.briefs, [&](const Brief& b) { return briefJson(b, f_.units); });

@@ -1,8 +1,8 @@
 #include "core/files/members_answer.h"
 
 #include "core/files/json_cursor.h"
+#include "core/lengths/frame_restraint.h"
 #include "core/members/forming_reason.h"
-#include "core/members/lengths.h"
 #include "core/restraint/found_holds.h"
 
 #include <cmath>
@@ -11,14 +11,27 @@ namespace wr {
 
 namespace {
 
+std::string_view wayName(LengthSource s)
+{
+    switch (s) {
+    case LengthSource::System: return "system";
+    case LengthSource::Ends: return "ends";
+    case LengthSource::FrameSway: return "alignment-sway";
+    case LengthSource::FrameBraced: return "alignment-braced";
+    case LengthSource::Buckling: return "buckling";
+    case LengthSource::Brief:
+    case LengthSource::Stated: return "factor";
+    }
+    return {};
+}
+
 constexpr LengthAxis kAxes[] = {LengthAxis::Major, LengthAxis::Minor, LengthAxis::Torsion, LengthAxis::Top, LengthAxis::Bottom};
 
 class MembersWriter
 {
 public:
-    MembersWriter(const CheckModel& model, const RestraintResult* tested)
-        : model_(model), tested_(tested), stated_(model.frame()), f_(model.frame()), elementsAt_(elementsAtNodes(f_)),
-          names_(memberNames(model.formed()))
+    explicit MembersWriter(const CheckModel& model)
+        : model_(model), f_(model.frame()), elementsAt_(elementsAtNodes(f_)), names_(memberNames(model.formed()))
     {
     }
 
@@ -30,7 +43,6 @@ public:
         return {{"format", "wren-members"},
                 {"version", 1},
                 {"units", {{"length", f_.units.length}, {"angle", "deg"}}},
-                {"usedByCheck", !tested_},
                 {"members", std::move(list)}};
     }
 
@@ -60,12 +72,13 @@ private:
             j["elements"].push_back(f_.elements[p.element].id);
         for (const auto& [node, at] : nodes)
             j["nodes"].push_back({{"node", f_.nodes[node].id}, {"at", length(at)}});
-        const MemberLanes lanes = lanesToWrite(model_, i, tested_, stated_);
-        j["holds"] = holds(lanes.holds, nodes);
+        j["holds"] = holds(model_.holds(i), nodes);
         j["segments"] = Json::array();
         j["lengths"] = Json::array();
         for (const LengthAxis axis : kAxes)
-            lane(axis, lanes.lanes.of(axis), j);
+            lane(axis, model_.lanes(i).of(axis), j);
+        for (const LengthAxis axis : {LengthAxis::Major, LengthAxis::Minor})
+            buckling(i, axis, j["lengths"]);
         return j;
     }
 
@@ -84,6 +97,7 @@ private:
             j["at"] = length(p.at);
             j.update(directions(p.held));
             j["origin"] = p.origin == HoldOrigin::Stated ? "hand" : "rule";
+            if (p.origin == HoldOrigin::Stated && !(p.found == p.held)) j["overruled"] = directions(p.found);
             Json ratio = Json::object();
             for (const Across d : kAcross)
                 if (const double x = p.ratio[static_cast<size_t>(d)]; std::isfinite(x))
@@ -109,26 +123,54 @@ private:
         for (const LaneSegment& s : segments) {
             const Json place = {length(s.from), length(s.to)};
             ends.push_back(place);
-            for (const LengthSource source : {LengthSource::Holds, LengthSource::Brief, LengthSource::Stated}) {
-                const double k = s.alternatives[static_cast<size_t>(source)];
-                if (std::isnan(k)) continue;
+            for (size_t k = 0; k < kLengthSources; ++k) {
+                const auto source = static_cast<LengthSource>(k);
+                const double factor = s.alternatives[k];
+                if (std::isnan(factor) || source == LengthSource::Buckling) continue;
                 j["lengths"].push_back({{"axis", name},
-                                        {"way", source == LengthSource::Holds ? "ends" : "factor"},
-                                        {"origin", source == LengthSource::Holds   ? "rule"
-                                                   : source == LengthSource::Brief ? "brief"
-                                                                                   : "hand"},
+                                        {"way", wayName(source)},
+                                        {"origin", source == LengthSource::Brief    ? "brief"
+                                                   : source == LengthSource::Stated ? "hand"
+                                                                                    : "rule"},
                                         {"segment", place},
-                                        {"k", k},
-                                        {"length", length(k * s.span())},
+                                        {"k", factor},
+                                        {"length", length(factor * s.span())},
                                         {"used", source == s.source}});
+                if (source == LengthSource::FrameSway || source == LengthSource::FrameBraced) {
+                    const bool own = (source == LengthSource::FrameSway) == s.sway;
+                    if (own) j["lengths"].back()["g"] = {stiffness(s.g[0]), stiffness(s.g[1])};
+                }
             }
         }
         j["segments"].push_back({{"axis", name}, {"segments", std::move(ends)}});
     }
 
+    static Json stiffness(double g) { return std::isfinite(g) ? Json(g) : Json("infinite"); }
+
+    // Of the frame's buckling, element by element.
+    void buckling(size_t i, LengthAxis axis, Json& out) const
+    {
+        const BucklingLengths* all = model_.restraint() ? model_.restraint()->buckling() : nullptr;
+        if (!all) return;
+        for (const MemberPiece& p : model_.members()[i].pieces) {
+            const BucklingLength& l = all->elements[static_cast<size_t>(p.element)][static_cast<size_t>(axis)];
+            if (l.set < 0) continue;
+            bool used = false;
+            for (const LaneSegment& s : model_.lanes(i).of(axis))
+                used |= s.source == LengthSource::Buckling && s.from < p.start + p.length - 1e-9 && s.to > p.start + 1e-9;
+            out.push_back({{"axis", lengthAxisName(axis)},
+                           {"way", wayName(LengthSource::Buckling)},
+                           {"origin", "rule"},
+                           {"combination", setName(f_, model_.forces().sets[static_cast<size_t>(l.set)])},
+                           {"element", f_.elements[p.element].id},
+                           {"length", length(l.length)},
+                           {"active", l.active},
+                           {"factor", l.factor},
+                           {"used", used}});
+        }
+    }
+
     const CheckModel& model_;
-    const RestraintResult* tested_;
-    StatedRows stated_;
     const Frame& f_;
     std::vector<std::vector<int>> elementsAt_;
     ElementName names_;
@@ -136,18 +178,9 @@ private:
 
 } // namespace
 
-MemberLanes lanesToWrite(const CheckModel& model, size_t member, const RestraintResult* tested, const StatedRows& stated)
+std::string writeMembers(const CheckModel& model)
 {
-    if (!tested) return {model.holds(member), model.lanes(member)};
-    const Member& m = model.members()[member];
-    MemberLanes out{holdsFrom(m, foundHolds(model.frame(), m, tested->members[member]), stated, stated.ruleHolds(m.id)), {}};
-    out.lanes = lengthsOf(m, out.holds, stated, model.briefOf(member));
-    return out;
-}
-
-std::string writeMembers(const CheckModel& model, const RestraintResult* tested)
-{
-    return MembersWriter(model, tested).all().dump(1) + "\n";
+    return MembersWriter(model).all().dump(1) + "\n";
 }
 
 } // namespace wr

@@ -58,12 +58,17 @@ struct DesignRestraint
     bool operator==(const DesignRestraint&) const = default;
 };
 
+// Which way gives effective lengths. Safe: the default rule of core/lengths/lengths.h; System: K = 1; Ends: by what the ends
+// are; Frame: the alignment charts' equations; Buckling: of the whole frame.
+enum class LengthBy { Safe, System, Ends, Frame, Buckling };
+
 struct DesignLength
 {
     std::string member;
     std::optional<double> from, to; // both absent: every segment of the axis
     LengthAxis axis = LengthAxis::Major;
-    std::optional<double> k, length; // one of them
+    std::optional<double> k, length; // one of the three
+    std::optional<LengthBy> way;     // major and minor axis only
     Extras extras;
     bool operator==(const DesignLength&) const = default;
 };
@@ -149,9 +154,12 @@ struct Brief
     bool tensionField = false;              // post-buckling strength of webs in shear
     LoadHeight loadHeight = LoadHeight::Centroid;
     std::array<std::optional<double>, 5> k; // effective length factors by LengthAxis, where no length is given by hand
-    bool secondOrderIncluded = false;       // given forces hold all second-order effects, whatever their results say
-    std::optional<double> cm;               // Cm stated instead of Eq. A-8-4, where B1 is asked for
-    std::vector<std::string> leaveOut;      // checks that are not to be made, listed in the result
+    LengthBy lengthsBy = LengthBy::Safe;    // of buckling about the major and the minor axis, where there is no factor
+    bool recommendedEnds =
+        false; // ends as they are in practice: G of 1 and 10 at bases, 0.65, 0.8, 1.2, 2.1 for 0.5, 0.7, 1, 2
+    bool secondOrderIncluded = false;  // given forces hold all second-order effects, whatever their results say
+    std::optional<double> cm;          // Cm stated instead of Eq. A-8-4, where B1 is asked for
+    std::vector<std::string> leaveOut; // checks that are not to be made, listed in the result
     AngleAxes angleAxes = AngleAxes::Principal;
     std::array<bool, 2> warpingFixed{};           // warping held at the first and the last end (torsion of open sections)
     std::optional<double> ltbStress, localStress; // Pa, critical stresses found elsewhere (unsymmetrical shapes)
@@ -223,6 +231,8 @@ std::string_view columnsRuleName(FormingRule::Columns c); // whole, at-levels
 std::optional<FormingRule::Columns> columnsRuleFromName(std::string_view n);
 std::string_view holdName(Hold h);
 std::optional<Hold> holdFromName(std::string_view n);
+std::string_view lengthByName(LengthBy b); // safe, system, ends, frame, buckling
+std::optional<LengthBy> lengthByFromName(std::string_view n);
 std::string_view lengthAxisName(LengthAxis a);
 std::optional<LengthAxis> lengthAxisFromName(std::string_view n);
 

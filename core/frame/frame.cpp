@@ -78,6 +78,9 @@ constexpr std::array kOrders{P<ForceOrder>{ForceOrder::First, "first"}, P<ForceO
                              P<ForceOrder>{ForceOrder::Amplified, "amplified"}};
 constexpr std::array kHolds{P<Hold>{Hold::Major, "major"},   P<Hold>{Hold::Minor, "minor"}, P<Hold>{Hold::Top, "top"},
                             P<Hold>{Hold::Bottom, "bottom"}, P<Hold>{Hold::Twist, "twist"}, P<Hold>{Hold::Warping, "warping"}};
+constexpr std::array kLengthBy{P<LengthBy>{LengthBy::Safe, "safe"}, P<LengthBy>{LengthBy::System, "system"},
+                               P<LengthBy>{LengthBy::Ends, "ends"}, P<LengthBy>{LengthBy::Frame, "frame"},
+                               P<LengthBy>{LengthBy::Buckling, "buckling"}};
 constexpr std::array kAxes{P<LengthAxis>{LengthAxis::Major, "major"}, P<LengthAxis>{LengthAxis::Minor, "minor"},
                            P<LengthAxis>{LengthAxis::Torsion, "torsion"}, P<LengthAxis>{LengthAxis::Top, "top"},
                            P<LengthAxis>{LengthAxis::Bottom, "bottom"}};
@@ -169,6 +172,14 @@ std::string_view holdName(Hold h)
 std::optional<Hold> holdFromName(std::string_view n)
 {
     return fromName(kHolds, n);
+}
+std::string_view lengthByName(LengthBy b)
+{
+    return nameOf(kLengthBy, b);
+}
+std::optional<LengthBy> lengthByFromName(std::string_view n)
+{
+    return fromName(kLengthBy, n);
 }
 std::string_view lengthAxisName(LengthAxis a)
 {

@@ -118,6 +118,12 @@ struct LoadCase
 };
 
 enum class Purpose { Strength, Service, Construction, Fire, Accidental, Seismic };
+// Loads that push a frame sideways.
+inline bool lateral(Action a)
+{
+    return a == Action::Wind || a == Action::Seismic || a == Action::Crane;
+}
+
 // Combinations that members are checked for strength with.
 inline bool forStrength(Purpose p)
 {

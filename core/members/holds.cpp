@@ -30,10 +30,10 @@ bool Held::lane(LengthAxis a) const
     return false;
 }
 
-std::string evidenceOf(const Frame& f, const HoldPoint& p)
+std::string evidenceOf(const Frame& f, HoldOrigin origin, int evidence)
 {
-    const auto row = static_cast<size_t>(p.evidence);
-    switch (p.origin) {
+    const auto row = static_cast<size_t>(evidence);
+    switch (origin) {
     case HoldOrigin::Nothing: return "nothing holds it";
     case HoldOrigin::Support: return "support of node " + f.nodes[row].id;
     case HoldOrigin::Joint: return "element " + f.elements[row].id + " frames in";
@@ -42,6 +42,11 @@ std::string evidenceOf(const Frame& f, const HoldPoint& p)
     case HoldOrigin::Stated: return "stated by hand";
     }
     return {};
+}
+
+std::string evidenceOf(const Frame& f, const HoldPoint& p)
+{
+    return evidenceOf(f, p.origin, p.evidence);
 }
 
 std::vector<std::vector<int>> elementsAtNodes(const Frame& f)
@@ -57,7 +62,12 @@ namespace {
 
 HoldPoint fork(HoldOrigin origin, int evidence)
 {
-    return {0, kFork, origin, evidence};
+    HoldPoint out;
+    out.held = kFork;
+    out.origin = origin;
+    out.evidence = evidence;
+    out.framed = true;
+    return out;
 }
 
 // An end is held by a support, or by an element that stands across it.
@@ -88,19 +98,16 @@ HoldPoint endOfPart(const Frame& f, const std::vector<int>& elementsThere, int n
 class Holder
 {
 public:
-    Holder(const Member& m, HoldPoint start, HoldPoint end) : m_(m)
-    {
-        end.at = m.length;
-        out_.points = {start, end};
-    }
     Holder(const Member& m, std::vector<HoldPoint> found) : m_(m) { out_.points = std::move(found); }
 
     void state(const DesignRestraint& r)
     {
-        HoldPoint& p = at(placed(r.at));
-        p.origin = HoldOrigin::Stated;
-        p.evidence = -1;
-        if (r.free) p.held = Held{};
+        HoldPoint& p = overruled(placed(r.at));
+        if (r.free) {
+            p.held = Held{};
+            p.framed = false;
+        }
+        p.framed |= !r.holds.empty();
         for (const Hold k : r.holds)
             p.held.set(k, true);
         for (const Hold k : r.lets)
@@ -110,10 +117,7 @@ public:
         HeldStretch s{placed(r.at), placed(*r.to), {}};
         for (const Hold k : r.holds) {
             s.held.set(k, true);
-            HoldPoint& end = at(s.to);
-            end.held.set(k, true);
-            end.origin = HoldOrigin::Stated;
-            end.evidence = -1;
+            overruled(s.to).held.set(k, true);
         }
         out_.stretches.push_back(s);
     }
@@ -131,6 +135,18 @@ private:
         for (const HoldPoint& p : out_.points)
             if (std::abs(p.at - at) < eps) at = p.at;
         return at;
+    }
+    HoldPoint& overruled(double place)
+    {
+        HoldPoint& p = at(place);
+        if (p.origin != HoldOrigin::Stated) {
+            p.found = p.held;
+            p.foundOrigin = p.origin;
+            p.foundEvidence = p.evidence;
+        }
+        p.origin = HoldOrigin::Stated;
+        p.evidence = -1;
+        return p;
     }
     HoldPoint& at(double place)
     {
@@ -165,14 +181,15 @@ MemberHolds holdsFrom(const Member& m, std::vector<HoldPoint> found, const State
 MemberHolds holdsOf(const Frame& f, const Member& m, const StatedRows& stated, const std::vector<std::vector<int>>& elementsAt,
                     bool wholeFrame)
 {
-    const auto end = [&](int node, const MemberPiece& last) {
-        return wholeFrame ? endOfWhole(f, elementsAt[node], node, last)
-                          : endOfPart(f, elementsAt[node], node, last, stated.anySupport());
+    const auto end = [&](int node, const MemberPiece& last, double at) {
+        HoldPoint out = wholeFrame ? endOfWhole(f, elementsAt[node], node, last)
+                                   : endOfPart(f, elementsAt[node], node, last, stated.anySupport());
+        out.at = at;
+        out.node = node;
+        return out;
     };
-    Holder out(m, end(m.startNode, m.pieces.front()), end(m.endNode, m.pieces.back()));
-    for (const DesignRestraint* r : stated.restraints(m.id))
-        out.state(*r);
-    return out.take();
+    return holdsFrom(m, {end(m.startNode, m.pieces.front(), 0), end(m.endNode, m.pieces.back(), m.length)}, stated,
+                     stated.ruleHolds(m.id));
 }
 
 } // namespace wr

@@ -1,5 +1,6 @@
 // What holds a member, and why: at points along it and over stretches of it. A stage of its own between forming and lengths.
-// Origin of a hold for now: the member's ends (held where something frames in or supports it) and the design block.
+// Origins: what the stiffness of the frame shows (core/restraint), the member's ends as they stand where that is not known, and
+// the design block.
 #pragma once
 
 #include "core/members/members.h"
@@ -35,16 +36,39 @@ enum class HoldOrigin {
     Stated     // an entry of design.restraints
 };
 
+// What the test of stiffness (core/restraint) says of a place in one direction.
+enum class HoldVerdict {
+    NotPressed, // nothing presses the member in that direction: it is counted as it frames in
+    Support,    // a rigid support
+    Holds,      // offered / needed >= 1
+    TooSoft,    // < 1
+    InMode,     // the frame buckles with this place moving before the member's own segments do
+    Unknown     // not tested
+};
+constexpr bool holds(HoldVerdict v)
+{
+    return v == HoldVerdict::NotPressed || v == HoldVerdict::Support || v == HoldVerdict::Holds;
+}
+
 // A place that is held (or an end that is not), with what it is known from.
 struct HoldPoint
 {
     double at = 0; // m along the member
     Held held;
     HoldOrigin origin = HoldOrigin::Nothing;
-    int evidence = -1; // the node of a support, the element that frames in; -1: none
+    int evidence = -1;   // the node of a support, the element that frames in; -1: none
+    int node = -1;       // that stands there; -1: none
+    bool framed = false; // something frames in or supports it, whether it holds or not
     // Offered over needed stiffness, against movement along z and along y, where it was tested (core/restraint); NaN: not.
     std::array<double, 2> ratio{std::numeric_limits<double>::quiet_NaN(), std::numeric_limits<double>::quiet_NaN()};
-    int set = -1;               // of forces that decided, place in ForceTable::sets
+    std::array<HoldVerdict, 2> verdict{HoldVerdict::Unknown, HoldVerdict::Unknown};
+    int set = -1; // of forces that decided, place in ForceTable::sets; -1: none, or the place's own Euler load stood for them
+    // What stood there before an entry was laid over it (origin Stated): kept, so that what was overruled can be seen.
+    Held found;
+    HoldOrigin foundOrigin = HoldOrigin::Nothing;
+    int foundEvidence = -1;
+    // What frames in can push in that direction (along itself, or a diaphragm or support does) and yet does not hold.
+    std::array<bool, 2> doubtful{};
     bool flangeAssumed = false; // a light element drawn on the centreline: taken as holding the top flange
 };
 
@@ -59,12 +83,14 @@ struct MemberHolds
 {
     std::vector<HoldPoint> points; // by place; both ends are always there
     std::vector<HeldStretch> stretches;
-    bool freeStart() const { return points.front().held.nothing(); }
-    bool freeEnd() const { return points.back().held.nothing(); }
+    static bool isFree(const HoldPoint& end) { return end.held.nothing() && !end.framed; }
+    bool freeStart() const { return isFree(points.front()); }
+    bool freeEnd() const { return isFree(points.back()); }
 };
 
 // Where it comes from in words: "support of node 4", "element B2 frames in", "stated by hand".
 std::string evidenceOf(const Frame& f, const HoldPoint& p);
+std::string evidenceOf(const Frame& f, HoldOrigin origin, int evidence);
 
 // `elementsAt`: elementsAtNodes(). An element that only continues the member's line (within 15°: steps and kinks) holds no end.
 // `wholeFrame`: the frame is analysed here, so an end that nothing holds is free; with given forces any element that goes on

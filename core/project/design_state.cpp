@@ -152,7 +152,10 @@ DesignState underStandard(const DesignState& s, const std::string& standard)
     frame->design.standard = standard;
     DesignState out = s;
     out.frame = std::move(frame);
-    return fresh(std::move(out), s.model->standards());
+    out.model = std::make_shared<const CheckModel>(out.frame, forcesOf(out.results), motionsOf(out.results),
+                                                   s.model->restraint(), *s.model, Changed{});
+    forget(out);
+    return auditedState(out);
 }
 
 DesignState withResults(const DesignState& s, std::shared_ptr<const FrameResults> results)
@@ -161,7 +164,8 @@ DesignState withResults(const DesignState& s, std::shared_ptr<const FrameResults
     out.analysis = {results, &results->forces.findings};
     if (results->forces.ok) out.results = std::move(results);
     out.model =
-        std::make_shared<const CheckModel>(out.frame, forcesOf(out.results), motionsOf(out.results), *s.model, Changed{});
+        std::make_shared<const CheckModel>(out.frame, forcesOf(out.results), motionsOf(out.results),
+                                           out.results == s.results ? s.model->restraint() : nullptr, *s.model, Changed{});
     forget(out);
     return auditedState(out);
 }
@@ -282,6 +286,23 @@ void carryResults(const DesignState& before, DesignState& next)
 
 } // namespace
 
+DesignState heldState(const DesignState& s, Progress& progress, bool buckling)
+{
+    buckling |= s.model->wantsBuckling();
+    if (s.model->restraintKnown(buckling)) return s;
+    const CheckModel::Restraint before = s.model->restraint();
+    const bool known = s.model->restraintKnown(false);
+    auto restraint = known
+                         ? std::make_shared<const FrameRestraint>(*before, *s.frame, s.forces(), progress)
+                         : std::make_shared<const FrameRestraint>(*s.frame, s.model->members(), s.forces(), buckling, progress);
+    if (progress.cancelled()) return s;
+    DesignState next = s;
+    next.model = std::make_shared<const CheckModel>(next.frame, forcesOf(next.results), motionsOf(next.results),
+                                                    std::move(restraint), *s.model, Changed{});
+    carryResults(s, next);
+    return auditedState(next);
+}
+
 std::optional<Advanced> advance(const DesignState& s, const Patch& patch, const ResultStore& store)
 {
     Frame frame = *s.frame;
@@ -310,8 +331,9 @@ Advanced advance(const DesignState& s, const Patch& patch, Frame changed, const 
             stale.analyse = stale.method;
     }
     if (next.results != s.results) next.analysis = {next.results, &next.results->forces.findings};
-    next.model =
-        std::make_shared<const CheckModel>(next.frame, forcesOf(next.results), motionsOf(next.results), *s.model, read.changed);
+    next.model = std::make_shared<const CheckModel>(
+        next.frame, forcesOf(next.results), motionsOf(next.results),
+        next.results == s.results ? s.model->restraint() : store.restraintOf(next.results), *s.model, read.changed);
     stale.members = !next.model->samePlaces(*s.model);
     const bool sameWhole =
         next.results == s.results && !stale.sizes && !stale.loads && &next.model->standard() == &s.model->standard();

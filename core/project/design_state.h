@@ -40,9 +40,13 @@ struct DesignState
 // `choice`. An analysis that fails leaves no forces; its findings say why.
 DesignState beginState(Frame frame, std::vector<Finding> read, const DesignState::Standards& standards,
                        const AnalysisChoice& choice, Progress& progress, std::shared_ptr<AnalysisMemory> memory = nullptr);
-// 2. Members whose results are stale are checked, and the audit follows; false in the second where it was cancelled.
+// 2. What holds the members and with what they buckle, found for the results at hand where it is not known yet; `buckling`:
+// with the lengths of the frame's buckling. Members whose lanes stay as they were keep their results. Where it is stopped, the
+// state is as it was.
+DesignState heldState(const DesignState& s, Progress& progress, bool buckling = false);
+// 3. Members whose results are stale are checked, and the audit follows; false in the second where it was cancelled.
 std::pair<DesignState, bool> checkedState(const DesignState& s, Progress& progress);
-// 3. What an analysis of its own finds, and what that does to the members. May take long.
+// 4. What an analysis of its own finds, and what that does to the members. May take long.
 DesignState judgedState(const DesignState& s, Progress& progress);
 
 // The same frame and forces under another standard, unchecked.

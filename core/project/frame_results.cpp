@@ -23,18 +23,31 @@ ResultKey resultKeyOf(const Frame& f)
 
 void ResultStore::put(ResultKey key, std::shared_ptr<const FrameResults> results)
 {
-    std::erase_if(kept_, [&](const auto& x) { return x.first == key; });
-    kept_.emplace_front(std::move(key), std::move(results));
+    std::erase_if(kept_, [&](const auto& x) { return x.key == key; });
+    kept_.push_front({std::move(key), std::move(results)});
     size_t bytes = 0, keep = 0;
     while (keep < kept_.size() && keep < kKept && (keep == 0 || bytes <= kBytes))
-        bytes += keep == 0 ? 0 : bytesOf(*kept_[keep].second), ++keep;
+        bytes += keep == 0 ? 0 : bytesOf(*kept_[keep].results), ++keep;
     kept_.resize(keep);
 }
 
 std::shared_ptr<const FrameResults> ResultStore::find(const ResultKey& key) const
 {
-    for (const auto& [k, results] : kept_)
-        if (k == key) return results;
+    for (const Kept& k : kept_)
+        if (k.key == key) return k.results;
+    return nullptr;
+}
+
+void ResultStore::hold(const std::shared_ptr<const FrameResults>& results, std::shared_ptr<const FrameRestraint> restraint)
+{
+    for (Kept& k : kept_)
+        if (k.results == results) k.restraint = restraint;
+}
+
+std::shared_ptr<const FrameRestraint> ResultStore::restraintOf(const std::shared_ptr<const FrameResults>& results) const
+{
+    for (const Kept& k : kept_)
+        if (k.results == results) return k.restraint;
     return nullptr;
 }
 

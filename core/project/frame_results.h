@@ -4,6 +4,7 @@
 
 #include "core/analysis/analyse.h"
 #include "core/frame/frame.h"
+#include "core/lengths/frame_restraint.h"
 
 #include <deque>
 #include <memory>
@@ -35,11 +36,20 @@ class ResultStore
 public:
     void put(ResultKey key, std::shared_ptr<const FrameResults> results);
     std::shared_ptr<const FrameResults> find(const ResultKey& key) const; // null: none are kept for it
+    // What holds the members under results that are kept.
+    void hold(const std::shared_ptr<const FrameResults>& results, std::shared_ptr<const FrameRestraint> restraint);
+    std::shared_ptr<const FrameRestraint> restraintOf(const std::shared_ptr<const FrameResults>& results) const;
 
 private:
     static constexpr size_t kKept = 8;
-    static constexpr size_t kBytes = size_t{400} << 20;                          // of all but the newest
-    std::deque<std::pair<ResultKey, std::shared_ptr<const FrameResults>>> kept_; // newest first
+    static constexpr size_t kBytes = size_t{400} << 20; // of all but the newest
+    struct Kept
+    {
+        ResultKey key;
+        std::shared_ptr<const FrameResults> results;
+        std::shared_ptr<const FrameRestraint> restraint = nullptr;
+    };
+    std::deque<Kept> kept_; // newest first
 };
 
 // Results that came with a file, under other cases and combinations: those whose case or combination is still the same, by name

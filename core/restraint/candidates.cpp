@@ -18,16 +18,6 @@ Vec3 directionOf(const Frame& f, const Element& e)
     return normalized(f.nodes[e.j].at - f.nodes[e.i].at);
 }
 
-// A rigid support holds a direction by itself, or by several of its directions together.
-bool fixedAlong(const Node& n, Vec3 along)
-{
-    double sum = 0;
-    const auto directions = n.supportDirections();
-    for (size_t d = 0; d < 3; ++d)
-        if (n.support[d].held) sum += std::pow(dot(directions[d], along), 2);
-    return sum > kRigid * kRigid;
-}
-
 // Stiffness an element could have across, for the order of what is named first.
 double weight(const Frame& f, const Element& e, Vec3 along)
 {
@@ -54,6 +44,15 @@ bool opposed(const Frame& f, const Element& a, const Element& b)
 }
 
 } // namespace
+
+bool fixedAlong(const Node& n, Vec3 along)
+{
+    double sum = 0;
+    const auto directions = n.supportDirections();
+    for (size_t d = 0; d < 3; ++d)
+        if (n.support[d].held) sum += std::pow(dot(directions[d], along), 2);
+    return sum > kRigid * kRigid;
+}
 
 std::vector<char> joinedNodes(const Frame& f)
 {

@@ -29,6 +29,9 @@ struct Candidate
 std::vector<Candidate> candidatesOf(const Frame& f, const Member& m, const std::vector<std::vector<int>>& elementsAt,
                                     const std::vector<char>& joined);
 
+// Does a rigid support hold a direction, by itself or by several of its own directions together?
+bool fixedAlong(const Node& n, Vec3 along);
+
 // Nodes that a diaphragm or a link joins to others.
 std::vector<char> joinedNodes(const Frame& f);
 

@@ -7,6 +7,21 @@
 
 namespace wr {
 
+namespace {
+
+bool kinked(const Frame& f, const Member& m)
+{
+    constexpr double kStraight = 1 - 1e-6; // cosine
+    for (size_t p = 0; p + 1 < m.pieces.size(); ++p) {
+        const Vec3 a = elementAxes(f, f.elements[m.pieces[p].element]).x,
+                   b = elementAxes(f, f.elements[m.pieces[p + 1].element]).x;
+        if (std::abs(dot(a, b)) < kStraight) return true;
+    }
+    return false;
+}
+
+} // namespace
+
 PlaceProbe::PlaceProbe(const TangentFrame& t, const Frame& f, const Member& m, const std::vector<Candidate>& places,
                        const std::array<std::vector<char>, 2>& counted)
     : t_(t), f_(f), m_(m), places_(places)
@@ -18,6 +33,14 @@ PlaceProbe::PlaceProbe(const TangentFrame& t, const Frame& f, const Member& m, c
             const Vec3 along = d == Across::Major ? places[k].axes.z : places[k].axes.y;
             (places[k].fixed[i] ? held_ : freedoms_)
                 .push_back({places[k].node, along, false, 1, static_cast<int>(k), static_cast<int>(i)});
+        }
+    // Along a line with kinks what is pushed sideways moves lengthwise too: there the places' lengthwise freedoms are groups as
+    // well, so that the rest of the frame and the line add up.
+    if (kinked(f, m))
+        for (size_t k = 0; k < places.size(); ++k) {
+            const Vec3 along = places[k].axes.x;
+            (fixedAlong(f.nodes[places[k].node], along) ? held_ : freedoms_)
+                .push_back({places[k].node, along, false, 1, -1, -1});
         }
     // Both end rotations: what an end is turned by is no hold against movement.
     for (const bool last : {false, true}) {

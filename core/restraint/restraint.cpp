@@ -2,6 +2,7 @@
 
 #include "core/base/powers.h"
 #include "core/members/holds.h"
+#include "core/restraint/lines.h"
 #include "core/restraint/place_test.h"
 
 #include <algorithm>
@@ -18,7 +19,7 @@ constexpr double kDust = 1e-3;      // of what its own Euler load would need: th
 constexpr double kMoves = 0.1;      // of the largest movement of a mode: a place takes part in it
 constexpr double kTakesPart = 0.01; // of the largest share: a member takes part in a mode
 
-// A member in one force set: which places count, and the level that follows.
+// A line of members in one force set: which places count, and the level that follows.
 struct State
 {
     Thrust thrust;
@@ -35,31 +36,58 @@ class Restraint
 public:
     Restraint(const Frame& f, const SharedList<Member>& members, const ForceTable& forces, const RestraintOptions& o,
               Progress& progress)
-        : f_(f), members_(members), forces_(forces), o_(o), progress_(progress), elementsAt_(elementsAtNodes(f)),
-          joined_(joinedNodes(f)), tangent_(f, o.shearDeformation, oneWayShares(f)), memberOf_(f.elements.size(), 0)
+        : f_(f), of_(members), forces_(forces), o_(o), progress_(progress), elementsAt_(elementsAtNodes(f)),
+          lines_(linesOf(f, members, elementsAt_)), joined_(joinedNodes(f)), tangent_(f, o.shearDeformation, oneWayShares(f)),
+          lineOf_(f.elements.size(), 0)
     {
-        out_.members.resize(members.size());
-        for (size_t i = 0; i < members.size(); ++i)
-            for (const MemberPiece& p : members[i].pieces)
-                memberOf_[static_cast<size_t>(p.element)] = i;
+        out_.members.resize(lines_.lines.size());
+        for (size_t i = 0; i < lines_.lines.size(); ++i)
+            for (const MemberPiece& p : chain(i).pieces)
+                lineOf_[static_cast<size_t>(p.element)] = i;
     }
 
     RestraintResult run()
     {
-        for (size_t i = 0; i < members_.size(); ++i)
-            for (Candidate& c : candidatesOf(f_, members_[i], elementsAt_, joined_))
+        for (size_t i = 0; i < lines_.lines.size(); ++i)
+            for (Candidate& c : candidatesOf(f_, chain(i), elementsAt_, joined_))
                 out_.members[i].places.push_back({std::move(c)});
+        for (const MemberRestraint& r : out_.members) {
+            constexpr double kNone = std::numeric_limits<double>::quiet_NaN();
+            idle_.emplace_back(r.places.size(), std::array<double, 2>{kNone, kNone});
+        }
         chooseSets();
-        if (!tangent_.sound()) return std::move(out_);
+        if (!tangent_.sound()) return taken();
         for (size_t k = 0; k < out_.sets.size() && !progress_.cancelled(); ++k)
             work(out_.sets[k], static_cast<double>(k) / static_cast<double>(out_.sets.size()));
         out_.tangents = tangent_.factorised();
         out_.complete = !progress_.cancelled() && !failed_;
         if (out_.complete) settle();
-        return std::move(out_);
+        return taken();
     }
 
 private:
+    const Member& chain(size_t i) const { return lines_.lines[i].chain; }
+
+    // Places of the lines given to the members they lie on.
+    RestraintResult taken()
+    {
+        std::vector<MemberRestraint> ofMembers(of_.size());
+        for (size_t i = 0; i < lines_.lines.size(); ++i)
+            for (const LinePart& part : lines_.lines[i].parts) {
+                const Member& m = of_[part.member];
+                MemberRestraint& r = ofMembers[part.member];
+                for (const PlaceTest& p : out_.members[i].places) {
+                    const double at = p.place.at - part.at;
+                    if (at < -1e-6 * m.length || at > (1 + 1e-6) * m.length) continue;
+                    r.places.push_back(p);
+                    r.places.back().place.at = std::clamp(part.reversed ? m.length - at : at, 0.0, m.length);
+                }
+                if (part.reversed) std::reverse(r.places.begin(), r.places.end());
+            }
+        out_.members = std::move(ofMembers);
+        return std::move(out_);
+    }
+
     // Sets for strength, those first that press the most members most; a set that presses none is not worked.
     void chooseSets()
     {
@@ -69,11 +97,11 @@ private:
         std::vector<std::vector<double>> level(list.size());
         for (size_t k = 0; k < list.size(); ++k) {
             const auto press = pressOf(f_, forces_, forces_.sets[list[k]]);
-            for (size_t i = 0; i < members_.size(); ++i)
+            for (size_t i = 0; i < lines_.lines.size(); ++i)
                 level[k].push_back(firstState(i, press).factor);
         }
         // Greedily: the set that comes nearest to every member's worst, with those chosen before it.
-        std::vector<double> best(members_.size(), std::numeric_limits<double>::infinity()), worst = best;
+        std::vector<double> best(lines_.lines.size(), std::numeric_limits<double>::infinity()), worst = best;
         for (const auto& l : level)
             for (size_t i = 0; i < l.size(); ++i)
                 worst[i] = std::min(worst[i], l[i]);
@@ -84,7 +112,7 @@ private:
             for (size_t k = 0; k < list.size(); ++k) {
                 if (used[k]) continue;
                 double sum = 0;
-                for (size_t i = 0; i < members_.size(); ++i)
+                for (size_t i = 0; i < lines_.lines.size(); ++i)
                     if (std::isfinite(worst[i]))
                         sum += worst[i] / std::min(level[k][i], best[i]) - (std::isfinite(best[i]) ? worst[i] / best[i] : 0);
                 if (sum > gain + 1e-9) {
@@ -95,14 +123,14 @@ private:
             if (next < 0) break;
             used[static_cast<size_t>(next)] = 1;
             out_.sets.push_back(static_cast<int>(list[static_cast<size_t>(next)]));
-            for (size_t i = 0; i < members_.size(); ++i)
+            for (size_t i = 0; i < lines_.lines.size(); ++i)
                 best[i] = std::min(best[i], level[static_cast<size_t>(next)][i]);
         }
     }
 
     State firstState(size_t i, const std::vector<ElementPress>& press) const
     {
-        State s{Thrust(f_, members_[i], press), {}};
+        State s{Thrust(f_, chain(i), press), {}};
         for (auto& c : s.counted)
             c.assign(out_.members[i].places.size(), 1);
         s.factor = factorOf(i, s);
@@ -110,15 +138,15 @@ private:
     }
 
     // Places that count in a direction, in order, with the member's ends; whether an end is held.
-    struct Line
+    struct Segments
     {
         std::vector<double> at;
         bool startHeld = false, endHeld = false;
     };
-    Line lineOf(size_t i, const State& s, Across d) const
+    Segments segmentsOf(size_t i, const State& s, Across d) const
     {
-        const double l = members_[i].length, eps = 1e-6 * l;
-        Line out;
+        const double l = chain(i).length, eps = 1e-6 * l;
+        Segments out;
         const auto& places = out_.members[i].places;
         for (size_t k = 0; k < places.size(); ++k)
             if (s.counted[static_cast<size_t>(d)][k]) out.at.push_back(places[k].place.at);
@@ -132,7 +160,7 @@ private:
     {
         double out = std::numeric_limits<double>::infinity();
         for (const Across d : kAcross) {
-            const Line line = lineOf(i, s, d);
+            const Segments line = segmentsOf(i, s, d);
             for (size_t k = 0; k + 1 < line.at.size(); ++k) {
                 const bool free = (k == 0 && !line.startHeld) || (k + 2 == line.at.size() && !line.endHeld);
                 out = std::min(out, s.thrust.factor(d, line.at[k], line.at[k + 1], free ? 2 : 1));
@@ -151,15 +179,15 @@ private:
         press_ = pressOf(f_, forces_, forces_.sets[static_cast<size_t>(set)]);
         states_.clear();
         int step = std::numeric_limits<int>::min();
-        for (size_t i = 0; i < members_.size(); ++i) {
+        for (size_t i = 0; i < lines_.lines.size(); ++i) {
             states_.push_back(firstState(i, press_));
             if (states_.back().presses()) step = std::max(step, stepOf(states_.back()));
         }
-        std::vector<char> settled(members_.size(), 0);
+        std::vector<char> settled(lines_.lines.size(), 0);
         while (step > std::numeric_limits<int>::min() && !progress_.cancelled()) {
             const double level = std::pow(o_.step, step);
             std::vector<size_t> here;
-            for (size_t i = 0; i < members_.size(); ++i)
+            for (size_t i = 0; i < lines_.lines.size(); ++i)
                 if (states_[i].presses() && !settled[i] && stepOf(states_[i]) >= step) here.push_back(i);
             if (!tangentAt(level)) {
                 failed_ = true; // what is not known to hold must not count
@@ -169,13 +197,13 @@ private:
             // What passes stays: places let go elsewhere only lower the loads others stand under.
             testAll(here, set, settled);
             int next = std::numeric_limits<int>::min();
-            for (size_t i = 0; i < members_.size(); ++i)
+            for (size_t i = 0; i < lines_.lines.size(); ++i)
                 if (states_[i].presses() && !settled[i]) next = std::max(next, stepOf(states_[i]));
             step = next;
             progress_.at(from, "what holds the members");
         }
         // What did not hold in this set.
-        for (size_t i = 0; i < members_.size(); ++i)
+        for (size_t i = 0; i < lines_.lines.size(); ++i)
             record(i, set);
     }
 
@@ -187,7 +215,7 @@ private:
             axial_.assign(f_.elements.size(), 0.0);
             for (size_t e = 0; e < axial_.size(); ++e) {
                 const double n = press_[e].axial;
-                axial_[e] = n < 0 ? n * std::min(level, states_[memberOf_[e]].stands()) : n * std::min(level, 1.0);
+                axial_[e] = n < 0 ? n * std::min(level, states_[lineOf_[e]].stands()) : n * std::min(level, 1.0);
             }
             if (tangent_.factor(axial_)) return true;
             const TangentFrame::Mode mode = tangent_.firstMode(axial_);
@@ -203,16 +231,16 @@ private:
         double largest = 0;
         for (size_t n = 0; n < f_.nodes.size(); ++n)
             largest = std::max(largest, mode.u.segment<3>(static_cast<Eigen::Index>(6 * n)).norm());
-        std::vector<double> share(members_.size(), 0.0);
+        std::vector<double> share(lines_.lines.size(), 0.0);
         for (size_t e = 0; e < axial_.size(); ++e) {
             if (!(axial_[e] < 0)) continue;
             const Vector12 u = tangent_.system().elementDisplacements(e, mode.u);
             const Matrix12 less = tangent_.tangent(e, 0) - tangent_.tangent(e, axial_[e]);
-            share[memberOf_[e]] += u.dot(less * u);
+            share[lineOf_[e]] += u.dot(less * u);
         }
         const double most = *std::max_element(share.begin(), share.end());
         bool any = false;
-        for (size_t i = 0; i < members_.size(); ++i) {
+        for (size_t i = 0; i < lines_.lines.size(); ++i) {
             if (share[i] < kTakesPart * most) continue;
             State& s = states_[i];
             const auto& places = out_.members[i].places;
@@ -230,7 +258,7 @@ private:
             s.factor = factorOf(i, s);
         }
         if (any) return;
-        for (size_t i = 0; i < members_.size(); ++i)
+        for (size_t i = 0; i < lines_.lines.size(); ++i)
             if (share[i] >= kTakesPart * most) states_[i].relief *= 0.95 * mode.part;
     }
 
@@ -249,7 +277,7 @@ private:
                 auto& mine = places.emplace_back();
                 for (const PlaceTest& p : out_.members[i].places)
                     mine.push_back(p.place);
-                probes.emplace_back(tangent_, f_, members_[i], mine, states_[i].counted);
+                probes.emplace_back(tangent_, f_, chain(i), mine, states_[i].counted);
                 columns += probes.back().columns();
             }
             Eigen::MatrixXd rhs = Eigen::MatrixXd::Zero(tangent_.system().unknowns(), columns);
@@ -281,11 +309,14 @@ private:
         std::vector<std::array<double, 2>> ratio(places.size(), {1e300, 1e300});
         for (const Across d : kAcross) {
             const auto c = static_cast<size_t>(d);
-            const Line line = lineOf(i, s, d);
+            const Segments line = segmentsOf(i, s, d);
             for (size_t k = 0; k < places.size(); ++k) {
                 if (!s.counted[c][k] || places[k].fixed[c]) continue;
                 const double needed = neededAt(s.thrust, d, line, places[k].at, stands);
-                if (!(needed > kDust * neededAtEuler(i, d, line, places[k].at))) continue;
+                if (!(needed > kDust * neededAtEuler(i, d, line, places[k].at))) {
+                    idle_[i][k][c] = offered[k][c];
+                    continue;
+                }
                 ratio[k][c] = offered[k][c] / needed;
                 worst = std::min(worst, ratio[k][c]);
                 PlaceTest& p = r.places[k];
@@ -307,7 +338,7 @@ private:
         return false;
     }
 
-    static double neededAt(const Thrust& t, Across d, const Line& line, double at, double level)
+    static double neededAt(const Thrust& t, Across d, const Segments& line, double at, double level)
     {
         double sum = 0;
         int sides = 0;
@@ -321,11 +352,15 @@ private:
     }
 
     // What the place would need if its segments stood at their own Euler loads in this direction.
-    double neededAtEuler(size_t i, Across d, const Line& line, double at) const
+    double neededAtEuler(size_t i, Across d, const Segments& line, double at) const
     {
-        const Element& e = f_.elements[members_[i].pieces.front().element];
-        const SectionProperties& p = f_.sections[e.section].properties;
-        const double ei = f_.materials[e.material].e * (d == Across::Major ? p.iy : p.iz);
+        double ei = std::numeric_limits<double>::infinity(); // the lesser of what meets there
+        for (const MemberPiece& piece : chain(i).pieces) {
+            if (piece.start > at + 1e-9 || piece.start + piece.length < at - 1e-9) continue;
+            const Element& e = f_.elements[piece.element];
+            const SectionProperties& p = f_.sections[e.section].properties;
+            ei = std::min(ei, f_.materials[e.material].e * (d == Across::Major ? p.iy : p.iz));
+        }
         double sum = 0;
         for (size_t k = 0; k + 1 < line.at.size(); ++k) {
             const double a = line.at[k], b = line.at[k + 1];
@@ -351,29 +386,68 @@ private:
     // What no set let go.
     void settle()
     {
-        for (MemberRestraint& r : out_.members)
-            for (PlaceTest& p : r.places)
+        for (size_t i = 0; i < out_.members.size(); ++i) {
+            for (PlaceTest& p : out_.members[i].places)
                 for (size_t c = 0; c < 2; ++c)
                     if (p.verdict[c] == HoldVerdict::Unknown)
                         p.verdict[c] = p.place.fixed[c]  ? HoldVerdict::Support
                                        : p.needed[c] > 0 ? HoldVerdict::Holds
                                                          : HoldVerdict::NotPressed;
+            for (const Across d : kAcross)
+                measureIdle(i, d);
+        }
+    }
+
+    // A direction in which no set presses the line: what frames in between its ends holds if it would at the line's own Euler
+    // load. (A beam that only crosses it bears nothing, and deflections must not be measured from there.)
+    void measureIdle(size_t i, Across d)
+    {
+        const auto c = static_cast<size_t>(d);
+        auto& places = out_.members[i].places;
+        const double l = chain(i).length, eps = 1e-6 * l;
+        while (true) {
+            Segments line;
+            for (const PlaceTest& p : places)
+                if (p.holds(d)) line.at.push_back(p.place.at);
+            if (line.at.empty() || line.at.front() > eps) line.at.insert(line.at.begin(), 0.0);
+            if (line.at.back() < l - eps) line.at.push_back(l);
+            double worst = 1;
+            PlaceTest* softest = nullptr;
+            for (size_t k = 0; k < places.size(); ++k) {
+                PlaceTest& p = places[k];
+                const double idle = idle_[i][k][c];
+                if (p.verdict[c] != HoldVerdict::NotPressed || std::isnan(idle) || p.place.at < eps || p.place.at > l - eps)
+                    continue;
+                p.offered[c] = idle;
+                p.needed[c] = neededAtEuler(i, d, line, p.place.at);
+                if (p.ratio(d) < worst) {
+                    worst = p.ratio(d);
+                    softest = &p;
+                }
+            }
+            if (!softest) break;
+            softest->verdict[c] = HoldVerdict::TooSoft;
+        }
+        for (PlaceTest& p : places)
+            if (p.verdict[c] == HoldVerdict::NotPressed && p.needed[c] > 0) p.verdict[c] = HoldVerdict::Holds;
     }
 
     const Frame& f_;
-    const SharedList<Member>& members_;
+    const SharedList<Member>& of_;
     const ForceTable& forces_;
     RestraintOptions o_;
     Progress& progress_;
     std::vector<std::vector<int>> elementsAt_;
+    MemberLines lines_; // what is tested: a line at a time
     std::vector<char> joined_;
     TangentFrame tangent_;
-    std::vector<size_t> memberOf_;
+    std::vector<size_t> lineOf_; // by element
     RestraintResult out_;
     std::vector<ElementPress> press_;
     std::vector<State> states_;
-    bool failed_ = false;       // no tangent could be had
-    std::vector<double> axial_; // as the tangent at hand was made
+    std::vector<std::vector<std::array<double, 2>>> idle_; // by line and place: N/m offered where nothing presses
+    bool failed_ = false;                                  // no tangent could be had
+    std::vector<double> axial_;                            // as the tangent at hand was made
 };
 
 } // namespace

@@ -10,6 +10,7 @@
 #pragma once
 
 #include "core/base/progress.h"
+#include "core/members/holds.h"
 #include "core/restraint/candidates.h"
 #include "core/restraint/thrust.h"
 
@@ -20,15 +21,6 @@
 
 namespace wr {
 
-enum class HoldVerdict {
-    NotPressed, // nothing presses the member in that direction: it is counted as it frames in
-    Support,    // a rigid support
-    Holds,      // offered / needed >= 1
-    TooSoft,    // < 1
-    InMode,     // the frame buckles with this place moving before the member's own segments do
-    Unknown     // the work was stopped
-};
-
 struct PlaceTest
 {
     Candidate place;
@@ -38,7 +30,7 @@ struct PlaceTest
     bool holds(Across d) const
     {
         const HoldVerdict v = verdict[static_cast<size_t>(d)];
-        return v == HoldVerdict::NotPressed || v == HoldVerdict::Support || v == HoldVerdict::Holds;
+        return wr::holds(v);
     }
     double ratio(Across d) const
     {

@@ -39,6 +39,7 @@ struct Span
     bool top = false, bottom = false; // which flange's compression it belongs to
     bool cantilever = false;
     bool freeAtStart = false;          // of a cantilever: its tip is the first end
+    bool goesOn = false;               // into another member: its own moments do not tell those of the whole span
     int first = 0, last = 0;           // stations, inclusive
     int quarter[3] = {0, 0, 0};        // stations at 1/4, 1/2, 3/4
     int axialFirst = 0, axialLast = 0; // stations of all column segments that overlap it
@@ -72,6 +73,7 @@ struct BendingSegment
     double from = 0, to = 0;
     double length = 0; // m, without sway: the holds' distance, or less where a factor below 1 is stated; a free end doubles it
     bool cantilever = false;
+    bool goesOn = false;     // as of Span
     int first = 0, last = 0; // stations, inclusive
 };
 struct BendingDemand

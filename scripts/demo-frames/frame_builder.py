@@ -47,16 +47,10 @@ class Frame:
         a, b = (self.at[n] for n in self.ends[element])
         return sum((p - q) ** 2 for p, q in zip(a, b)) ** 0.5
 
-    def member(self, id, elements, group, held_inside=None):
-        """held_inside: what every inner node holds, or None."""
+    def member(self, id, elements, group):
         self.design["members"].append({"id": id, "elements": elements, "group": group})
         if group not in [g["id"] for g in self.design["groups"]]:
             self.design["groups"].append({"id": group})
-        if held_inside:
-            s = 0.0
-            for e in elements[:-1]:
-                s += self.length(e)
-                self.design["restraints"].append({"member": id, "at": round(s, 4), "holds": held_inside})
 
     def case(self, id, title, action, self_weight=0):
         c = {"id": id, "title": title, "action": action}

@@ -33,7 +33,6 @@ def corner(k, z, part=1.0):
 
 
 PIN = {"i": ["my", "mz"], "j": ["my", "mz", "t"]}
-ALL = ["major", "minor", "top", "bottom", "twist"]
 
 f.case("D", "Self-weight", "dead", 1.0)
 f.case("SD", "Decking, rails, stairs", "superimposed")
@@ -49,7 +48,7 @@ tiers = [(0.0, 36.0, "Leg low", "Legs, lower"), (36.0, 72.0, "Leg mid", "Legs, m
 for k in range(4):
     for t, (z0, z1, section, group) in enumerate(tiers):
         parts = [f.element(corner(k, z), corner(k, z + STEP), section, "Tube") for z in levels if z0 <= z < z1]
-        f.member(f"LEG-{names[k]}{t + 1}", parts, group, ALL)
+        f.member(f"LEG-{names[k]}{t + 1}", parts, group)
         for e in parts:
             q = {0: 0.06, 1: 0.07, 2: 0.08}[t]
             f.line("WE", e, [q, 0, 0], "projected")
@@ -99,14 +98,14 @@ for p, z in enumerate(platforms):
     for side, line in edges.items():
         parts = [f.element(a, b, "Edge", "Beam", {**({"i": ["my", "mz"]} if k == 0 else {}), **({"j": ["my", "mz", "t"]} if k == 2 else {})} or None)
                  for k, (a, b) in enumerate(zip(line, line[1:]))]
-        f.member(f"EB-{p + 1}{side}", parts, "Edge beams", ALL)
+        f.member(f"EB-{p + 1}{side}", parts, "Edge beams")
         for e in parts:
             load(e, bay / 2 if side in "NS" else 0.5, 0.06)
     for j in (1, 2):
         line = [grid[i][j] for i in range(4)]
         parts = [f.element(a, b, "Main", "Beam", {**({"i": ["my", "mz"]} if k == 0 else {}), **({"j": ["my", "mz", "t"]} if k == 2 else {})} or None)
                  for k, (a, b) in enumerate(zip(line, line[1:]))]
-        f.member(f"MB-{p + 1}{'N' if j == 1 else 'S'}", parts, "Main beams", ALL)
+        f.member(f"MB-{p + 1}{'N' if j == 1 else 'S'}", parts, "Main beams")
         for e in parts:
             load(e, bay / 2)
     for i in (1, 2):

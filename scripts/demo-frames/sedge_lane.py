@@ -24,7 +24,7 @@ RAIL, CRANE, FLOOR = 2.4, 5.2, 3.2
 FRAMES = range(7)
 LINES = [0.0, SPAN, 2 * SPAN]                     # column lines
 PIN = {"i": ["my", "mz"], "j": ["my", "mz", "t"]}
-HELD = ["major", "minor", "top", "bottom", "twist"]
+FLY_BRACE = ["minor", "top", "bottom", "twist"]
 
 f.case("G", "Self-weight", "dead", 1.0)
 f.case("G2", "Roofing, cladding, floor", "superimposed")
@@ -74,12 +74,7 @@ for k in FRAMES:
         nodes = [f.node(x, y, z) for z in levels]
         column_nodes[k, n] = dict(zip(levels, nodes))
         parts = [f.element(a, b, ["Crane column", "Valley column", "Column"][n], "S355") for a, b in zip(nodes, nodes[1:])]
-        f.member(f"C{'WVE'[n]}{k + 1}", parts, ["Columns, west", "Columns, valley", "Columns, east"][n], None)
-        z = 0.0
-        for e, level in zip(parts[:-1], levels[1:]):
-            z += f.length(e)
-            holds = ["minor", "twist", "top", "bottom"] if level != RAIL else ["minor"]
-            f.design["restraints"].append({"member": f"C{'WVE'[n]}{k + 1}", "at": round(z, 4), "holds": holds})
+        f.member(f"C{'WVE'[n]}{k + 1}", parts, ["Columns, west", "Columns, valley", "Columns, east"][n])
         f.support(nodes[0], "ux", "uy", "uz", "ry", "rz")  # bases fixed in the plane of the frames
 
 # Rafters with haunches at the columns.
@@ -92,10 +87,9 @@ for k in FRAMES:
         f.member(f"H{k + 1}{'abcd'[h]}", [haunch], "Haunches")
         parts = [f.element(at[a], at[b], "Rafter", "S355") for a, b in zip(xs[1:], xs[2:])]
         f.member(f"R{k + 1}{'abcd'[h]}", parts, "Rafters")
-        s = 0.0
-        for i, e in enumerate(parts[:-1]):
-            s += f.length(e)
-            f.design["restraints"].append({"member": f"R{k + 1}{'abcd'[h]}", "at": round(s, 4), "holds": HELD[1:] if i != 1 else ["minor", "top"]})
+        # A fly brace at the purlin nearest the ridge.
+        s = sum(f.length(e) for e in parts[:-1])
+        f.design["restraints"].append({"member": f"R{k + 1}{'abcd'[h]}", "at": round(s, 4), "holds": FLY_BRACE})
 
 # Purlins, eaves and valley beams carry the roof's loads.
 for k in FRAMES[:-1]:
@@ -192,8 +186,7 @@ for k in range(4, 7):
     floor += nodes
     es = [f.element(a, b, "Floor main", "S355", {"i": ["my", "mz"]} if i == 0 else {"j": ["my", "mz", "t"]} if i == 7 else None)
           for i, (a, b) in enumerate(zip(nodes, nodes[1:]))]
-    f.member(f"MB{k + 1}", es, "Floor main beams", ["minor", "top", "twist", "bottom"])
-    f.design["restraints"].append({"member": f"MB{k + 1}", "at": SPAN / 2, "holds": ["major"]})  # the post beneath
+    f.member(f"MB{k + 1}", es, "Floor main beams")
     for e in es:
         f.line("G2", e, [0, 0, -0.4])
     post = f.element(f.node(SPAN + 10.0, y, 0.0), nodes[4], "Floor post", "S355", {"j": ["my", "mz"]})

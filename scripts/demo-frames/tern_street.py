@@ -35,7 +35,7 @@ for k in frames:
         f.support(foot[k][s], "ux", "uy", "uz", "rz")
         f.line("W", c, [0.6 * width if s == 0 else 0.35 * width, 0, 0])
         parts = [f.element(head[k][s], mid[k][s], "Rafter", "S355"), f.element(mid[k][s], ridge[k], "Rafter", "S355", {"j": ["t"]})]
-        f.member(f"R{k + 1}{'LR'[s]}", parts, "Rafters", ["minor", "top"])
+        f.member(f"R{k + 1}{'LR'[s]}", parts, "Rafters")
         for e in parts:
             f.line("G2", e, [0, 0, -0.35 * width])
             f.line("S", e, [0, 0, -0.95 * width], "projected")

@@ -1,5 +1,5 @@
 // Holds with where they come from, and lengths with what each source offers.
-#include "core/members/lengths.h"
+#include "core/lengths/lengths.h"
 #include "tests/support.h"
 
 using namespace wr;

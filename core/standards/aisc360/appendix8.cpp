@@ -17,9 +17,11 @@ template <class Sink> double b1(const Context& c, const BendingSegment& s, const
     if (c.in.brief.cm) {
         cm = given(sink, "C_m", Quantity::Ratio, *c.in.brief.cm);
         sink.note("C_m is stated in the brief.");
-    } else if (d.loaded || s.cantilever) {
+    } else if (d.loaded || s.cantilever || s.goesOn) {
         cm = given(sink, "C_m", Quantity::Ratio, 1.0, "A-8.2.1(b)");
-        sink.note(s.cantilever ? "One end is free." : "Loads act between the ends.");
+        sink.note(s.cantilever ? "One end is free."
+                  : s.goesOn   ? "The segment goes on into another member."
+                               : "Loads act between the ends.");
     } else {
         const double smaller = std::abs(d.mFrom) < std::abs(d.mTo) ? d.mFrom : d.mTo,
                      larger = std::abs(d.mFrom) < std::abs(d.mTo) ? d.mTo : d.mFrom;

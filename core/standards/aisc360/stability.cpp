@@ -14,11 +14,6 @@ namespace wr::aisc360 {
 
 namespace {
 
-bool lateral(Action a)
-{
-    return a == Action::Wind || a == Action::Seismic || a == Action::Crane;
-}
-
 // Strength combinations of gravity alone that hold no notional case.
 std::vector<std::string> withoutNotional(const WholeFrame& model)
 {

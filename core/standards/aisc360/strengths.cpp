@@ -70,6 +70,10 @@ template <class Sink> double spanCb(const Context& c, const Span& span, const Sp
         sink.note("Cantilever with a free end: C_b = 1 (F1).");
         return 1;
     }
+    if (span.goesOn) {
+        sink.note("The segment goes on into another member: C_b = 1, whatever the moments there.");
+        return 1;
+    }
     const bool major = axis == Axis::Major;
     const double largest = major ? d.largest() : d.minor().value;
     double cb = momentFactor(largest, major ? d.a : d.za, major ? d.b : d.zb, major ? d.c : d.zc, sink);

@@ -32,12 +32,13 @@ template <auto Member> void flag(std::vector<BoundOption<B>>& t, Option o)
 }
 template <size_t Axis> void factor(std::vector<BoundOption<B>>& t, std::string_view key)
 {
-    t.push_back(bindBy<B, FactorAccess<Axis>>({.key = key,
-                                               .kind = Kind::Number,
-                                               .standing = "1; 2 for free-ended columns",
-                                               .meaning = "effective length factor, where lengths says nothing",
-                                               .least = 0,
-                                               .above = true}));
+    t.push_back(
+        bindBy<B, FactorAccess<Axis>>({.key = key,
+                                       .kind = Kind::Number,
+                                       .standing = Axis < 2 ? "as lengths.by says" : "1; 2 for free-ended members in torsion",
+                                       .meaning = "effective length factor, where lengths says nothing",
+                                       .least = 0,
+                                       .above = true}));
 }
 
 std::vector<BoundOption<B>> make()
@@ -94,6 +95,18 @@ std::vector<BoundOption<B>> make()
     factor<2>(t, "k.torsion");
     factor<3>(t, "k.top");
     factor<4>(t, "k.bottom");
+    t.push_back(bind<B, &B::lengthsBy>({.key = "lengths.by",
+                                        .kind = Kind::Word,
+                                        .standing = "safe",
+                                        .meaning = "which way gives the lengths of buckling about the major and the minor axis",
+                                        .words = {"safe", "system", "ends", "frame", "buckling"}}));
+    t.push_back(
+        bind<B, &B::recommendedEnds>({.key = "lengths.ends",
+                                      .kind = Kind::Word,
+                                      .standing = "theoretical",
+                                      .meaning = "fixed and pinned ends as in theory (G 0 and infinite; 0.5, 0.7, 1, 2) or "
+                                                 "as recommended for design (G 1 and 10 at bases; 0.65, 0.8, 1.2, 2.1)",
+                                      .words = {"theoretical", "recommended"}}));
     number<&B::ltbStress>(t, {.key = "statedStress.ltb",
                               .standing = "none",
                               .meaning = "critical stress found elsewhere, for sections without dimensions",

@@ -108,6 +108,12 @@ Segment segmentOf(const Demands& d, size_t set, size_t span)
     const double* f = d.concurrent(set);
     const std::span<const double> x(d.x.data() + first, count), my(f + 4 * n + first, count), vz(f + 2 * n + first, count);
     Segment out = sampleSegment(x, my, vz, p.from, p.to, std::max(p.lb, 1e-6));
+    if (p.goesOn) { // into another member, whose moments are not known here: as if uniform
+        const double peak = out.peak();
+        out.m.fill(peak);
+        out.q.fill(0);
+        out.largest = std::abs(peak);
+    }
     if (p.cantilever) {
         // The free end is the member's; its factor of 2 stands for what the solution knows itself.
         out.cantilever = true;
@@ -172,7 +178,11 @@ MomentShape laneShape(const Context& c, const Demands& d, size_t set, const Span
         const MomentShape shape = shapeBetween(d, m, v, s.from, s.to);
         const double here = inside(s, shape);
         const bool alike = std::abs(here - largest) <= 1e-6 * std::max(here, largest);
-        if (largest < 0 || (alike ? equivalentMomentB(shape) > equivalentMomentB(best) : here > largest)) {
+        if (s.beyond > 0) { // what it goes on into is not known here: as if uniform
+            MomentShape uniform;
+            uniform.first = uniform.last = uniform.middle = here;
+            if (largest < 0 || here >= largest) best = uniform, from = s.from, to = s.to;
+        } else if (largest < 0 || (alike ? equivalentMomentB(shape) > equivalentMomentB(best) : here > largest)) {
             best = shape;
             from = s.from;
             to = s.to;
@@ -226,7 +236,7 @@ Beamcolumn beamcolumnOf(const Context& c, const Strengths& s, const Demands& d, 
     const auto sways = [&](LengthAxis axis) {
         const auto& lane = c.in.lanes.of(axis);
         return std::any_of(lane.begin(), lane.end(), [&](const LaneSegment& l) {
-            return l.from < p.to - 1e-9 && l.to > p.from + 1e-9 && l.length > l.span() * (1 + 1e-6);
+            return l.from < p.to - 1e-9 && l.to > p.from + 1e-9 && l.beyond == 0 && l.length > l.span() * (1 + 1e-6);
         });
     };
     b.swayY = sways(LengthAxis::Major);
@@ -235,7 +245,7 @@ Beamcolumn beamcolumnOf(const Context& c, const Strengths& s, const Demands& d, 
     b.z = laneShape(c, d, set, p, LengthAxis::Minor, true);
     const size_t n = d.x.size();
     const double* m = d.concurrent(set) + 4 * n;
-    b.lt = {m[p.first], m[p.quarter[1]], m[p.last], 1, false};
+    b.lt = p.goesOn ? MomentShape{b.my, b.my, b.my, 1, false} : MomentShape{m[p.first], m[p.quarter[1]], m[p.last], 1, false};
     return b;
 }
 

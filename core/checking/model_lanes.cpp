@@ -1,0 +1,194 @@
+// Holds and lengths of the members of a model (runner.h), and what of them may be taken over from the state before.
+#include "core/checking/runner.h"
+#include "core/lengths/storey_sway.h"
+#include "core/restraint/found_holds.h"
+
+#include <algorithm>
+#include <cmath>
+#include <optional>
+#include <tbb/blocked_range.h>
+#include <tbb/parallel_for.h>
+
+namespace wr {
+
+// Holds and lengths of every member: those of a member that is the same, held and checked as before, are taken over.
+void CheckModel::support(const CheckModel* before, const Changed* changed)
+{
+    const Frame& f = *frame_;
+    const SharedList<Member>& list = members();
+    if (!forces_->given) {
+        const SecondOrderRules* rules = standard().secondOrder;
+        secondOrder_ = systemLengthsStand(f, *forces_, rules && rules->stiffness < 1);
+        lines_ = before && before->lines_ && before->formed_ == formed_
+                     ? before->lines_
+                     : std::make_shared<const MemberLines>(linesOf(f, list, *elementsAt_));
+        const bool pressed = restraint_ && !restraint_->result().sets.empty();
+        joints_ = std::make_unique<const Joints>(
+            f, *elementsAt_,
+            pressed ? pressOf(f, *forces_, forces_->sets[static_cast<size_t>(restraint_->result().sets.front())])
+                    : std::vector<ElementPress>());
+    }
+    std::vector<char> again(list.size(), 0);
+    if (changed)
+        for (const std::string& id : changed->stated)
+            if (const auto place = find(id)) again[*place] = 1;
+    size_t next = 0; // where the member most likely stood
+    const auto placeBefore = [&](size_t i) -> std::optional<size_t> {
+        const SharedList<Member>& old = before->members();
+        if (next < old.size() && old.item(next) == list.item(i)) return next++;
+        const auto found = before->find(list[i].id);
+        if (!found || old.item(*found) != list.item(i)) return std::nullopt;
+        next = *found + 1;
+        return found;
+    };
+    const bool reuse = before && changed && sameLanes(*before, *changed);
+    std::vector<SharedList<MemberLanes>::Item> items(list.size());
+    std::vector<size_t> fresh;
+    const auto make = [&](size_t i) {
+        items[i] = nullptr;
+        fresh.push_back(i);
+    };
+    for (size_t i = 0; i < list.size(); ++i) {
+        if (reuse)
+            if (const auto place = placeBefore(i); place && !again[i] && sameFactors(i, *before, *place))
+                items[i] = before->lanes_.item(*place);
+        if (!items[i]) make(i);
+    }
+    // What goes on in another member hangs on that one's holds.
+    if (lines_ && !fresh.empty())
+        for (size_t k = 0, n = fresh.size(); k < n; ++k)
+            for (const LinePart& p : lines_->of(fresh[k]).parts)
+                if (items[p.member]) make(p.member);
+    if (!fresh.empty()) {
+        const StatedRows stated(f);
+        std::vector<std::shared_ptr<MemberLanes>> made(list.size());
+        const auto each = [&](auto&& work) {
+            tbb::parallel_for(tbb::blocked_range<size_t>(0, fresh.size(), 64), [&](const tbb::blocked_range<size_t>& block) {
+                for (size_t k = block.begin(); k < block.end(); ++k)
+                    work(fresh[k]);
+            });
+        };
+        each([&](size_t i) {
+            made[i] = std::make_shared<MemberLanes>();
+            made[i]->holds = holdsFor(i, stated);
+        });
+        LengthContext c = context();
+        c.holdsOf = [&](size_t i) -> const MemberHolds& { return made[i] ? made[i]->holds : items[i]->holds; };
+        each([&](size_t i) {
+            made[i]->lanes = lengthsOf(list[i], made[i]->holds, stated, briefOf(i), joints_ ? &c : nullptr, i);
+        });
+        for (const size_t i : fresh)
+            items[i] = std::move(made[i]);
+    }
+    lanes_.reserve(list.size());
+    for (auto& item : items)
+        lanes_.push_back(std::move(item));
+    lean();
+}
+
+// May lanes of the state before stand for members that are the same? They hang on the forces, on what holds, on the joints of
+// columns and on what is stated of the frame's sway.
+bool CheckModel::sameLanes(const CheckModel& before, const Changed& changed) const
+{
+    const Design &a = frame_->design, &b = before.frame_->design;
+    return forces_->given ? before.forces_->given
+                          : forces_ == before.forces_ && restraint_ == before.restraint_ && changed.elements.empty() &&
+                                secondOrder_ == before.secondOrder_ && a.swayX == b.swayX && a.swayY == b.swayY;
+}
+
+LengthContext CheckModel::context() const
+{
+    return {frame_.get(),
+            elementsAt_.get(),
+            joints_.get(),
+            secondOrder_,
+            restraint_ ? restraint_->buckling() : nullptr,
+            lines_.get(),
+            {}};
+}
+
+MemberHolds CheckModel::holdsFor(size_t member, const StatedRows& stated) const
+{
+    const Member& m = members()[member];
+    if (const MemberRestraint* found = tested(member))
+        return holdsFrom(m, foundHolds(*frame_, m, *found), stated, stated.ruleHolds(m.id));
+    return holdsOf(*frame_, m, stated, *elementsAt_, !forces_->given);
+}
+
+// What leans on the storeys of columns that sway. Of several sets of forces the one that presses a column most stands for it.
+void CheckModel::lean()
+{
+    if (!joints_ || secondOrder_ || !restraint_) return;
+    std::vector<SwayColumn> columns;
+    for (size_t i = 0; i < lanes_.size(); ++i)
+        for (const LengthAxis axis : {LengthAxis::Major, LengthAxis::Minor}) {
+            const auto& lane = lanes_[i].lanes.of(axis);
+            for (size_t k = 0; k < lane.size(); ++k)
+                if (lane[k].sway && !lane[k].cantilever)
+                    columns.push_back(swayColumn(*frame_, members()[i], i, axis, k, lane[k]));
+        }
+    std::erase_if(columns, [](const SwayColumn& c) { return !(c.high > c.low); });
+    if (columns.empty()) return;
+    std::vector<double> factor(columns.size(), kNoFactor), most(columns.size(), 0.0);
+    for (const int set : restraint_->result().sets) {
+        const auto press = pressOf(*frame_, *forces_, forces_->sets[static_cast<size_t>(set)]);
+        for (SwayColumn& c : columns) {
+            const LaneSegment& s = lanes_[c.member].lanes.of(c.axis)[c.segment];
+            c.thrust = Thrust(*frame_, members()[c.member], press).most(Across::Major, s.from, s.to);
+        }
+        const std::vector<double> leaned = leanedFactors(columns);
+        for (size_t k = 0; k < columns.size(); ++k)
+            if (!std::isnan(leaned[k]) && columns[k].thrust > most[k]) {
+                most[k] = columns[k].thrust;
+                factor[k] = leaned[k];
+            }
+    }
+    for (size_t k = 0; k < columns.size(); ++k) {
+        const SwayColumn& c = columns[k];
+        const LaneSegment& s = lanes_[c.member].lanes.of(c.axis)[c.segment];
+        const double now = std::isnan(factor[k]) ? c.factor : factor[k];
+        if (std::isnan(now) || now == s.alternative(LengthSource::FrameSway)) continue;
+        auto item = std::make_shared<MemberLanes>(lanes_[c.member]);
+        LaneSegment& mine = item->lanes.axis[static_cast<size_t>(c.axis)][c.segment];
+        mine.alternatives[static_cast<size_t>(LengthSource::FrameSway)] = now;
+        if (mine.source == LengthSource::FrameSway) {
+            mine.k = now;
+            mine.length = now * mine.span();
+        }
+        lanes_.set(c.member, std::move(item));
+    }
+}
+
+bool CheckModel::restraintKnown(bool buckling) const
+{
+    if (forces_->given || forces_->empty()) return true;
+    return restraint_ && restraint_->knows(members()) && (!buckling || restraint_->bucklingTried());
+}
+
+bool CheckModel::wantsBuckling() const
+{
+    const Design& d = frame_->design;
+    return std::any_of(d.briefs.list().begin(), d.briefs.list().end(),
+                       [](const Brief& b) { return b.lengthsBy == LengthBy::Buckling; }) ||
+           std::any_of(d.lengths.list().begin(), d.lengths.list().end(),
+                       [](const DesignLength& l) { return l.way == LengthBy::Buckling; });
+}
+
+Joint CheckModel::joint(size_t member, LengthAxis axis, double at) const
+{
+    if (!joints_) return {};
+    int node = -1;
+    for (const HoldPoint& p : holds(member).points)
+        if (std::abs(p.at - at) < 1e-6 * members()[member].length) node = p.node;
+    return jointAt(context(), members()[member], lanes(member).of(axis), axis, at, node);
+}
+
+// What of the brief lengths depend on, as of that member of another state.
+bool CheckModel::sameFactors(size_t member, const CheckModel& other, size_t there) const
+{
+    const auto &mine = assignment_->item(member), &its = other.assignment_->item(there);
+    return mine == its || (mine->brief.k == its->brief.k && mine->brief.lengthsBy == its->brief.lengthsBy &&
+                           mine->brief.recommendedEnds == its->brief.recommendedEnds);
+}
+
+} // namespace wr

@@ -1,0 +1,62 @@
+#include "core/lengths/storey_sway.h"
+
+#include "core/base/powers.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace wr {
+
+SwayColumn swayColumn(const Frame& f, const Member& m, size_t member, LengthAxis axis, size_t segment, const LaneSegment& s)
+{
+    constexpr double kSteep = 0.7071067811865476; // sin 45°
+    SwayColumn out;
+    out.member = member;
+    out.axis = axis;
+    out.segment = segment;
+    out.factor = s.unleaned;
+    const Vec3 up = f.upward();
+    if (!(std::abs(dot(m.axes.x, up)) > kSteep)) return out;
+    const Vec3 across = axis == LengthAxis::Major ? m.axes.z : m.axes.y;
+    out.moves = normalized(across - dot(across, up) * up);
+    const double foot = dot(f.nodes[m.startNode].at, up), rise = dot(m.axes.x, up);
+    const double a = foot + rise * s.from, b = foot + rise * s.to;
+    out.low = std::min(a, b);
+    out.high = std::max(a, b);
+    const SectionProperties& p = f.sections[m.section].properties;
+    out.euler = sqr(kPi / s.span()) * f.materials[m.material].e * (axis == LengthAxis::Major ? p.iy : p.iz);
+    return out;
+}
+
+std::vector<double> leanedFactors(const std::vector<SwayColumn>& columns)
+{
+    constexpr double kAlike = 0.7071; // cos 45°
+    std::vector<double> out(columns.size(), kNoFactor);
+    // By height, so that a column is held against its neighbours only.
+    std::vector<size_t> order(columns.size());
+    for (size_t i = 0; i < order.size(); ++i)
+        order[i] = i;
+    std::sort(order.begin(), order.end(), [&](size_t a, size_t b) { return columns[a].low < columns[b].low; });
+    double tallest = 0;
+    for (const SwayColumn& c : columns)
+        tallest = std::max(tallest, c.high - c.low);
+    for (size_t i = 0; i < columns.size(); ++i) {
+        const SwayColumn& c = columns[i];
+        if (std::isnan(c.factor) || !(c.thrust > 0)) continue;
+        const double middle = (c.low + c.high) / 2;
+        double thrust = 0, resists = 0;
+        auto it = std::lower_bound(order.begin(), order.end(), middle - tallest,
+                                   [&](size_t a, double low) { return columns[a].low < low; });
+        for (; it != order.end() && columns[*it].low < middle; ++it) {
+            const SwayColumn& o = columns[*it];
+            if (o.high < middle || std::abs(dot(o.moves, c.moves)) < kAlike) continue;
+            thrust += o.thrust;
+            if (!std::isnan(o.factor)) resists += o.euler / (o.factor * o.factor);
+        }
+        const double k = std::sqrt(c.euler / c.thrust * thrust / resists);
+        out[i] = std::max(k, std::sqrt(5.0 / 8.0) * c.factor);
+    }
+    return out;
+}
+
+} // namespace wr
