@@ -69,7 +69,11 @@ inline std::unique_ptr<CheckModel> modelOf(Frame frame, const AnalysisChoice& ch
         *t = givenForces(*f, findings);
     else
         *t = forcesOf(*f, choice).forces;
-    return std::make_unique<CheckModel>(f, t, std::make_shared<const std::vector<Standard>>(shippedStandards()));
+    auto ends = std::make_unique<CheckModel>(f, t, std::make_shared<const std::vector<Standard>>(shippedStandards()));
+    if (ends->restraintKnown(false)) return ends;
+    SilentProgress p;
+    return std::make_unique<CheckModel>(
+        f, t, nullptr, std::make_shared<const FrameRestraint>(*f, ends->members(), *t, false, p), *ends, Changed{});
 }
 
 inline const CheckOutcome& outcome(const CheckModel& m, const MemberResult& r, size_t member, std::string_view key)

@@ -39,7 +39,7 @@ public:
     void all()
     {
         entries();
-        if (const auto& r = model_.restraint(); r && !r->result().complete)
+        if (const auto& r = model_.restraint(); r && !r->result().complete && !model_.forces().given)
             put("hold.untested", "",
                 "the stiffness of what frames in could not be found: nothing inside the members is counted as a hold, ends are "
                 "taken as they stand; state what holds (design.restraints)");

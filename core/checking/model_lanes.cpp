@@ -16,7 +16,8 @@ void CheckModel::support(const CheckModel* before, const Changed* changed)
 {
     const Frame& f = *frame_;
     const SharedList<Member>& list = members();
-    if (!forces_->given) {
+    whole_ = !forces_->given || (restraint_ && restraint_->result().complete);
+    if (whole_) {
         const SecondOrderRules* rules = standard().secondOrder;
         secondOrder_ = systemLengthsStand(f, *forces_, rules && rules->stiffness < 1);
         lines_ = before && before->lines_ && before->formed_ == formed_
@@ -91,9 +92,9 @@ void CheckModel::support(const CheckModel* before, const Changed* changed)
 bool CheckModel::sameLanes(const CheckModel& before, const Changed& changed) const
 {
     const Design &a = frame_->design, &b = before.frame_->design;
-    return forces_->given ? before.forces_->given
-                          : forces_ == before.forces_ && restraint_ == before.restraint_ && changed.elements.empty() &&
-                                secondOrder_ == before.secondOrder_ && a.swayX == b.swayX && a.swayY == b.swayY;
+    if (whole_ != before.whole_) return false;
+    return !whole_ || (forces_ == before.forces_ && restraint_ == before.restraint_ && changed.elements.empty() &&
+                       secondOrder_ == before.secondOrder_ && a.swayX == b.swayX && a.swayY == b.swayY);
 }
 
 LengthContext CheckModel::context() const
@@ -112,7 +113,7 @@ MemberHolds CheckModel::holdsFor(size_t member, const StatedRows& stated) const
     const Member& m = members()[member];
     if (const MemberRestraint* found = tested(member))
         return holdsFrom(m, foundHolds(*frame_, m, *found), stated, stated.ruleHolds(m.id));
-    return holdsOf(*frame_, m, stated, *elementsAt_, !forces_->given);
+    return holdsOf(*frame_, m, stated, *elementsAt_, whole_);
 }
 
 // What leans on the storeys of columns that sway. Of several sets of forces the one that presses a column most stands for it.
@@ -120,12 +121,13 @@ void CheckModel::lean()
 {
     if (!joints_ || secondOrder_ || !restraint_) return;
     std::vector<SwayColumn> columns;
+    const std::vector<int> diaphragms = diaphragmOfNodes(*frame_);
     for (size_t i = 0; i < lanes_.size(); ++i)
         for (const LengthAxis axis : {LengthAxis::Major, LengthAxis::Minor}) {
             const auto& lane = lanes_[i].lanes.of(axis);
             for (size_t k = 0; k < lane.size(); ++k)
                 if (lane[k].sway && !lane[k].cantilever)
-                    columns.push_back(swayColumn(*frame_, members()[i], i, axis, k, lane[k]));
+                    columns.push_back(swayColumn(*frame_, diaphragms, members()[i], i, axis, k, lane[k]));
         }
     std::erase_if(columns, [](const SwayColumn& c) { return !(c.high > c.low); });
     if (columns.empty()) return;
@@ -161,7 +163,7 @@ void CheckModel::lean()
 
 bool CheckModel::restraintKnown(bool buckling) const
 {
-    if (forces_->given || forces_->empty()) return true;
+    if (forces_->empty() || (forces_->given && !frame_->anySupport())) return true;
     return restraint_ && restraint_->knows(members()) && (!buckling || restraint_->bucklingTried());
 }
 
@@ -188,7 +190,8 @@ bool CheckModel::sameFactors(size_t member, const CheckModel& other, size_t ther
 {
     const auto &mine = assignment_->item(member), &its = other.assignment_->item(there);
     return mine == its || (mine->brief.k == its->brief.k && mine->brief.lengthsBy == its->brief.lengthsBy &&
-                           mine->brief.recommendedEnds == its->brief.recommendedEnds);
+                           mine->brief.recommendedEnds == its->brief.recommendedEnds &&
+                           mine->brief.secondOrderIncluded == its->brief.secondOrderIncluded);
 }
 
 } // namespace wr

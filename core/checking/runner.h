@@ -131,6 +131,9 @@ private:
     Restraint restraint_;
     std::unique_ptr<const Joints> joints_;
     std::shared_ptr<const MemberLines> lines_;
+    // The file holds a whole frame: analysed here, or given forces with supports on which it stands. Else the file may hold a part
+    // of it only.
+    bool whole_ = true;
     bool secondOrder_ = false; // systemLengthsStand()
     SharedList<MemberLanes> lanes_;
     std::shared_ptr<const Assignment> assignment_;

@@ -256,7 +256,7 @@ private:
             }
         s.cantilever = false; // of a part of a line nothing is known that a cantilever's formulas ask
         const double k = (s.span() + s.beyond) / s.span();
-        offer(s, LengthSource::System, free && !(s.sway && c_ && c_->secondOrder) ? 2 * k : k);
+        offer(s, LengthSource::System, free && !(s.sway && c_ && secondOrder()) ? 2 * k : k);
         offer(s, LengthSource::Ends, s.alternative(LengthSource::System));
     }
 
@@ -277,7 +277,7 @@ private:
             s.g = {joint[0].g(own, recommended), joint[1].g(own, recommended)};
             offer(s, LengthSource::FrameBraced,
                   bracedFactor(joint[0].g(SwayCase::Braced, recommended), joint[1].g(SwayCase::Braced, recommended)));
-            if (!c_->secondOrder)
+            if (!secondOrder())
                 offer(s, LengthSource::FrameSway,
                       swayFactor(joint[0].g(SwayCase::Sway, recommended), joint[1].g(SwayCase::Sway, recommended)));
             s.unleaned = s.alternative(LengthSource::FrameSway);
@@ -333,6 +333,9 @@ private:
         if (!std::isnan(length)) offer(s, LengthSource::Buckling, length / s.span());
     }
 
+    // Sway is in the forces.
+    bool secondOrder() const { return c_->secondOrder || brief_.secondOrderIncluded; }
+
     // The frame stated not to sway in the direction in which this segment would.
     bool statedBraced(const LaneSegment& s) const
     {
@@ -367,7 +370,7 @@ private:
     void safe(LaneSegment& s) const
     {
         if (s.cantilever) return void(take(s, LengthSource::Ends) || take(s, LengthSource::System));
-        if (s.sway && !c_->secondOrder && !statedBraced(s)) {
+        if (s.sway && !secondOrder() && !statedBraced(s)) {
             if (take(s, LengthSource::FrameSway) || take(s, LengthSource::Ends)) return;
         }
         take(s, LengthSource::System);

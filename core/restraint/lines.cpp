@@ -55,7 +55,7 @@ private:
     std::optional<Step> next(size_t member, bool last) const
     {
         const Member& m = members_[member];
-        if (!m.broken.empty()) return std::nullopt;
+        if (!m.broken.empty() || m.pieces.empty()) return std::nullopt;
         const MemberPiece& piece = last ? m.pieces.back() : m.pieces.front();
         const int node = last ? m.endNode : m.startNode;
         const Element& mine = f_.elements[piece.element];
@@ -79,6 +79,7 @@ private:
             }
             if (line < most || released(other, node)) continue;
             if (!piecesMeet({out, a.y, a.z}, b, away, f_.sections[mine.section].shape).onePlane) continue;
+            if (memberOf_[static_cast<size_t>(e)] < 0) continue; // of a member that is no line
             const auto to = static_cast<size_t>(memberOf_[static_cast<size_t>(e)]);
             const Member& n = members_[to];
             if (to == member || !n.broken.empty() || (n.startNode != node && n.endNode != node)) continue;
@@ -120,7 +121,7 @@ private:
     {
         const Member& m = members_[s.member];
         const bool whole = line.parts.empty();
-        if (whole && !s.reversed) {
+        if (m.pieces.empty() || (whole && !s.reversed)) {
             line.chain = m;
             line.parts.push_back({s.member, 0, false, false});
             return;

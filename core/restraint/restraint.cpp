@@ -19,6 +19,8 @@ constexpr double kDust = 1e-3;      // of what its own Euler load would need: th
 constexpr double kMoves = 0.1;      // of the largest movement of a mode: a place takes part in it
 constexpr double kTakesPart = 0.01; // of the largest share: a member takes part in a mode
 
+constexpr size_t kNoLine = std::numeric_limits<size_t>::max(); // an element of a member that is no line
+
 // A line of members in one force set: which places count, and the level that follows.
 struct State
 {
@@ -38,7 +40,7 @@ public:
               Progress& progress)
         : f_(f), of_(members), forces_(forces), o_(o), progress_(progress), elementsAt_(elementsAtNodes(f)),
           lines_(linesOf(f, members, elementsAt_)), joined_(joinedNodes(f)), tangent_(f, o.shearDeformation, oneWayShares(f)),
-          lineOf_(f.elements.size(), 0)
+          lineOf_(f.elements.size(), kNoLine)
     {
         out_.members.resize(lines_.lines.size());
         for (size_t i = 0; i < lines_.lines.size(); ++i)
@@ -215,7 +217,8 @@ private:
             axial_.assign(f_.elements.size(), 0.0);
             for (size_t e = 0; e < axial_.size(); ++e) {
                 const double n = press_[e].axial;
-                axial_[e] = n < 0 ? n * std::min(level, states_[lineOf_[e]].stands()) : n * std::min(level, 1.0);
+                const bool pressed = n < 0 && lineOf_[e] != kNoLine;
+                axial_[e] = n * std::min(level, pressed ? states_[lineOf_[e]].stands() : 1.0);
             }
             if (tangent_.factor(axial_)) return true;
             const TangentFrame::Mode mode = tangent_.firstMode(axial_);
@@ -233,7 +236,7 @@ private:
             largest = std::max(largest, mode.u.segment<3>(static_cast<Eigen::Index>(6 * n)).norm());
         std::vector<double> share(lines_.lines.size(), 0.0);
         for (size_t e = 0; e < axial_.size(); ++e) {
-            if (!(axial_[e] < 0)) continue;
+            if (!(axial_[e] < 0) || lineOf_[e] == kNoLine) continue;
             const Vector12 u = tangent_.system().elementDisplacements(e, mode.u);
             const Matrix12 less = tangent_.tangent(e, 0) - tangent_.tangent(e, axial_[e]);
             share[lineOf_[e]] += u.dot(less * u);

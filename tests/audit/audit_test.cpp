@@ -92,7 +92,7 @@ TEST_CASE("audit: the method of design for stability is named with what it wants
     CHECK(has(direct, "stability.notional")); // its gravity combinations hold none
     CHECK_FALSE(has(direct, "stability.factors"));
     Frame stated = f;
-    stated.design.lengths.push_back({stated.design.members.front().id, {}, {}, LengthAxis::Major, 1.6, {}, {}});
+    stated.design.lengths.push_back({stated.design.members.front().id, {}, {}, LengthAxis::Major, 1.6, {}, {}, {}});
     CHECK(words(with(stated, true), "stability.factors").find(stated.design.members.front().id) != std::string::npos);
     // Every strength combination with a notional case: nothing is missing.
     Frame notional = f;

@@ -86,10 +86,10 @@ TEST_CASE("lengths: every source's factor is kept, and the last that has one sta
     CHECK(major.source == LengthSource::Brief);
     CHECK(major.k == 1.4);
     CHECK(major.byHand);
-    CHECK(major.alternatives[0] == 1.0);
-    CHECK(major.alternatives[1] == 1.4);
-    CHECK(std::isnan(major.alternatives[2]));
-    CHECK(plain.of(LengthAxis::Major).front().source == LengthSource::Holds);
+    CHECK(major.alternative(LengthSource::System) == 1.0);
+    CHECK(major.alternative(LengthSource::Brief) == 1.4);
+    CHECK(std::isnan(major.alternative(LengthSource::Stated)));
+    CHECK(plain.of(LengthAxis::Major).front().source == LengthSource::System);
     CHECK_FALSE(plain.of(LengthAxis::Major).front().byHand);
     const auto& minor = col.of(LengthAxis::Minor);
     REQUIRE(minor.size() == 2);
@@ -97,12 +97,12 @@ TEST_CASE("lengths: every source's factor is kept, and the last that has one sta
     CHECK_THAT(minor[0].length, WithinRel(2.2, 1e-12));
     CHECK(minor[1].source == LengthSource::Stated);
     CHECK_THAT(minor[1].length, WithinRel(3.0, 1e-12));
-    CHECK_THAT(minor[1].alternatives[2], WithinRel(0.75, 1e-12));
-    CHECK(minor[1].alternatives[1] == 1.1);
+    CHECK_THAT(minor[1].alternative(LengthSource::Stated), WithinRel(0.75, 1e-12));
+    CHECK(minor[1].alternative(LengthSource::Brief) == 1.1);
     // A free end: 2 by the holds of a column lane.
     const Lanes beam = m.lanes("beam");
     const LaneSegment& tip = beam.of(LengthAxis::Major).front();
     CHECK(tip.cantilever);
     CHECK(tip.k == 2.0);
-    CHECK(tip.alternatives[0] == 2.0);
+    CHECK(tip.alternative(LengthSource::Ends) == 2.0);
 }

@@ -313,3 +313,81 @@ TEST_CASE("restraint: half the depth holds flanges and twist, a lighter element 
     }
     CHECK(holds(200, "axial").flangeAssumed); // a bar takes hold of one line only
 }
+
+TEST_CASE("restraint: a kinked line that stands alone is held by nothing inside it, whichever way it may spread", "[restraint]")
+{
+    // A beam of ten pieces with a ridge in the middle, stood on by struts that hold sideways only; in its own plane nothing but
+    // its supports is there. What it is pushed by at the ridge it takes lengthwise, which is no hold.
+    const auto ridge = [](double rise, bool roller, bool backwards) {
+        std::string nodes, elements, loads;
+        for (int i = 0; i <= 10; ++i) {
+            const double x = 2.0 * i, z = rise * (1 - std::abs(x - 10) / 10);
+            const std::string support = i == 0              ? R"(,"support":{"ux":true,"uy":true,"uz":true,"rx":true})"
+                                        : i == 10 && roller ? R"(,"support":{"uy":true,"uz":true,"rx":true})"
+                                        : i == 10           ? R"(,"support":{"ux":true,"uy":true,"uz":true,"rx":true})"
+                                                            : "";
+            nodes += fmt::format(R"({}{{"id":"n{}","at":[{},0,{}]{}}})", i ? "," : "", i, x, z, support);
+            if (i > 0) {
+                const bool turned = backwards && i % 2;
+                elements += fmt::format(R"({{"id":"e{}","nodes":["n{}","n{}"],"section":"S","material":"M"}},)", i,
+                                        turned ? i : i - 1, turned ? i - 1 : i);
+            }
+            if (i > 0 && i < 10) {
+                nodes += fmt::format(R"(,{{"id":"g{}","at":[{},3,{}],{}}})", i, x, z, test::kFixed.substr(0));
+                elements += fmt::format(
+                    R"({{"id":"s{}","nodes":["n{}","g{}"],"section":"S","material":"M","behaviour":"axial"}},)", i, i, i);
+                loads += fmt::format(R"({{"node":"n{}","f":[0,0,-5]}},)", i);
+            }
+        }
+        elements.pop_back();
+        loads += fmt::format(R"({{"node":"n10","f":[{},0,0]}})", roller ? -50 : 0);
+        return test::frameOf(test::beam("\"nodes\":[" + nodes + "],\"elements\":[" + elements + "]",
+                                        R"({"id":"G","nodal":[)" + loads + "]}",
+                                        R"(,"combinations":[{"id":"U","purpose":"strength","terms":{"G":1}}])"));
+    };
+    for (const double rise : {0.0, 0.5, 1.0})
+        for (const bool roller : {true, false})
+            for (const bool backwards : {false, true}) {
+                const Frame f = ridge(rise, roller, backwards);
+                const RestraintResult r = tested(f);
+                std::vector<Finding> findings;
+                const Formed formed = formMembers(f, findings);
+                CAPTURE(rise, roller, backwards);
+                for (size_t i = 0; i < formed.members().size(); ++i)
+                    for (const PlaceTest& p : r.members[i].places) {
+                        const std::string& id = f.nodes[p.place.node].id;
+                        if (id[0] != 'n' || id == "n0" || id == "n10" ||
+                            f.elements[formed.members()[i].pieces[0].element].id[0] == 's')
+                            continue;
+                        CAPTURE(id);
+                        CHECK(p.holds(Across::Minor));
+                        if (rise == 0 && !roller) continue; // nothing presses it
+                        CHECK_FALSE(p.holds(Across::Major));
+                        CHECK(std::abs(p.offered[0]) <=
+                              0.01 * p.needed[0]); // neither is there where the frame buckled with it first
+                    }
+            }
+}
+
+TEST_CASE("restraint: a line of members is tested as one: a step, a splice or a member's end holds nothing", "[restraint]")
+{
+    // The column of two halves as one member, as two by the file, and with another section above.
+    const auto ratio = [](const std::string& design, bool step) {
+        Frame f = braced(2e6, 100, design);
+        if (step) {
+            f.sections.push_back(f.sections[0]);
+            f.sections.edit().back().id = "S2";
+            f.elements.edit()[1].section = static_cast<int>(f.sections.size()) - 1;
+        }
+        const RestraintResult r = tested(f);
+        return at(r, f, 0, "b");
+    };
+    const PlaceTest one = ratio("", false);
+    for (const bool step : {false, true}) {
+        const PlaceTest two =
+            ratio(R"(,"design":{"members":[{"id":"A","elements":["C1"]},{"id":"B","elements":["C2"]}]})", step);
+        CHECK(two.verdict == one.verdict);
+        CHECK_THAT(two.offered[0], WithinRel(one.offered[0], 1e-6));
+        CHECK_THAT(two.needed[0], WithinRel(one.needed[0], 1e-9));
+    }
+}

@@ -36,8 +36,10 @@ TEST_CASE("rungs: a rung's utilisation is that of checking with that section and
         refs.push_back(r);
     }
     REQUIRE(applyEdit(g, SetSection{refs, some.section->designation}).has_value());
-    const CheckModel other(std::make_shared<const Frame>(g), std::make_shared<const ForceTable>(model->forces()),
+    const CheckModel plain(std::make_shared<const Frame>(g), std::make_shared<const ForceTable>(model->forces()),
                            std::make_shared<const std::vector<Standard>>(shippedStandards()));
+    const CheckModel other(plain.sharedFrame(), std::make_shared<const ForceTable>(model->forces()), nullptr,
+                           model->restraint(), plain, Changed{});
     double worst = 0;
     for (const size_t m : members)
         worst = std::max(worst, other.check(m).utilisation);
