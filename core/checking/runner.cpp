@@ -245,8 +245,20 @@ Trace CheckModel::explain(size_t member, const CheckOutcome& o) const
         t.note(o.reason);
         return t;
     }
-    return staged(member, input(member),
-                  [&](const MemberInput& x) { return standardOf(member).explain(x, demands(member), o); });
+    const std::optional<Demands> d = demandsOf(member, o);
+    if (!d) {
+        Trace t;
+        t.note("What holds the member has changed: it is being checked again.");
+        return t;
+    }
+    return staged(member, input(member), [&](const MemberInput& x) { return standardOf(member).explain(x, *d, o); });
+}
+
+std::optional<Demands> CheckModel::demandsOf(size_t member, const CheckOutcome& o) const
+{
+    Demands d = demands(member);
+    if (o.span >= std::ssize(d.spans)) return std::nullopt;
+    return d;
 }
 
 std::vector<BraceRow> CheckModel::bracing(size_t member) const
@@ -263,7 +275,8 @@ std::optional<LengthCurve> CheckModel::lengthCurve(size_t member, const CheckOut
 {
     const Standard& s = standardOf(member);
     if (!s.lengthCurve || o.status == Status::Unchecked || o.status == Status::NotApplicable || forces_->empty()) return {};
-    return s.lengthCurve(input(member), demands(member), o);
+    const std::optional<Demands> d = demandsOf(member, o);
+    return d ? s.lengthCurve(input(member), *d, o) : std::nullopt;
 }
 
 std::optional<InteractionDiagram> CheckModel::interactionDiagram(size_t member, const CheckOutcome& o) const
@@ -271,7 +284,8 @@ std::optional<InteractionDiagram> CheckModel::interactionDiagram(size_t member, 
     const Standard& s = standardOf(member);
     if (!s.interactionDiagram || o.status == Status::Unchecked || o.status == Status::NotApplicable || forces_->empty())
         return {};
-    return s.interactionDiagram(input(member), demands(member), o);
+    const std::optional<Demands> d = demandsOf(member, o);
+    return d ? s.interactionDiagram(input(member), *d, o) : std::nullopt;
 }
 
 std::optional<DeflectionCurve> CheckModel::deflectionCurve(size_t member, const CheckOutcome& o) const

@@ -120,6 +120,8 @@ private:
     void warnOfSway(size_t member, const Demands& d, MemberResult& r) const;
     MemberResult checkWith(size_t member, std::vector<double>& buffer, Demands& d) const;
     void demandsInto(size_t member, std::vector<double>& buffer, Demands& d) const;
+    // Demands an outcome can be read with; nothing where the holds have changed since it was made.
+    std::optional<Demands> demandsOf(size_t member, const CheckOutcome& o) const;
     template <class F> auto staged(size_t member, const MemberInput& in, F&& use) const;
 
     Motions motions_;

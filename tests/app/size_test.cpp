@@ -73,8 +73,16 @@ TEST_CASE("size: adopt and analyse in one step, a target that nothing meets says
     SizeBench& s = w.size();
     CHECK(s.group().currentText() == "Stair posts");
     REQUIRE(s.chosen() >= 0);
-    QTest::mouseClick(&s.adoptAndAnalyse(), Qt::LeftButton);
-    REQUIRE(test::waitFor([&] { return w.doc().forcesFit() && !w.doc().jobs().running() && w.utilisation("SP-NE1") < 1; }));
+    // Stair posts sway with the landings: a stiffer post turns its joints more, so that its factor is not the one it was chosen
+    // with. A second round settles it.
+    for (int round = 0; round < 3 && !(w.doc().forcesFit() && w.utilisation("SP-NE1") < 1); ++round) {
+        CAPTURE(round);
+        REQUIRE(s.chosen() >= 0);
+        QTest::mouseClick(&s.adoptAndAnalyse(), Qt::LeftButton);
+        REQUIRE(test::waitFor([&] { return w.doc().forcesFit() && !w.doc().jobs().running(); }));
+        w.settle();
+    }
+    CHECK(w.utilisation("SP-NE1") < 1);
     w.type(s.target(), "0.0001");
     CHECK(s.chosen() == -1);
     CHECK_FALSE(s.adopt().isEnabled());

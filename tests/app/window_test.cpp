@@ -483,7 +483,7 @@ TEST_CASE("window: the line says less where there is less room, the standard's n
     CHECK(line->situationIn(200) == "AISC 360-22 LRFD · first order");
     CHECK(line->situationIn(130) == "AISC 360-22 LRFD");
     CHECK(line->figuresIn(1000) == line->figures());
-    CHECK(line->figuresIn(160) == "198 members · 30 over");
+    CHECK(line->figuresIn(160) == "198 members · 38 over");
     // Stops move together so that the words keep their room; each still takes its click.
     const double wide = line->stopArea(Stop::Report).right();
     line->resize(900, line->height());

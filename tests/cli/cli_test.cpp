@@ -211,8 +211,9 @@ TEST_CASE("members: chains, holds with their ratios, segments and lengths, as JS
             const double g = l["g"][1].get<double>(), x = 3.14159265358979 / l["k"].get<double>();
             const double alone = (rafter["length"].get<double>() * 2) / column["length"].get<double>();
             CHECK_THAT(x * std::tan(x), WithinRel(6 / g, 1e-9));
-            CHECK_THAT(g, WithinRel(alone * 2510.0 / 2772.0, 0.02)); // HEA180 over IPE220, less what the rafters' thrust takes
-            CHECK(g > alone * 2510.0 / 2772.0 * 0.999);
+            // HEA180 over IPE220, less what the rafters' thrust takes of them (C-A-7: 1 - Q/Qcr, some per cent here).
+            CHECK(g > alone * 2510.0 / 2772.0);
+            CHECK(g < alone * 2510.0 / 2772.0 * 1.1);
         } else if (l["axis"] == "minor" && l["used"] == true)
             CHECK(l["k"] == 1.0);
         if (l["way"] == "buckling") {
