@@ -181,4 +181,11 @@ Eigen::VectorXd SymmetricFactor::solve(const Eigen::VectorXd& rhs) const
     return inner_->cholesky.solve(rhs);
 }
 
+void SymmetricFactor::selectedInverse(SelectedInverse& into) const
+{
+    const NoTeams none;
+    const auto mine = turn();
+    into.compute(*inner_->cholesky.factorAtHand());
+}
+
 } // namespace wr

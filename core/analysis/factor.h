@@ -2,6 +2,8 @@
 // found once for each pattern and shared.
 #pragma once
 
+#include "core/analysis/selected_inverse.h"
+
 #include <Eigen/Dense>
 #include <Eigen/SparseCore>
 #include <memory>
@@ -48,6 +50,7 @@ public:
     bool compute(const SparseMatrix& k);
     Eigen::MatrixXd solve(const Eigen::MatrixXd& rhs) const;
     Eigen::VectorXd solve(const Eigen::VectorXd& rhs) const;
+    void selectedInverse(SelectedInverse& into) const; // of what was computed last
 
 private:
     struct Inner;

@@ -51,14 +51,6 @@ PlaceProbe::PlaceProbe(const TangentFrame& t, const Frame& f, const Member& m, c
     }
 }
 
-void PlaceProbe::load(Eigen::Ref<Eigen::MatrixXd> rhs) const
-{
-    for (size_t k = 0; k < freedoms_.size(); ++k) {
-        const Freedom& x = freedoms_[k];
-        t_.addUnit(x.node, x.scale * x.direction, x.rotation, rhs.col(static_cast<Eigen::Index>(k)));
-    }
-}
-
 // The chain alone under its axial forces, all freedoms but those of the groups condensed out.
 Eigen::MatrixXd PlaceProbe::own(const std::vector<double>& axial) const
 {
@@ -100,17 +92,21 @@ Eigen::MatrixXd PlaceProbe::own(const std::vector<double>& axial) const
     return kgg - kgr * krr.ldlt().solve(kgr.transpose());
 }
 
-std::vector<std::array<double, 2>> PlaceProbe::offered(const Eigen::Ref<const Eigen::MatrixXd>& solved,
-                                                       const std::vector<double>& axial) const
+std::vector<std::array<double, 2>> PlaceProbe::offered(const SelectedInverse& inverse, const std::vector<double>& axial) const
 {
     const Eigen::Index g = columns();
     Eigen::MatrixXd flexibility(g, g);
-    for (Eigen::Index i = 0; i < g; ++i) {
-        const Freedom& x = freedoms_[static_cast<size_t>(i)];
-        for (Eigen::Index j = 0; j < g; ++j)
-            flexibility(i, j) = x.scale * t_.moved(x.node, x.direction, x.rotation, solved.col(j));
-    }
-    flexibility = (flexibility + flexibility.transpose()).eval() / 2;
+    std::vector<std::vector<FreedomTerm>> terms;
+    for (const Freedom& x : freedoms_)
+        terms.push_back(t_.terms(x.node, x.scale * x.direction, x.rotation));
+    for (Eigen::Index i = 0; i < g; ++i)
+        for (Eigen::Index j = 0; j <= i; ++j) {
+            double sum = 0;
+            for (const FreedomTerm& a : terms[static_cast<size_t>(i)])
+                for (const FreedomTerm& b : terms[static_cast<size_t>(j)])
+                    sum += a.factor * b.factor * inverse.at(a.unknown, b.unknown);
+            flexibility(i, j) = flexibility(j, i) = sum;
+        }
     // Freedoms that something ties rigidly together (a diaphragm) leave no flexibility between them: a trace stands for it.
     flexibility.diagonal().array() += 1e-10 * flexibility.diagonal().maxCoeff();
     const Eigen::MatrixXd rest = flexibility.ldlt().solve(Eigen::MatrixXd::Identity(g, g)) - own(axial);

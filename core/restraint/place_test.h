@@ -16,14 +16,11 @@ public:
     // counted: places that count, by Across.
     PlaceProbe(const TangentFrame& t, const Frame& f, const Member& m, const std::vector<Candidate>& places,
                const std::array<std::vector<char>, 2>& counted);
-    Eigen::Index columns() const { return static_cast<Eigen::Index>(freedoms_.size()); }
-    void load(Eigen::Ref<Eigen::MatrixXd> rhs) const; // unit groups, a column each
-    // N/m by place and direction, from the solutions of those; axial: of all elements, as the tangent was made. Infinite at
-    // rigid supports.
-    std::vector<std::array<double, 2>> offered(const Eigen::Ref<const Eigen::MatrixXd>& solved,
-                                               const std::vector<double>& axial) const;
+    // N/m by place and direction; axial: of all elements, as the tangent was made. Infinite at rigid supports.
+    std::vector<std::array<double, 2>> offered(const SelectedInverse& inverse, const std::vector<double>& axial) const;
 
 private:
+    Eigen::Index columns() const { return static_cast<Eigen::Index>(freedoms_.size()); }
     struct Freedom
     {
         int node;

@@ -6,14 +6,32 @@
 
 namespace wr {
 
-TangentFrame::TangentFrame(const Frame& f, bool shearDeformation, std::vector<double> shares)
-    : f_(f), shear_(shearDeformation), shares_(std::move(shares)), system_(f, shearDeformation)
+TangentFrame::TangentFrame(const Frame& f, bool shearDeformation, std::vector<double> shares,
+                           const std::vector<Together>& together, std::shared_ptr<AnalysisMemory> memory)
+    : f_(f), shear_(shearDeformation), shares_(std::move(shares)), system_(f, shearDeformation), factor_(std::move(memory))
 {
     if (!system_.faults().empty() || system_.unknowns() == 0) return;
     std::vector<char> active(shares_.size());
     std::transform(shares_.begin(), shares_.end(), active.begin(), [](double s) { return static_cast<char>(s > 0); });
     std::vector<FrameSystem::Idle> idle;
-    stiffness_ = system_.stiffness(active, idle);
+    // What stands together gets entries beside each other, of nothing, so that the inverse is known there.
+    std::vector<Eigen::Triplet<double>> pairs;
+    for (const Together& t : together) {
+        std::vector<int> unknowns;
+        for (const bool turn : {false, true})
+            for (const int n : turn ? t.turning : t.moving)
+                for (int d = turn ? 3 : 0; d < (turn ? 6 : 3); ++d)
+                    for (const FreedomTerm& x : system_.terms(n, d))
+                        unknowns.push_back(x.unknown);
+        std::sort(unknowns.begin(), unknowns.end());
+        unknowns.erase(std::unique(unknowns.begin(), unknowns.end()), unknowns.end());
+        for (size_t a = 0; a < unknowns.size(); ++a)
+            for (size_t b = a; b < unknowns.size(); ++b)
+                pairs.emplace_back(unknowns[b], unknowns[a], 0.0);
+    }
+    SparseMatrix none(system_.unknowns(), system_.unknowns());
+    none.setFromTriplets(pairs.begin(), pairs.end());
+    stiffness_ = system_.stiffness(active, idle) + none;
     sound_ = stiffness_.diagonal().minCoeff() > 0 && factor(std::vector<double>(shares_.size(), 0.0));
 }
 
@@ -59,21 +77,15 @@ TangentFrame::Mode TangentFrame::firstMode(const std::vector<double>& axial)
     return out;
 }
 
-void TangentFrame::addUnit(int node, Vec3 direction, bool rotation, Eigen::Ref<Eigen::VectorXd> rhs) const
+std::vector<FreedomTerm> TangentFrame::terms(int node, Vec3 direction, bool rotation) const
 {
     const std::array<double, 3> v{direction.x, direction.y, direction.z};
+    std::vector<FreedomTerm> out;
     for (int d = 0; d < 3; ++d)
-        if (v[static_cast<size_t>(d)] != 0) system_.addNodal(node, rotation ? d + 3 : d, v[static_cast<size_t>(d)], rhs);
-}
-
-double TangentFrame::moved(int node, Vec3 direction, bool rotation, const Eigen::Ref<const Eigen::VectorXd>& q) const
-{
-    const std::array<double, 3> v{direction.x, direction.y, direction.z};
-    double sum = 0;
-    for (int d = 0; d < 3; ++d)
-        for (const FreedomTerm& t : system_.terms(node, rotation ? d + 3 : d))
-            sum += v[static_cast<size_t>(d)] * t.factor * q(t.unknown);
-    return sum;
+        if (v[static_cast<size_t>(d)] != 0)
+            for (const FreedomTerm& t : system_.terms(node, rotation ? d + 3 : d))
+                out.push_back({t.unknown, v[static_cast<size_t>(d)] * t.factor});
+    return out;
 }
 
 } // namespace wr

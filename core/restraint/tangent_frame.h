@@ -12,8 +12,14 @@ namespace wr {
 class TangentFrame
 {
 public:
-    // shares: of every element's stiffness that counts (oneWayShares()).
-    TangentFrame(const Frame& f, bool shearDeformation, std::vector<double> shares);
+    // Freedoms whose flexibilities against one another are asked for: movements of some nodes, turns of others.
+    struct Together
+    {
+        std::vector<int> moving, turning;
+    };
+    // memory: of symbolic factors, for several such frames. shares: of every element's stiffness that counts (oneWayShares()).
+    TangentFrame(const Frame& f, bool shearDeformation, std::vector<double> shares, const std::vector<Together>& together,
+                 std::shared_ptr<AnalysisMemory> memory = nullptr);
     // False: supports contradict each other, or the frame is a mechanism without load.
     bool sound() const { return sound_; }
     const FrameSystem& system() const { return system_; }
@@ -21,7 +27,8 @@ public:
     // positive definite; then nothing can be solved.
     bool factor(const std::vector<double>& axial, double part = 1);
     int factorised() const { return factorised_; }
-    Eigen::MatrixXd solve(const Eigen::MatrixXd& rhs) const { return factor_.solve(rhs); }
+    // Flexibilities of the tangent at hand, between what stands together.
+    void flexibilities(SelectedInverse& into) const { factor_.selectedInverse(into); }
     // Of an element, global, 12 × 12.
     Matrix12 tangent(size_t element, double axial) const;
     // Where factor(axial) fails: displacements of all nodes (6 each) in the mode that a part of the forces brings first, and
@@ -33,8 +40,8 @@ public:
     };
     Mode firstMode(const std::vector<double>& axial);
 
-    void addUnit(int node, Vec3 direction, bool rotation, Eigen::Ref<Eigen::VectorXd> rhs) const;
-    double moved(int node, Vec3 direction, bool rotation, const Eigen::Ref<const Eigen::VectorXd>& q) const;
+    // A movement or turn of a node along a direction in the unknowns.
+    std::vector<FreedomTerm> terms(int node, Vec3 direction, bool rotation) const;
 
 private:
     const Frame& f_;

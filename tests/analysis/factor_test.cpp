@@ -84,3 +84,32 @@ TEST_CASE("factor: many threads with one memory get their own right answers", "[
     CHECK(memory->analysed() >= 3);
     CHECK(memory->analysed() + memory->reused() == 64);
 }
+
+TEST_CASE("factor: the selected inverse is the inverse wherever the matrix has entries", "[analysis][factor]")
+{
+    for (const auto& [n, skip] : {std::pair{1, 0}, std::pair{7, 0}, std::pair{60, 7}, std::pair{400, 20}, std::pair{900, 31}}) {
+        const SparseMatrix k = chain(n, 0.05, n > skip ? skip : 0);
+        SymmetricFactor f;
+        REQUIRE(f.compute(k));
+        SelectedInverse inverse;
+        f.selectedInverse(inverse);
+        REQUIRE_FALSE(inverse.empty());
+        const Eigen::MatrixXd whole = f.solve(Eigen::MatrixXd(Eigen::MatrixXd::Identity(n, n)));
+        double worst = 0;
+        for (int c = 0; c < k.outerSize(); ++c)
+            for (SparseMatrix::InnerIterator it(k, c); it; ++it)
+                for (const bool turned : {false, true}) {
+                    const auto i = static_cast<int>(turned ? it.col() : it.row()),
+                               j = static_cast<int>(turned ? it.row() : it.col());
+                    worst = std::max(worst, std::abs(inverse.at(i, j) - whole(i, j)));
+                }
+        CAPTURE(n, skip);
+        CHECK(worst < 1e-11 * whole.cwiseAbs().maxCoeff());
+        // The same memory for the next factor.
+        const SparseMatrix stiffer = chain(n, 0.5, n > skip ? skip : 0);
+        REQUIRE(f.compute(stiffer));
+        f.selectedInverse(inverse);
+        CHECK_THAT(inverse.at(n / 2, n / 2),
+                   WithinAbs(f.solve(Eigen::VectorXd(Eigen::VectorXd::Unit(n, n / 2)))(n / 2), 1e-12));
+    }
+}

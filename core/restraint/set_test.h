@@ -1,0 +1,54 @@
+// What holds the lines of members under one set of forces: tangents from the highest level of load down, tests in them, the
+// softest places let go until those that are left hold.
+#pragma once
+
+#include "core/base/progress.h"
+#include "core/frame/forces.h"
+#include "core/restraint/restraint.h"
+#include "core/restraint/tested_lines.h"
+
+#include <vector>
+
+namespace wr {
+
+// Of a place in one direction.
+struct PlaceRatio
+{
+    HoldVerdict verdict = HoldVerdict::Unknown;             // Unknown: not let go
+    double offered = 0, needed = 0;                         // N/m, of the last test; needed 0: nothing presses it
+    double idle = std::numeric_limits<double>::quiet_NaN(); // N/m offered where nothing presses; NaN: not found
+};
+
+class SetTest
+{
+public:
+    SetTest(const TestedLines& lines, const ForceTable& forces, int set, const RestraintOptions& options,
+            const std::vector<double>& shares, std::shared_ptr<AnalysisMemory> memory, Progress& progress);
+    // False: stopped, or a tangent could not be had; then what is not known to hold must not count.
+    bool run();
+    int tangents() const { return tangent_.factorised(); }
+    // By line, place and Across.
+    const std::vector<std::vector<std::array<PlaceRatio, 2>>>& places() const { return out_; }
+
+private:
+    int stepOf(const LineState& s) const;
+    bool tangentAt(double level);
+    void letGo(const TangentFrame::Mode& mode);
+    void testAll(const std::vector<size_t>& list);
+    bool judge(size_t i, const std::vector<std::array<double, 2>>& offered);
+    void record(size_t i);
+
+    const TestedLines& lines_;
+    const Frame& f_;
+    RestraintOptions o_;
+    Progress& progress_;
+    TangentFrame tangent_;
+    std::vector<ElementPress> press_;
+    std::vector<LineState> states_;
+    std::vector<char> settled_;
+    SelectedInverse inverse_;
+    std::vector<double> axial_; // as the tangent at hand was made
+    std::vector<std::vector<std::array<PlaceRatio, 2>>> out_;
+};
+
+} // namespace wr
