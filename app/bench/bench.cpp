@@ -4,6 +4,7 @@
 #include "app/bench/member_bench.h"
 #include "app/bench/size_bench.h"
 #include "app/members/members_bench.h"
+#include "app/restraint/restraint_bench.h"
 
 #include <QLabel>
 #include <QScrollArea>
@@ -43,7 +44,7 @@ QWidget* promise(Stop s)
 
 Bench::Bench(Document& doc, QWidget* parent)
     : QStackedWidget(parent), frame_(new FrameBench(doc)), member_(new MemberBench(doc)), members_(new MembersBench(doc)),
-      size_(new SizeBench(doc))
+      restraint_(new RestraintBench(doc)), size_(new SizeBench(doc))
 {
     setObjectName("bench");
     setFixedWidth(322);

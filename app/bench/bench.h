@@ -11,6 +11,7 @@ class Document;
 class FrameBench;
 class MemberBench;
 class MembersBench;
+class RestraintBench;
 class SizeBench;
 
 class Bench : public QStackedWidget
@@ -23,12 +24,14 @@ public:
     FrameBench& frame() { return *frame_; }
     MemberBench& member() { return *member_; }
     MembersBench& members() { return *members_; }
+    RestraintBench& restraint() { return *restraint_; }
     SizeBench& size() { return *size_; }
 
 private:
     FrameBench* frame_;
     MemberBench* member_;
     MembersBench* members_;
+    RestraintBench* restraint_;
     SizeBench* size_;
     std::array<int, kStops> page_{};
 };

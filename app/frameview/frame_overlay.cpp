@@ -52,6 +52,7 @@ void FrameView::drawMarks(QPainter& p) const
     drawSupports(p, project);
     if (stop_ == Stop::Frame) drawReleases(p);
     if (stop_ == Stop::Members) drawChains(p);
+    if (stop_ == Stop::Restraint) drawHolds(p);
     // Warnings: an ochre tick across the middle of the member.
     if (!doc_.checked() || stop_ != Stop::Check) return;
     p.setPen(QPen(t.ochre, 2));

@@ -73,6 +73,7 @@ private:
     void drawSupports(QPainter& p, const Camera::Projection& project) const;
     void drawReleases(QPainter& p) const;
     void drawChains(QPainter& p) const;
+    void drawHolds(QPainter& p) const;
     const std::vector<std::array<bool, 2>>& lineBreaks() const; // by member and end: the line goes on there
     void drawLabels(QPainter& p) const;
     void drawHover(QPainter& p) const;

@@ -44,8 +44,6 @@ QString stopName(Stop s)
 QString stopPromise(Stop s)
 {
     switch (s) {
-    case Stop::Restraint:
-        return "Here you will see and edit what holds each member, in which direction, and the lengths that follow.";
     case Stop::Briefs: return "Here briefs will say which modes count for a kind of member, with which factors and limits.";
     case Stop::Report: return "Here the calculations of chosen members will be put together into a report to sign.";
     default: return {};
@@ -93,9 +91,11 @@ int LineView::openCount(Stop s) const
         break;
     case Stop::Members: n = count([](const std::string& c) { return c == "member.chain"; }); break;
     case Stop::Restraint:
-        // Nothing is settled where nothing looks yet.
-        n = count([](const std::string& c) { return c == "member.free-end"; });
-        if (n == 0) n = -1;
+        // Nothing is settled before what holds was looked for.
+        n = !doc_.hasForces() || !doc_.model().restraintKnown(false) ? -1 : count([](const std::string& c) {
+            return c.starts_with("hold.") || c.starts_with("length.") || c.starts_with("restraint.") ||
+                   c == "member.free-end" || c == "member.leaning" || c == "member.restraint-outside";
+        });
         break;
     case Stop::Briefs: n = -1; break;
     case Stop::Check: n = doc_.checked() ? doc_.report().counts.over + doc_.report().counts.unchecked : -1; break;

@@ -83,7 +83,6 @@ public:
         chart("ltb", "check-length-curve");
         chart("interaction", "check-interaction");
         w_.bench().member().showDesign(true);
-        keep("check-change");
         sections();
         w_.bench().member().showDesign(false);
         w_.document().setPick({});
@@ -118,6 +117,22 @@ public:
         if (w_.frameView()) w_.frameView()->setSolid(false);
         w_.document().setPick({});
         members();
+        restraint();
+    }
+
+    // What holds a column of the hall.
+    void restraint()
+    {
+        if (FrameView* v = w_.frameView()) {
+            v->look(-52, 24);
+            v->fitFrame();
+        }
+        w_.ride(Stop::Restraint);
+        pick("CW4");
+        wait();
+        keep("restraint");
+        w_.document().setPick({});
+        w_.ride(Stop::Check);
     }
 
     // The chain of a rafter.

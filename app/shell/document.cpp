@@ -241,6 +241,28 @@ void Document::check()
     });
 }
 
+void Document::lookAtBuckling()
+{
+    if (!hasForces() || !state_.checked || state_.model->restraintKnown(true) || jobs_.running("buckling")) return;
+    jobs_.start("buckling", [this, s = state_](Progress& progress) -> Jobs::Finish {
+        progress.at(0, "buckling of the frame");
+        auto next = std::make_shared<DesignState>(heldState(s, progress, true));
+        return [this, s, next] {
+            if (next->model == s.model) return;                                                // stopped
+            if (s.model != state_.model || s.report != state_.report) return lookAtBuckling(); // edited meanwhile
+            store_.hold(next->results, next->model->restraint());
+            DesignState with = std::move(*next);
+            with.whole = state_.whole;
+            with.wholeKnown = state_.wholeKnown;
+            with.checked = true;
+            take(std::move(with));
+            Q_EMIT modelChanged();
+            Q_EMIT findingsChanged();
+            if (!state_.stale.empty()) check();
+        };
+    });
+}
+
 void Document::setChoice(const AnalysisChoice& c)
 {
     if (choice() == c) return;

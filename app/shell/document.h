@@ -57,6 +57,8 @@ public:
     void redo();
     void analyseAgain();
     AnalysisChoice choice() const { return hasFrame() ? choiceFor(frame()) : AnalysisChoice{}; }
+    // With what the members buckle with the frame, in the background where it is not known yet; modelChanged() follows.
+    void lookAtBuckling();
     void setChoice(const AnalysisChoice& c); // how the frame is analysed: an edit; analyses at once
     // Forces, movements and outcomes of the analysis at hand, or of the results that came with the file.
     const FrameForces& analysed() const { return state_.results->forces; }

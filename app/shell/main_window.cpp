@@ -12,6 +12,8 @@
 #include "app/ledger/ledger.h"
 #include "app/members/chains_view.h"
 #include "app/members/members_bench.h"
+#include "app/restraint/hold_strip.h"
+#include "app/restraint/restraint_bench.h"
 #include "app/sections/section_browser.h"
 #include "app/shell/document.h"
 #include "app/shell/opengl.h"
@@ -196,10 +198,12 @@ void MainWindow::buildCentre()
     bench_->frame().results().watch(view_ ? &view_->results() : nullptr);
     tables_ = new FrameTablesView(*doc_, view_ ? &view_->results() : nullptr);
     chains_ = new ChainsView(*doc_);
+    holds_ = new HoldStrip(*doc_);
+    bench_->restraint().watch(holds_);
     if (view_) connect(&bench_->members(), &MembersBench::tried, view_, &FrameView::setTried);
-    for (QWidget* page : std::initializer_list<QWidget*>{ledger_, candidates_, sections_, tables_, chains_})
+    for (QWidget* page : std::initializer_list<QWidget*>{ledger_, candidates_, sections_, tables_, chains_, holds_})
         bottom_->addWidget(page);
-    stops_ = stopPages({*bench_, *ledger_, *candidates_, *tables_, *chains_});
+    stops_ = stopPages({*bench_, *ledger_, *candidates_, *tables_, *chains_, *holds_});
     for (const StopPage& s : stops_)
         bench_->addPage(s.stop, s.bench);
     connect(&bench_->member().editor(), &DesignEditor::browseSections, this, [this] { browseSections(); });
@@ -250,9 +254,18 @@ void MainWindow::ride(Stop s)
     bench_->setStop(s);
     const StopPage& page = stops_[static_cast<size_t>(s)];
     // Riding moves nothing: the edge of the lower band stays where the engineer put it, also after the sections needed more.
-    const bool wasBrowsing = browsing();
+    if (browsing()) middle_->setSizes(sizesBefore_);
+    // A stop whose band wants another height has one of its own, remembered; all others share theirs.
+    if (const int key = page.height > 0 ? static_cast<int>(s) : -1; key != bandOf_) {
+        bandSizes_[bandOf_] = middle_->sizes();
+        bandOf_ = key;
+        const int both = middle_->sizes().value(0) + middle_->sizes().value(1);
+        if (bandSizes_.contains(key))
+            middle_->setSizes(bandSizes_[key]);
+        else if (page.height > 0)
+            middle_->setSizes({both - page.height, page.height});
+    }
     bottom_->setCurrentWidget(page.lower);
-    if (wasBrowsing) middle_->setSizes(sizesBefore_);
     if (view_) view_->setStop(s);
     if (page.entered) page.entered();
     refreshStatus();

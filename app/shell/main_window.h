@@ -5,6 +5,7 @@
 
 #include <QMainWindow>
 #include <QStringList>
+#include <map>
 
 class QLabel;
 class QSplitter;
@@ -16,6 +17,7 @@ namespace wr {
 class Bench;
 class CandidateView;
 class ChainsView;
+class HoldStrip;
 class SectionBrowser;
 class Document;
 class FrameTablesView;
@@ -41,6 +43,7 @@ public:
     SectionBrowser& sections() { return *sections_; }
     FrameTablesView& tables() { return *tables_; }
     ChainsView& chains() { return *chains_; }
+    HoldStrip& holds() { return *holds_; }
     bool browsing() const;
     void browseSections(bool on = true);
     CandidateView& candidates() { return *candidates_; }
@@ -91,10 +94,13 @@ private:
     CandidateView* candidates_;
     FrameTablesView* tables_ = nullptr;
     ChainsView* chains_ = nullptr;
+    HoldStrip* holds_ = nullptr;
     SectionBrowser* sections_;
     QStackedWidget *pages_, *bottom_;
-    QSplitter* middle_ = nullptr; // frame view over the lower band
-    QList<int> sizesBefore_;      // of the splitter, before the sections were browsed
+    QSplitter* middle_ = nullptr;         // frame view over the lower band
+    QList<int> sizesBefore_;              // of the splitter, before the sections were browsed
+    int bandOf_ = -1;                     // the stop whose band has a height of its own; -1: none
+    std::map<int, QList<int>> bandSizes_; // by that
     std::vector<StopPage> stops_;
     Stop stop_ = Stop::Check;
     QLabel *left_, *right_, *title_, *unitsLabel_, *shown_ = nullptr;

@@ -8,6 +8,8 @@
 #include "app/ledger/ledger.h"
 #include "app/members/chains_view.h"
 #include "app/members/members_bench.h"
+#include "app/restraint/hold_strip.h"
+#include "app/restraint/restraint_bench.h"
 #include "app/size/candidate_view.h"
 
 namespace wr {
@@ -17,7 +19,7 @@ std::vector<StopPage> stopPages(const StopParts& p)
     return {
         {Stop::Frame, &p.bench.frame(), &p.tables, [&tables = p.tables] { tables.setPage(tables.page()); }},
         {Stop::Members, &p.bench.members(), &p.chains, [&chains = p.chains] { chains.enter(); }},
-        {Stop::Restraint, nullptr, &p.ledger},
+        {Stop::Restraint, &p.bench.restraint(), &p.holds, [&bench = p.bench.restraint()] { bench.enter(); }, 306},
         {Stop::Briefs, nullptr, &p.ledger},
         {Stop::Check, &p.bench.member(), &p.ledger},
         {Stop::Size, &p.bench.size(), &p.candidates, [&size = p.bench.size()] { size.enter(); }},

@@ -12,6 +12,7 @@ class Bench;
 class CandidateView;
 class ChainsView;
 class FrameTablesView;
+class HoldStrip;
 class Ledger;
 
 struct StopPage
@@ -20,6 +21,7 @@ struct StopPage
     QWidget* bench;                     // the panel at the right; null: a page that says what will be done here
     QWidget* lower;                     // the band under the frame
     std::function<void()> entered = {}; // after riding there
+    int height = 0;                     // of the band, until the engineer moves its edge; 0: that of the other stops
 };
 
 struct StopParts
@@ -29,6 +31,7 @@ struct StopParts
     CandidateView& candidates;
     FrameTablesView& tables;
     ChainsView& chains;
+    HoldStrip& holds;
 };
 
 // In the order of the line.

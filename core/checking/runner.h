@@ -68,6 +68,7 @@ public:
     const Restraint& restraint() const { return restraint_; }
     // Is everything known of what holds the members that can be? `buckling`: with the lengths of buckling.
     bool restraintKnown(bool buckling) const;
+    bool secondOrderHolds() const { return secondOrder_; } // systemLengthsStand()
     bool wantsBuckling() const; // some brief or member takes its lengths from it
     // Of a member as the stiffness test left it; null: it was not tested.
     const MemberRestraint* tested(size_t member) const { return restraint_ ? restraint_->of(members()[member]) : nullptr; }

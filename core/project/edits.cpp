@@ -1,5 +1,7 @@
 #include "core/project/edits.h"
 
+#include "core/project/hold_edits.h"
+
 #include "core/grades/grades.h"
 #include "core/project/member_edits.h"
 #include "core/sections/catalogue.h"
@@ -60,21 +62,32 @@ Words setLengths(Frame& f, const SetLengths& e)
     const char* axis = lengthAxisName(e.axis).data();
     if (e.k && !(*e.k > 0)) return std::unexpected("an effective length factor must be greater than zero");
     if (e.length && !(*e.length > 0)) return std::unexpected("an effective length must be greater than zero");
+    if (e.way && e.axis != LengthAxis::Major && e.axis != LengthAxis::Minor)
+        return std::unexpected("ways are for buckling about the major and the minor axis");
     const std::string what = e.k        ? fmt::format("{} factor {:g}", axis, *e.k)
                              : e.length ? fmt::format("{} length {}", axis, f.units.text(Quantity::Length, *e.length))
+                             : e.way    ? fmt::format("{} length by {}", axis, lengthByName(*e.way))
                                         : fmt::format("{} length by holds", axis);
     declare(f, e.members);
     std::set<std::string_view> wanted;
     for (const MemberRef& m : e.members)
         wanted.insert(m.id);
-    erase_if(f.design.lengths, [&](const DesignLength& l) { return l.axis == e.axis && wanted.contains(l.member); });
+    // What stood for the same stretch goes; for whole members all of that axis.
+    constexpr double kSame = 1e-3;
+    erase_if(f.design.lengths, [&](const DesignLength& l) {
+        const bool same = !e.from || (l.from && l.to && std::abs(*l.from - *e.from) < kSame && std::abs(*l.to - *e.to) < kSame);
+        return l.axis == e.axis && wanted.contains(l.member) && same;
+    });
     for (const MemberRef& m : e.members) {
-        if (!e.k && !e.length) break;
+        if (!e.k && !e.length && !e.way) break;
         DesignLength l;
         l.member = m.id;
         l.axis = e.axis;
         l.k = e.k;
         l.length = e.length;
+        l.way = e.way;
+        l.from = e.from;
+        l.to = e.to;
         f.design.lengths.push_back(std::move(l));
     }
     return fmt::format("{} for {}", what, forMembers(e.members));
@@ -238,6 +251,19 @@ std::expected<Patch, std::string> applyEdit(Frame& f, const Edit& edit)
             [&](const SetSection& e) { return setSection(next, e); }, [&](const SetGrade& e) { return setGrade(next, e); },
             [&](const SetStandard& e) { return setStandard(next, e); },
             [&](const SetAnalysis& e) { return setAnalysis(next, e); }, [&](const SetLoads& e) { return setLoads(next, e); },
+            [&](const GiveHolds& e) -> Words {
+                declare(next, e.members);
+                return applyHoldEdit(next, e);
+            },
+            [&](const SetHold& e) -> Words {
+                declare(next, {e.member});
+                return applyHoldEdit(next, e);
+            },
+            [&](const DropHolds& e) -> Words { return applyHoldEdit(next, e); },
+            [&](const SameHolds& e) -> Words {
+                declare(next, e.to);
+                return applyHoldEdit(next, e);
+            },
             [](const Patch& p) -> Words { return p.words; }, [&](const auto& e) -> Words { return applyMemberEdit(next, e); }},
         edit);
     if (!words) return std::unexpected(words.error());

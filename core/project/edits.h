@@ -20,12 +20,49 @@ struct MemberRef
     bool operator==(const MemberRef&) const = default;
 };
 
-// Effective length factor or absolute length of one axis for whole members; neither: back to what the holds give.
+// Effective length factor, absolute length or way of one axis, for whole members or one stretch of them; none of the three:
+// back to what the holds give.
 struct SetLengths
 {
     std::vector<MemberRef> members;
     LengthAxis axis = LengthAxis::Major;
     std::optional<double> k, length;
+    std::optional<LengthBy> way = {};
+    std::optional<double> from = {}, to = {}; // m along the member; both or none
+};
+
+// What holds members by hand (hold_edits.h).
+struct HoldPlaces
+{
+    enum class By { Parts, Spacing, Distances, Nodes, AllAlong };
+    By by = By::Parts;
+    int parts = 3;               // equal ones
+    double spacing = 0;          // m, from the first end
+    std::vector<double> at = {}; // m
+};
+struct GiveHolds
+{
+    std::vector<MemberRef> members;
+    HoldPlaces places;
+    std::vector<Hold> holds;
+};
+struct SetHold // one direction at one place
+{
+    MemberRef member;
+    double at = 0;
+    Hold hold = Hold::Minor;
+    bool on = true;
+    bool found = false; // the rule holds it there: what is taken away is let go, what is put back needs no entry
+};
+struct DropHolds // all entries: back to what is found
+{
+    std::vector<MemberRef> members;
+};
+struct SameHolds // holds and lengths of another member
+{
+    MemberRef from;
+    std::vector<MemberRef> to;
+    bool byFraction = true; // of the length; else by distance from the first end
 };
 struct SetGroup
 {
@@ -86,7 +123,7 @@ struct SetForming
 };
 
 using Edit = std::variant<SetLengths, SetGroup, SetSection, SetGrade, SetStandard, SetAnalysis, SetLoads, JoinMembers,
-                          SplitMember, TurnMembers, BackToRule, SetForming, Patch>;
+                          SplitMember, TurnMembers, BackToRule, SetForming, GiveHolds, SetHold, DropHolds, SameHolds, Patch>;
 
 // Changes the frame and gives what it changed; the inverse of that undoes it. A refused edit changes nothing and says why.
 std::expected<Patch, std::string> applyEdit(Frame& frame, const Edit& edit);

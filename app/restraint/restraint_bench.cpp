@@ -1,0 +1,436 @@
+#include "app/restraint/restraint_bench.h"
+
+#include "app/restraint/alike.h"
+#include "app/restraint/hold_strip.h"
+#include "app/shell/text.h"
+#include "core/base/entry.h"
+#include "core/restraint/found_holds.h"
+#include "render/theme.h"
+
+#include <QHBoxLayout>
+#include <algorithm>
+#include <cmath>
+
+namespace wr {
+
+namespace {
+
+QLabel* label(const char* name, QWidget* parent, const QString& text = {})
+{
+    auto* l = new QLabel(text, parent);
+    l->setObjectName(name);
+    l->setWordWrap(true);
+    return l;
+}
+
+QString directionsOf(const Held& h)
+{
+    QStringList out;
+    if (h.major) out << "major";
+    if (h.minor && !(h.top && h.bottom)) out << "minor";
+    if (h.top && h.bottom && h.minor)
+        out << "minor, both flanges";
+    else if (h.top || h.bottom)
+        out << (h.top && h.bottom ? "both flanges" : h.top ? "top flange" : "bottom flange");
+    if (h.twist) out << "twist";
+    return out.isEmpty() ? QString("nothing") : out.join(", ");
+}
+
+// What stands there, as the start of a sentence: "Element e123".
+QString who(const Frame& f, const HoldPoint& p)
+{
+    const bool stated = p.origin == HoldOrigin::Stated;
+    QString out =
+        str(evidenceOf(f, stated ? p.foundOrigin : p.origin, stated ? p.foundEvidence : p.evidence)).remove(" frames in");
+    if (!out.isEmpty()) out[0] = out[0].toUpper();
+    return out;
+}
+
+// "5.2 × needed", the least of both directions.
+QString ratioOf(const HoldPoint& p)
+{
+    double least = std::numeric_limits<double>::infinity();
+    for (const size_t d : {size_t{0}, size_t{1}})
+        if (const bool held = d == 0 ? p.held.major : p.held.minor; held && !std::isnan(p.ratio[d]))
+            least = std::min(least, p.ratio[d]);
+    return std::isfinite(least) ? QString("%1 ×").arg(QString::number(least, 'g', 2)) : QString("—");
+}
+
+} // namespace
+
+RestraintBench::RestraintBench(Document& doc, QWidget* parent)
+    : QWidget(parent), doc_(doc), title_(label("title", this)), facts_(label("quiet", this)), trouble_(label("trouble", this)),
+      why_(label("quiet", this)), holdsPlace_(new QVBoxLayout), lengthsPlace_(new QVBoxLayout), give2_(new QWidget(this)),
+      rest_(new QWidget(this))
+{
+    auto* all = new QVBoxLayout(this);
+    all->setContentsMargins(16, 10, 14, 10);
+    all->setSpacing(6);
+    all->addWidget(title_);
+    all->addWidget(facts_);
+    all->addWidget(trouble_);
+    all->addLayout(holdsPlace_);
+    all->addLayout(lengthsPlace_);
+    all->addWidget(why_);
+    buildGive(*all);
+    all->addStretch();
+    trouble_->hide();
+    for (const auto signal : {&Document::opened, &Document::modelChanged, &Document::pickChanged, &Document::resultsChanged})
+        connect(&doc_, signal, this, [this] {
+            if (isVisible()) refresh();
+        });
+}
+
+void RestraintBench::watch(const HoldStrip* strip)
+{
+    strip_ = strip;
+    connect(strip, &HoldStrip::changed, this, [this] { say(strip_->trouble()); });
+}
+
+void RestraintBench::enter()
+{
+    doc_.lookAtBuckling();
+}
+
+void RestraintBench::buildGive(QVBoxLayout& all)
+{
+    auto* g = new QVBoxLayout(give2_);
+    g->setContentsMargins(0, 4, 0, 4);
+    g->setSpacing(4);
+    g->addWidget(label("head", give2_, "Give holds"));
+    auto* line = new QHBoxLayout;
+    where_ = new QComboBox(give2_);
+    where_->setAccessibleName("Where the members are held");
+    where_->addItems({"in equal parts:", "at a spacing of", "at distances", "at every node", "all along"});
+    number_ = new QLineEdit("3", give2_);
+    number_->setAccessibleName("Parts, spacing or distances");
+    number_->setFixedWidth(80);
+    line->addWidget(where_, 1);
+    line->addWidget(number_);
+    g->addLayout(line);
+    auto* boxes = new QGridLayout;
+    boxes->setHorizontalSpacing(10);
+    boxes->setVerticalSpacing(2);
+    int cell = 0;
+    for (const auto& [h, words] : {std::pair{Hold::Major, "major"},
+                                   {Hold::Minor, "minor"},
+                                   {Hold::Twist, "twist"},
+                                   {Hold::Top, "top flange"},
+                                   {Hold::Bottom, "bottom flange"}}) {
+        auto* c = new QCheckBox(words, give2_);
+        c->setChecked(h == Hold::Minor || h == Hold::Top);
+        directions_[static_cast<size_t>(h)] = c;
+        boxes->addWidget(c, cell / 3, cell % 3);
+        ++cell;
+    }
+    g->addLayout(boxes);
+    auto* buttons = new QHBoxLayout;
+    give_ = new QPushButton("Give to picked", give2_);
+    give_->setObjectName("primary");
+    drop_ = new QPushButton("As found", give2_);
+    drop_->setToolTip("Take away all that is held by hand");
+    buttons->addWidget(give_);
+    buttons->addWidget(drop_);
+    buttons->addStretch();
+    g->addLayout(buttons);
+    auto* same = new QHBoxLayout;
+    same->addWidget(new QLabel("Same as", give2_));
+    like_ = new QLineEdit(give2_);
+    like_->setAccessibleName("Member to take holds and lengths over from");
+    like_->setPlaceholderText("member");
+    like_->setFixedWidth(72);
+    byFraction_ = new QCheckBox("by fraction", give2_);
+    byFraction_->setChecked(true);
+    takeOver_ = new QPushButton("Take", give2_);
+    takeOver_->setToolTip("Holds and lengths of that member for the picked ones");
+    same->addWidget(like_);
+    same->addWidget(byFraction_);
+    same->addWidget(takeOver_);
+    same->addStretch();
+    g->addLayout(same);
+    all.addWidget(give2_);
+    connect(where_, &QComboBox::currentIndexChanged, this, [this](int k) {
+        number_->setVisible(k < 3);
+        number_->setText(k == 0 ? "3" : "");
+        number_->setPlaceholderText(k == 1 ? "1.5 m" : "1.2; 3.4");
+    });
+    connect(give_, &QPushButton::clicked, this, &RestraintBench::runGive);
+    connect(number_, &QLineEdit::returnPressed, this, &RestraintBench::runGive);
+    connect(drop_, &QPushButton::clicked, this, [this] { say(doc_.run(DropHolds{doc_.pickedRefs()})); });
+    connect(takeOver_, &QPushButton::clicked, this, &RestraintBench::runTakeOver);
+    connect(like_, &QLineEdit::returnPressed, this, &RestraintBench::runTakeOver);
+}
+
+void RestraintBench::runGive()
+{
+    GiveHolds e{doc_.pickedRefs(), {}, {}};
+    for (const Hold h : {Hold::Major, Hold::Minor, Hold::Top, Hold::Bottom, Hold::Twist})
+        if (direction(h).isChecked()) e.holds.push_back(h);
+    const UnitSystem& u = doc_.units();
+    const QString text = number_->text().trimmed();
+    e.places.by = static_cast<HoldPlaces::By>(where_->currentIndex());
+    if (e.places.by == HoldPlaces::By::Parts) {
+        bool number = false;
+        e.places.parts = text.toInt(&number);
+        if (!number) return say("Say in how many equal parts: 2, 3, 4 …");
+    } else if (e.places.by == HoldPlaces::By::Spacing) {
+        const auto v = readEntry(text.toStdString(), Quantity::Length, u);
+        if (!v) return say(str(v.error()));
+        e.places.spacing = *v;
+    } else if (e.places.by == HoldPlaces::By::Distances) {
+        for (const QString& part : text.split(';', Qt::SkipEmptyParts)) {
+            const auto v = readEntry(part.trimmed().toStdString(), Quantity::Length, u);
+            if (!v) return say(str(v.error()));
+            e.places.at.push_back(*v);
+        }
+    }
+    say(doc_.run(e));
+}
+
+void RestraintBench::runTakeOver()
+{
+    const auto from = doc_.model().find(like_->text().trimmed().toStdString());
+    if (!from) return say("There is no member " + like_->text().trimmed() + ".");
+    say(doc_.run(SameHolds{doc_.refs({*from}).front(), doc_.pickedRefs(), byFraction_->isChecked()}));
+}
+
+// What frames in is counted in the directions in doubt: sideways with the flange that it would hold.
+void RestraintBench::runCount(size_t place)
+{
+    const size_t i = *doc_.pick().begin();
+    const HoldPoint& p = doc_.model().holds(i).points[place];
+    const MemberRef ref = doc_.refs({i}).front();
+    std::vector<Edit> edits;
+    const auto hold = [&](Hold h) { edits.emplace_back(SetHold{ref, p.at, h, true, false}); };
+    if (p.doubtful[0] && !p.held.major) hold(Hold::Major);
+    if (p.doubtful[1] && !p.held.minor) {
+        hold(Hold::Minor);
+        hold(Hold::Top);
+    }
+    say(runTogether(doc_, edits, fmt::format("{} counted as held at {}", ref.id, doc_.units().text(Quantity::Length, p.at))));
+}
+
+void RestraintBench::say(const QString& trouble)
+{
+    trouble_->setText(trouble);
+    trouble_->setVisible(!trouble.isEmpty());
+    if (trouble.isEmpty() && isVisible()) refresh();
+}
+
+QPushButton* RestraintBench::way(LengthAxis axis, LengthBy by) const
+{
+    for (const Way& w : ways_)
+        if (w.axis == axis && w.by == by) return w.button;
+    return nullptr;
+}
+
+void RestraintBench::refresh()
+{
+    delete holds_;
+    delete lengths_;
+    holds_ = lengths_ = nullptr;
+    count_.clear();
+    ways_.clear();
+    if (!doc_.hasFrame()) return;
+    const auto& pick = doc_.pick();
+    give2_->setVisible(!pick.empty());
+    why_->setVisible(!pick.empty());
+    facts_->setVisible(true);
+    if (pick.empty()) {
+        title_->setText("Restraint");
+        size_t doubtful = 0, leaning = 0;
+        for (const Finding& f : doc_.findings()) {
+            doubtful += f.code == "hold.doubtful" || f.code == "hold.floating";
+            leaning += f.code == "member.leaning" || f.code == "member.free-end";
+        }
+        const auto& r = doc_.model().restraint();
+        QStringList sets;
+        if (r)
+            for (const int k : r->result().sets)
+                sets << str(setName(doc_.frame(), doc_.model().forces().sets[static_cast<size_t>(k)]));
+        facts_->setText(
+            !doc_.model().restraintKnown(false) ? QString("What holds the members is being found.")
+            : !r ? QString("The forces were given without a frame that stands: members are held at their ends, and where the "
+                           "file says.")
+                 : QString("Stiffness tested under %1.\n%2 members with a doubtful hold, %3 with a free or leaning end.\n"
+                           "Pick a member to see what holds it.")
+                       .arg(sets.isEmpty() ? QString("no forces that press") : sets.join(", "))
+                       .arg(doubtful)
+                       .arg(leaning));
+        return;
+    }
+    const size_t first = *pick.begin();
+    const Member& m = doc_.model().members()[first];
+    title_->setText(pick.size() == 1 ? str(m.id) : QString("%1 members").arg(pick.size()));
+    const Brief& b = doc_.model().briefOf(first);
+    facts_->setText(pick.size() == 1
+                        ? QStringList{str(m.group), b.id.empty() ? QString("no brief") : "brief " + str(b.id)}.join(" · ")
+                        : "strip and lists show " + str(m.id));
+    refreshHolds(first);
+    refreshLengths(first);
+}
+
+void RestraintBench::refreshHolds(size_t member)
+{
+    holds_ = new QWidget(this);
+    auto* g = new QGridLayout(holds_);
+    g->setContentsMargins(0, 0, 0, 0);
+    g->setHorizontalSpacing(8);
+    g->setVerticalSpacing(2);
+    const Frame& f = doc_.frame();
+    const UnitSystem& u = doc_.units();
+    const MemberHolds& holds = doc_.model().holds(member);
+    int row = 0;
+    const auto line = [&](const QString& place, const QString& what, const QString& number, const QString& tip,
+                          const char* name) {
+        auto* a = label(name, holds_, place);
+        auto* b = label(name, holds_, what);
+        auto* c = label(name, holds_, number);
+        for (auto* l : {a, b, c})
+            l->setToolTip(tip);
+        a->setWordWrap(false);
+        c->setWordWrap(false);
+        c->setAlignment(Qt::AlignRight | Qt::AlignTop);
+        g->addWidget(a, row, 0, Qt::AlignTop);
+        g->addWidget(b, row, 1);
+        g->addWidget(c, row++, 2);
+    };
+    const auto at = [&](double v) { return QString::number(u.show(Quantity::Length, v), 'f', 2); };
+    const auto head = [&](const QString& text) { g->addWidget(label("head", holds_, text), row++, 0, 1, 3); };
+    head("Holds, offered ÷ needed");
+    constexpr int kRows = 9;
+    int shown = 0, more = 0;
+    for (const HoldPoint& p : holds.points) {
+        if (p.held.nothing()) continue;
+        if (shown++ >= kRows) {
+            ++more;
+            continue;
+        }
+        const QString who = p.origin == HoldOrigin::Stated ? "by hand" : str(evidenceOf(f, p));
+        line(at(p.at), directionsOf(p.held) + "\n" + who, ratioOf(p), str(holdWords(f, doc_.model().forces(), p)), "fact");
+    }
+    if (more > 0) line("", QString("and %1 more: see the strip").arg(more), "", "", "quiet");
+    for (const HeldStretch& s : holds.stretches)
+        line(at(s.from) + "–" + at(s.to), directionsOf(s.held) + "\nby hand, all along", "", "", "fact");
+    for (size_t k = 0; k < holds.points.size(); ++k) {
+        const HoldPoint& p = holds.points[k];
+        QStringList doubts;
+        for (const size_t d : {size_t{0}, size_t{1}}) {
+            if (!p.doubtful[d] || (d == 0 ? p.held.major : p.held.minor)) continue;
+            const QString along = d == 0 ? "along z" : "along y";
+            doubts << (p.verdict[d] == HoldVerdict::InMode
+                           ? along + " the frame buckles with it moving"
+                           : QString("%1 it offers %2 of what is needed")
+                                 .arg(along, QString::number(std::max(0.0, p.ratio[d]), 'g', 2)));
+        }
+        if (doubts.isEmpty() || count_.size() >= 3) continue;
+        auto* box = new QWidget(holds_);
+        auto* all = new QVBoxLayout(box);
+        all->setContentsMargins(0, 4, 0, 2);
+        all->setSpacing(1);
+        const double ratio = p.doubtful[1] && p.verdict[1] == HoldVerdict::TooSoft ? p.ratio[1]
+                             : p.verdict[0] == HoldVerdict::TooSoft                ? p.ratio[0]
+                                                                                   : 0;
+        all->addWidget(
+            label("warning", box,
+                  QString("%1 at %2 does not hold: %3.%4")
+                      .arg(who(f, p), at(p.at), doubts.join("; "),
+                           ratio > 0.01 ? QString(" %1 times as stiff, it would.").arg(QString::number(1 / ratio, 'g', 2))
+                                        : QString(" It needs a way to something that stands."))));
+        auto* b = new QPushButton("Count it anyway", box);
+        b->setObjectName("link");
+        connect(b, &QPushButton::clicked, this, [this, k] { runCount(k); });
+        all->addWidget(b, 0, Qt::AlignLeft);
+        count_.push_back(b);
+        g->addWidget(box, row++, 0, 1, 3);
+    }
+    g->setColumnStretch(1, 1);
+    holdsPlace_->addWidget(holds_);
+}
+
+void RestraintBench::refreshLengths(size_t member)
+{
+    lengths_ = new QWidget(this);
+    auto* g = new QGridLayout(lengths_);
+    g->setContentsMargins(0, 0, 0, 0);
+    g->setHorizontalSpacing(4);
+    g->setVerticalSpacing(2);
+    const UnitSystem& u = doc_.units();
+    g->addWidget(label("head", lengths_, "Lengths"), 0, 0);
+    constexpr std::array kHeads{"system", "ends", "frame", "buckl.", "used"};
+    for (size_t k = 0; k < kHeads.size(); ++k) {
+        auto* h = label("quiet", lengths_, kHeads[k]);
+        h->setAlignment(Qt::AlignRight);
+        g->addWidget(h, 0, static_cast<int>(k) + 1);
+    }
+    QStringList why;
+    int row = 1;
+    for (const auto& [axis, name] : {std::pair{LengthAxis::Major, "Major"},
+                                     {LengthAxis::Minor, "Minor"},
+                                     {LengthAxis::Torsion, "Torsion"},
+                                     {LengthAxis::Top, "LTB top"},
+                                     {LengthAxis::Bottom, "LTB bottom"}}) {
+        const auto& lane = doc_.model().lanes(member).of(axis);
+        const auto it = std::max_element(lane.begin(), lane.end(),
+                                         [](const LaneSegment& a, const LaneSegment& b) { return a.length < b.length; });
+        const LaneSegment& s = *it;
+        g->addWidget(label("fact", lengths_, name), row, 0);
+        const auto value = [&](double k) {
+            return std::isnan(k) ? QString("—") : QString::number(u.show(Quantity::Length, k * s.span()), 'f', 2);
+        };
+        const bool column = axis == LengthAxis::Major || axis == LengthAxis::Minor;
+        const std::array<std::pair<LengthBy, LengthSource>, 4> ways{
+            {{LengthBy::System, LengthSource::System},
+             {LengthBy::Ends, LengthSource::Ends},
+             {LengthBy::Frame, s.sway ? LengthSource::FrameSway : LengthSource::FrameBraced},
+             {LengthBy::Buckling, LengthSource::Buckling}}};
+        for (size_t k = 0; k < ways.size(); ++k) {
+            const double factor = s.alternative(ways[k].second);
+            auto* b = new QPushButton(value(factor), lengths_);
+            b->setObjectName("link");
+            b->setEnabled(column && !std::isnan(factor) && !s.continuous);
+            b->setAccessibleName(QString("%1 length by %2").arg(name, str(lengthByName(ways[k].first))));
+            QFont font = b->font();
+            font.setBold(s.source == ways[k].second && !s.continuous);
+            b->setFont(font);
+            b->setToolTip(b->isEnabled()
+                              ? QString("K = %1; click to use this way for the picked").arg(QString::number(factor, 'g', 4))
+                              : QString());
+            const LengthBy by = ways[k].first;
+            connect(b, &QPushButton::clicked, this, [this, axis = axis, by] {
+                SetLengths e;
+                e.members = doc_.pickedRefs();
+                e.axis = axis;
+                e.way = by;
+                say(doc_.run(e));
+            });
+            g->addWidget(b, row, static_cast<int>(k) + 1, Qt::AlignRight);
+            if (column) ways_.push_back({axis, by, b});
+        }
+        auto* used =
+            label("fact", lengths_, QString("<b>%1</b>").arg(QString::number(u.show(Quantity::Length, s.length), 'f', 2)));
+        used->setAlignment(Qt::AlignRight);
+        g->addWidget(used, row++, 5);
+        if (!column) continue;
+        const auto gOf = [](double v) { return std::isinf(v) ? QString("∞") : QString::number(v, 'g', 3); };
+        QString words;
+        if (s.beyond > 0)
+            words = "the line goes on beyond the end with nothing holding it";
+        else if (s.leaning)
+            words = "an end can move and nothing keeps it from turning: it leans on the frame";
+        else if (s.sway && !std::isnan(s.g[0]))
+            words = QString("an end can move sideways; G %1 and %2").arg(gOf(s.g[0]), gOf(s.g[1]));
+        else if (s.cantilever)
+            words = "a free end";
+        if (s.source == LengthSource::Stated) words = "given by hand";
+        if (!words.isEmpty()) why << QString(name) + ": " + words;
+    }
+    g->setColumnStretch(0, 1);
+    if (doc_.model().restraint() && !doc_.model().restraint()->bucklingTried()) why << "buckling of the frame is being found";
+    if (doc_.hasForces() && doc_.model().secondOrderHolds())
+        why << "forces hold second order and sway imperfections: system lengths stand";
+    why_->setText("Longest segment of each. " + why.join("; ") + (why.isEmpty() ? "" : "."));
+    lengthsPlace_->addWidget(lengths_);
+}
+
+} // namespace wr

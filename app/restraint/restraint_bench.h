@@ -1,0 +1,78 @@
+// The bench at the stop Restraint: holds found with their numbers, doubtful ones with ways out, giving holds to all picked,
+// taking them over from another member, and effective lengths by every way.
+#pragma once
+
+#include "core/frame/design.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QGridLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QVBoxLayout>
+#include <QWidget>
+#include <array>
+#include <vector>
+
+namespace wr {
+
+class Document;
+class HoldStrip;
+
+class RestraintBench : public QWidget
+{
+    Q_OBJECT
+public:
+    explicit RestraintBench(Document& doc, QWidget* parent = nullptr);
+    void watch(const HoldStrip* strip); // its edits' troubles are said here
+    void enter();                       // the stop was ridden to
+    // For tests.
+    QComboBox& where() { return *where_; }
+    QLineEdit& number() { return *number_; }
+    QCheckBox& direction(Hold h) { return *directions_[static_cast<size_t>(h)]; }
+    QPushButton& give() { return *give_; }
+    QPushButton& drop() { return *drop_; }
+    QLineEdit& like() { return *like_; }
+    QPushButton& takeOver() { return *takeOver_; }
+    QPushButton* countAnyway() { return count_.empty() ? nullptr : count_.front(); }
+    QPushButton* way(LengthAxis axis, LengthBy by) const;
+    QString trouble() const { return trouble_->text(); }
+    QString why() const { return why_->text(); }
+
+protected:
+    void showEvent(QShowEvent*) override { refresh(); }
+
+private:
+    void buildGive(QVBoxLayout& all);
+    void refresh();
+    void refreshHolds(size_t member);
+    void refreshLengths(size_t member);
+    void say(const QString& trouble);
+    void runGive();
+    void runTakeOver();
+    void runCount(size_t place);
+
+    Document& doc_;
+    QLabel *title_, *facts_, *trouble_, *why_;
+    QWidget* holds_ = nullptr;
+    QWidget* lengths_ = nullptr;
+    QVBoxLayout *holdsPlace_, *lengthsPlace_;
+    QWidget *give2_, *rest_;
+    QComboBox* where_;
+    QLineEdit *number_, *like_;
+    std::array<QCheckBox*, 6> directions_{};
+    QPushButton *give_, *drop_, *takeOver_;
+    QCheckBox* byFraction_;
+    std::vector<QPushButton*> count_;
+    struct Way
+    {
+        LengthAxis axis;
+        LengthBy by;
+        QPushButton* button;
+    };
+    std::vector<Way> ways_;
+    const HoldStrip* strip_ = nullptr;
+};
+
+} // namespace wr
