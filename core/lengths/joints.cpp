@@ -123,6 +123,24 @@ std::optional<int> Joints::goesOn(int element, int node) const
     return best;
 }
 
+// Does anything bear a girder at its far end: a support, a column, or a beam that runs through there? What only hangs on the
+// girder's own tip (a runway on a bracket) does not, and then the girder turns with the column instead of holding it.
+bool Joints::bears(int element, int node) const
+{
+    if (f_.nodes[node].supported()) return true;
+    std::vector<Vec3> through;
+    for (const int other : at_[node]) {
+        if (other == element) continue;
+        const Element& e = f_.elements[other];
+        if (steep(f_, e)) return true;
+        if (carriesBending(e, node)) through.push_back(directionFrom(f_, e, node));
+    }
+    for (size_t a = 0; a < through.size(); ++a)
+        for (size_t b = a + 1; b < through.size(); ++b)
+            if (dot(through[a], through[b]) < -0.966) return true; // in one line within 15°
+    return false;
+}
+
 std::optional<JointGirder> Joints::girder(int element, int node, Vec3 axis) const
 {
     const double first = bending(element, node, axis, true);
@@ -145,12 +163,11 @@ std::optional<JointGirder> Joints::girder(int element, int node, Vec3 axis) cons
     out.farNode = at;
     out.ei = out.length / flexibility;
     const Node& far = f_.nodes[at];
-    const bool alone = at_[at].size() == 1 && !far.supported();
     const bool carried = bending(current, at, axis, true) > 0;
     const bool others = std::any_of(at_[at].begin(), at_[at].end(), [&](int o) {
         return o != current && carriesBending(f_.elements[o], at) && bending(o, at, axis, true) > 0;
     });
-    if (alone || at == node)
+    if (at == node || !bears(current, at))
         out.far = FarEnd::Free;
     else if (!carried)
         out.far = FarEnd::Pinned;

@@ -12,7 +12,8 @@
 namespace wr {
 
 // How a girder goes on at its far end.
-enum class FarEnd { Turns, Fixed, Pinned, Free }; // Turns: with a column there, as the charts take it
+// Turns: with a column there, as the charts take it. Free: nothing bears it there, so that it holds nothing.
+enum class FarEnd { Turns, Fixed, Pinned, Free };
 
 struct JointGirder
 {
@@ -64,6 +65,7 @@ public:
 private:
     std::optional<JointGirder> girder(int element, int node, Vec3 axis) const;
     double bending(int element, int node, Vec3 axis, bool near) const;
+    bool bears(int element, int node) const;
     std::optional<int> goesOn(int element, int node) const;
     const Frame& f_;
     const std::vector<std::vector<int>>& at_;

@@ -43,8 +43,8 @@ struct Portal
 {
     double span = 6, height = 4;
     bool fixed = false;
-    std::string girderRelease, more; // of the girder; further elements
-    std::string leaning;             // force on a column that leans, kN
+    std::string girderRelease, more, moreNodes; // of the girder; further elements and nodes
+    std::string leaning;                        // force on a column that leans, kN
     std::string up = "z";
     double left = 100, right = 100; // kN on the columns
     bool reversed = false;
@@ -84,9 +84,10 @@ Frame portal(const Portal& p)
         loads += fmt::format(R"(,{{"node":"f","f":{}}})",
                              p.up == "z" ? fmt::format("[0,0,-{}]", p.leaning) : fmt::format("[0,-{},0]", p.leaning));
     }
-    std::string json = test::beam(
-        "\"nodes\":[" + nodes + "],\"elements\":[" + elements + p.more + "]", R"({"id":"G","nodal":[)" + loads + "]}",
-        R"(,"combinations":[{"id":"U","purpose":"strength","terms":{"G":1}}],"design":{)" + p.design + "}");
+    std::string json =
+        test::beam("\"nodes\":[" + nodes + p.moreNodes + "],\"elements\":[" + elements + p.more + "]",
+                   R"({"id":"G","nodal":[)" + loads + "]}",
+                   R"(,"combinations":[{"id":"U","purpose":"strength","terms":{"G":1}}],"design":{)" + p.design + "}");
     if (p.up == "y") json.insert(json.find("\"materials\""), R"("up":"y",)");
     return test::frameOf(json);
 }
@@ -203,6 +204,16 @@ TEST_CASE("lengths: far ends, bases, releases and thrust change what a girder gi
     const auto leans = test::modelOf(portal(far));
     CHECK_THAT(segment(*leans, "CL", LengthAxis::Major).k, WithinRel(2.0, 1e-9)); // fixed foot, free head: its own cantilever
     CHECK(segment(*leans, "CR", LengthAxis::Major).k < 1.9);
+    // A bracket with a runway on its tip keeps nothing from turning, however stiff it is: the runway hangs on it. A column
+    // under the tip makes a girder of it.
+    Portal bracket = far;
+    bracket.moreNodes = R"(,{"id":"k","at":[-0.6,0,4]},{"id":"l","at":[-0.6,5,4],)" + test::kFixed + "}";
+    bracket.more = R"(,{"id":"BK","nodes":["b","k"],"section":"S","material":"M"},
+{"id":"RW","nodes":["k","l"],"section":"S","material":"M","release":{"i":["my","mz"],"j":["my","mz","t"]}})";
+    CHECK(g(bracket) == kInfinite);
+    bracket.moreNodes += R"(,{"id":"q","at":[-0.6,0,0],)" + test::kFixed + "}";
+    bracket.more += R"(,{"id":"CK","nodes":["q","k"],"section":"S","material":"M"})";
+    CHECK_THAT(g(bracket), WithinRel(0.15, 1e-3)); // 0.6 m against the column's 4
     // Thrust in the girder takes 1 - Q/Qcr of it: a frame pushed from both sides.
     Frame pressed = portal(Portal{});
     const double q = 800e3, critical = std::numbers::pi * std::numbers::pi * test::kEi / 36;
