@@ -1,6 +1,7 @@
 #include "app/bench/design_editor.h"
 
 #include "app/shell/document.h"
+#include "app/shell/text.h"
 #include "core/base/entry.h"
 #include "core/grades/grades.h"
 #include "core/sections/catalogue.h"
@@ -15,7 +16,7 @@ namespace wr {
 namespace {
 
 constexpr std::array kAxes{LengthAxis::Major, LengthAxis::Minor, LengthAxis::Torsion, LengthAxis::Top, LengthAxis::Bottom};
-constexpr std::array kTitles{"Major", "Minor", "Torsion", "LTB top", "LTB bottom"};
+constexpr std::array kTitles{"major", "minor", "torsion", "LTB top", "LTB bottom"};
 
 // The one value all picked members have, or nothing.
 template <class F> auto common(const std::set<size_t>& pick, F value) -> std::optional<decltype(value(size_t{}))>
@@ -58,28 +59,17 @@ DesignEditor::DesignEditor(Document& doc, QWidget* parent)
 void DesignEditor::buildLengths(QGridLayout& grid, int& row)
 {
     QGridLayout* g = &grid;
-    g->addWidget(label("Effective lengths", "head", this), row, 0, 1, 2);
-    g->addWidget(label("factor", "quiet", this), row, 2);
-    g->addWidget(label("length", "quiet", this), row++, 3);
-    for (size_t k = 0; k < kAxes.size(); ++k, ++row) {
-        const LengthAxis a = kAxes[k];
-        g->addWidget(new QLabel(kTitles[k], this), row, 0);
-        spans_[k] = label("", "quiet", this);
-        g->addWidget(spans_[k], row, 1);
-        factors_[k] = new QLineEdit(this);
-        lengths_[k] = new QLineEdit(this);
-        factors_[k]->setAccessibleName(QString("%1 effective length factor").arg(kTitles[k]));
-        lengths_[k]->setAccessibleName(QString("%1 effective length").arg(kTitles[k]));
-        factors_[k]->setToolTip("Times each segment between holds. Empty: what the holds give.");
-        lengths_[k]->setToolTip("An absolute length, with a unit or an expression if you like: 12 ft 6 in, 85/1.5, 3.35 m. "
-                                "Empty: what the holds give.");
-        factors_[k]->setFixedWidth(58);
-        lengths_[k]->setFixedWidth(74);
-        connect(factors_[k], &QLineEdit::editingFinished, this, [this, a] { enterLength(a, true); });
-        connect(lengths_[k], &QLineEdit::editingFinished, this, [this, a] { enterLength(a, false); });
-        g->addWidget(factors_[k], row, 2);
-        g->addWidget(lengths_[k], row, 3);
-    }
+    g->addWidget(label("Holds and lengths", "head", this), row, 0, 1, 2);
+    toRestraint_ = new QToolButton(this);
+    toRestraint_->setText("Change");
+    toRestraint_->setObjectName("view");
+    toRestraint_->setToolTip("Ride to the stop Restraint (3)");
+    toRestraint_->setAccessibleName("Change holds and lengths at the stop Restraint");
+    g->addWidget(toRestraint_, row++, 3, Qt::AlignRight);
+    lengths_ = label("", "quiet", this);
+    lengths_->setWordWrap(true);
+    g->addWidget(lengths_, row++, 0, 1, 4);
+    connect(toRestraint_, &QToolButton::clicked, this, &DesignEditor::wantRestraint);
 }
 
 // Group, section and grade.
@@ -143,32 +133,6 @@ void DesignEditor::say(const QString& words)
     refresh();
 }
 
-void DesignEditor::enterLength(LengthAxis a, bool asFactor)
-{
-    QLineEdit& field = asFactor ? factor(a) : length(a);
-    if (filling_ || !field.isModified() || doc_.pick().empty()) return;
-    field.setModified(false);
-    SetLengths e;
-    e.members = doc_.pickedRefs();
-    e.axis = a;
-    if (!field.text().trimmed().isEmpty()) {
-        const auto v = readEntry(field.text().toStdString(), asFactor ? Quantity::Ratio : Quantity::Length, doc_.units());
-        if (!v) return trouble_->setText(QString::fromStdString(v.error()));
-        (asFactor ? e.k : e.length) = *v;
-        // A value far off its kind is questioned, not refused.
-        const double k = asFactor ? *v : *v / std::max(1e-9, doc_.model().members()[*doc_.pick().begin()].length);
-        if (k > 10 || k < 0.05) {
-            const QString refused = doc_.run(e);
-            say(refused);
-            if (!refused.isEmpty()) return;
-            trouble_->setText(QString("A factor of %1 is unusual: is the unit right? It is used as given; undo takes it back.")
-                                  .arg(k, 0, 'g', 3));
-            return;
-        }
-    }
-    say(doc_.run(e));
-}
-
 void DesignEditor::refresh()
 {
     if (!doc_.hasFrame() || doc_.pick().empty()) return;
@@ -179,42 +143,22 @@ void DesignEditor::refresh()
     filling_ = false;
 }
 
+// "major 8.00 (sway), minor 5.20 + 2.80, top flange 5.20 + 2.80 …"
 void DesignEditor::refreshLengths()
 {
     const auto& pick = doc_.pick();
     const UnitSystem& u = doc_.units();
-    const auto shown = [&](double metres) { return QString::number(u.show(Quantity::Length, metres), 'f', 2); };
+    QStringList out;
     for (size_t k = 0; k < kAxes.size(); ++k) {
-        const LengthAxis a = kAxes[k];
-        const auto factorNow = common(pick, [&](size_t i) {
-            double f = 0;
-            for (const LaneSegment& s : doc_.model().lanes(i).of(a))
-                f = std::max(f, s.k);
-            return std::round(f * 1e6) / 1e6;
-        });
-        const auto lengthNow = common(pick, [&](size_t i) { return std::round(doc_.model().lanes(i).longest(a) * 1e6) / 1e6; });
-        const auto segments = common(pick, [&](size_t i) { return doc_.model().lanes(i).of(a).size(); });
-        const auto byHand = common(pick, [&](size_t i) { return doc_.model().lanes(i).of(a).front().byHand; });
-        // What is being typed stays.
-        const auto put = [](QLineEdit& field, const QString& text) {
-            if (field.hasFocus() && field.isModified()) return;
-            field.setText(text);
-            field.setModified(false);
-        };
-        put(*factors_[k], factorNow ? QString::number(*factorNow, 'g', 4) : QString());
-        put(*lengths_[k], lengthNow ? shown(*lengthNow) : QString());
-        factors_[k]->setPlaceholderText(factorNow ? "" : "several");
-        lengths_[k]->setPlaceholderText(lengthNow ? "" : "several");
-        QFont f = factors_[k]->font();
-        f.setBold(byHand.value_or(false));
-        factors_[k]->setFont(f);
-        lengths_[k]->setFont(f);
-        spans_[k]->setText(segments ? QString("%1 segment%2%3")
-                                          .arg(*segments)
-                                          .arg(*segments == 1 ? "" : "s")
-                                          .arg(byHand.value_or(false) ? ", by hand" : "")
-                                    : "differ");
+        const auto longest =
+            common(pick, [&](size_t i) { return std::round(doc_.model().lanes(i).longest(kAxes[k]) * 1e6) / 1e6; });
+        const auto& lane = doc_.model().lanes(*pick.begin()).of(kAxes[k]);
+        const bool byHand = std::any_of(lane.begin(), lane.end(), [](const LaneSegment& s) { return s.byHand; });
+        out << QString("%1 %2%3").arg(
+            QString(kTitles[k]), longest ? QString::number(u.show(Quantity::Length, *longest), 'f', 2) : QString("several"),
+            longest && byHand ? " by hand" : "");
     }
+    lengths_->setText(QString("Longest, %1: %2.").arg(str(u.length), out.join(", ")));
 }
 
 void DesignEditor::refreshGroup()

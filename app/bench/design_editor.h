@@ -23,8 +23,8 @@ class DesignEditor : public QWidget
 public:
     DesignEditor(Document& doc, QWidget* parent = nullptr);
     void refresh();
-    QLineEdit& factor(LengthAxis a) { return *factors_[static_cast<size_t>(a)]; }
-    QLineEdit& length(LengthAxis a) { return *lengths_[static_cast<size_t>(a)]; }
+    QString lengths() const { return lengths_->text(); }
+    QToolButton& toRestraint() { return *toRestraint_; }
     QLineEdit& section() { return *section_; }
     QComboBox& group() { return *group_; }
     QComboBox& grade() { return *grade_; }
@@ -33,6 +33,7 @@ public:
 
 Q_SIGNALS:
     void browseSections();
+    void wantRestraint();
 
 private:
     void buildLengths(QGridLayout& grid, int& row);
@@ -41,11 +42,10 @@ private:
     void refreshLengths();
     void refreshGroup();
     void refreshSectionAndGrade();
-    void enterLength(LengthAxis a, bool asFactor);
     void say(const QString& words);
     Document& doc_;
-    std::array<QLineEdit*, 5> factors_{}, lengths_{};
-    std::array<QLabel*, 5> spans_{};
+    QLabel* lengths_;
+    QToolButton* toRestraint_;
     QLineEdit* section_;
     QComboBox *group_, *grade_;
     QToolButton* browse_;

@@ -207,6 +207,7 @@ void MainWindow::buildCentre()
     for (const StopPage& s : stops_)
         bench_->addPage(s.stop, s.bench);
     connect(&bench_->member().editor(), &DesignEditor::browseSections, this, [this] { browseSections(); });
+    connect(&bench_->member().editor(), &DesignEditor::wantRestraint, this, [this] { ride(Stop::Restraint); });
     connect(&bench_->size(), &SizeBench::browseSections, this, [this] { browseSections(); });
     connect(sections_, &SectionBrowser::closed, this, [this] { browseSections(false); });
     middle_ = new QSplitter(Qt::Vertical);

@@ -1,9 +1,6 @@
 // The stop Restraint, driven as an engineer does: lanes clicked, lengths typed over, holds given to many, taken over, undone.
 #include "tests/app/window.h"
 
-#include "app/restraint/hold_strip.h"
-#include "app/restraint/restraint_bench.h"
-
 #include <QCheckBox>
 #include <QComboBox>
 #include <QPushButton>

@@ -10,6 +10,8 @@
 #include "app/frameview/frame_view.h"
 #include "app/frameview/legend.h"
 #include "app/ledger/ledger.h"
+#include "app/restraint/hold_strip.h"
+#include "app/restraint/restraint_bench.h"
 #include "app/shell/document.h"
 #include "app/shell/main_window.h"
 #include "app/shell/start_view.h"
@@ -50,6 +52,27 @@ public:
         window.activateWindow();
         QApplication::setActiveWindow(&window);
         if (!path.isEmpty()) open(path);
+    }
+    // Over the first segment of a lane of the strip at Restraint, and back to where one was.
+    void typeLength(LengthAxis axis, const QString& text)
+    {
+        const Stop before = window.line().current();
+        window.ride(Stop::Restraint);
+        settle();
+        const int lane = axis == LengthAxis::Major    ? 0
+                         : axis == LengthAxis::Minor  ? 1
+                         : axis == LengthAxis::Top    ? 2
+                         : axis == LengthAxis::Bottom ? 3
+                                                      : 4;
+        HoldStrip& s = window.holds();
+        QTest::mouseClick(&s, Qt::LeftButton, Qt::NoModifier, s.wordsAt(lane, 0).center().toPoint());
+        REQUIRE(s.field().isVisible());
+        s.field().clear();
+        QTest::keyClicks(&s.field(), text);
+        QTest::keyClick(&s.field(), Qt::Key_Return);
+        settle();
+        window.ride(before);
+        settle();
     }
     void open(const QString& path)
     {

@@ -196,8 +196,8 @@ TEST_CASE("window: a changed factor moves the ratio, the counts follow, undo tak
     w.member().showDesign(true);
     const double before = w.utilisation("BR-W1b"), other = w.utilisation("LEG-NE1");
     const int over = w.doc().report().counts.over;
-    w.type(w.member().editor().factor(LengthAxis::Minor), "0.5");
-    w.type(w.member().editor().factor(LengthAxis::Major), "0.5");
+    w.typeLength(LengthAxis::Minor, "0.5");
+    w.typeLength(LengthAxis::Major, "0.5");
     CHECK(w.utilisation("BR-W1b") < 0.8 * before);
     CHECK(w.utilisation("LEG-NE1") == other);
     CHECK(w.doc().report().counts.over < over);
@@ -212,15 +212,20 @@ TEST_CASE("window: a changed factor moves the ratio, the counts follow, undo tak
     w.key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
     CHECK(w.utilisation("BR-W1b") <= before);
     // A length with a unit, then nothing: back to what the holds give.
-    w.type(w.member().editor().length(LengthAxis::Minor), "3.35 m");
+    w.typeLength(LengthAxis::Minor, "3.35 m");
     CHECK(w.doc().model().lanes(w.index("BR-W1b")).longest(LengthAxis::Minor) == Approx(3.35));
-    w.type(w.member().editor().length(LengthAxis::Minor), "");
+    w.typeLength(LengthAxis::Minor, "");
     CHECK_FALSE(w.doc().model().lanes(w.index("BR-W1b")).of(LengthAxis::Minor).front().byHand);
     // Silly input is answered, nothing changes.
-    w.type(w.member().editor().length(LengthAxis::Minor), "3 kN");
-    CHECK(w.member().editor().trouble().contains("kN"));
-    w.type(w.member().editor().factor(LengthAxis::Minor), "-1");
-    CHECK(w.member().editor().trouble().contains("greater than zero"));
+    w.typeLength(LengthAxis::Minor, "3 kN");
+    CHECK(w.window.bench().restraint().trouble().contains("kN"));
+    w.typeLength(LengthAxis::Minor, "-1");
+    CHECK(w.window.bench().restraint().trouble().contains("greater than zero"));
+    // The bench at Check says in a line what stands, and leads there.
+    w.window.ride(Stop::Check);
+    CHECK(w.member().editor().lengths().startsWith("Longest, ft: major"));
+    QTest::mouseClick(&w.member().editor().toRestraint(), Qt::LeftButton);
+    CHECK(w.window.line().current() == Stop::Restraint);
 }
 
 TEST_CASE("window: section, group and grade for many picked members, re-checked at once", "[app]")
@@ -311,7 +316,7 @@ TEST_CASE("window: the line rides to every stop by key, a stop that is not built
     w.key(Qt::Key_5);
     w.doc().setPick({0});
     w.member().showDesign(true);
-    auto& field = w.member().editor().factor(LengthAxis::Minor);
+    auto& field = w.member().editor().section();
     field.setFocus();
     field.selectAll();
     QTest::keyClicks(&field, "2");
@@ -352,7 +357,7 @@ TEST_CASE("window: a frame without a design block, members formed by rule are de
     w.doc().setPick({7});
     w.view().onlyThese();
     w.member().showDesign(true);
-    w.type(w.member().editor().factor(LengthAxis::Minor), "0.9");
+    w.typeLength(LengthAxis::Minor, "0.9");
     CHECK(w.doc().model().members().size() == n);
     REQUIRE(w.doc().pick().size() == 1);
     CHECK(w.doc().model().members()[*w.doc().pick().begin()].id == id);
@@ -373,7 +378,7 @@ TEST_CASE("window: saved and opened again, the design is as it was, unsaved work
         Window w(kStreet);
         w.doc().setPick({w.index("C1L"), w.index("C1R")});
         w.member().showDesign(true);
-        w.type(w.member().editor().factor(LengthAxis::Minor), "1.4");
+        w.typeLength(LengthAxis::Minor, "1.4");
         ratio = w.utilisation("C1L");
         w.answer = 0; // cancel: the window stays
         w.window.close();
