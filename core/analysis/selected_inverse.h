@@ -2,6 +2,7 @@
 // between all freedoms that an element, or whatever was made to look like one, joins.
 #pragma once
 
+#include <cstddef>
 #include <vector>
 
 struct cholmod_factor_struct;
@@ -20,7 +21,7 @@ public:
 private:
     // As CHOLMOD has them: columns, rows and values of each supernode; its rows begin with its own columns.
     std::vector<int> super_, rowsFrom_, rows_, ofColumn_, place_; // place_: of a row of the matrix in the factor's order
-    std::vector<size_t> valuesFrom_;
+    std::vector<std::size_t> valuesFrom_;
     std::vector<double> values_; // column by column, all rows of the supernode
 };
 

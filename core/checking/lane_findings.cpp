@@ -184,7 +184,7 @@ private:
             const double r = std::sqrt((a == LengthAxis::Major ? p.iy : p.iz) / p.a);
             for (const LaneSegment& s : model_.lanes(i).of(a)) {
                 const std::string_view axis = lengthAxisName(a);
-                if (s.leaning && s.source == LengthSource::System && !s.byHand)
+                if (s.leaning && s.source == LengthSource::System && !s.byHand && !model_.secondOrderHolds())
                     put("member.leaning", id(i),
                         fmt::format(
                             "an end of member {} can move sideways ({} axis, {} to {}) and nothing keeps it from turning: it "

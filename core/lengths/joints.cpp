@@ -9,10 +9,8 @@ namespace wr {
 
 namespace {
 
-constexpr double kSideways = 0.25881904510252074; // sin 15°: less than that off the column's line is the column going on
-constexpr double kSteep = 0.7071067811865476;     // sin 45°: a column
-constexpr double kInLine = 0.5;                   // cos 60°: a girder goes on over a ridge
-constexpr double kNearly = 1e-6;                  // of a cosine squared
+constexpr double kInLine = 0.5;  // cos 60°: a girder goes on over a ridge
+constexpr double kNearly = 1e-6; // of a cosine squared
 
 Vec3 directionFrom(const Frame& f, const Element& e, int node)
 {
@@ -25,7 +23,7 @@ int otherEnd(const Element& e, int node)
 }
 bool steep(const Frame& f, const Element& e)
 {
-    return std::abs(dot(normalized(f.nodes[e.j].at - f.nodes[e.i].at), f.upward())) > kSteep;
+    return std::abs(dot(normalized(f.nodes[e.j].at - f.nodes[e.i].at), f.upward())) > kColumnSlope;
 }
 const std::array<bool, 6>& releasesAt(const Element& e, int node)
 {

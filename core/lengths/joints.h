@@ -11,6 +11,8 @@
 
 namespace wr {
 
+inline constexpr double kColumnSlope = 0.7071067811865476; // sin 45°: steeper is a column
+
 // How a girder goes on at its far end.
 // Turns: with a column there, as the charts take it. Free: nothing bears it there, so that it holds nothing.
 enum class FarEnd { Turns, Fixed, Pinned, Free };

@@ -75,8 +75,6 @@ Joint jointAt(const LengthContext& c, const Member& m, const std::vector<LaneSeg
 
 namespace {
 
-constexpr double kSteep = 0.7071067811865476; // sin 45°: a column
-
 // Held all the way between two places.
 bool heldAlong(const MemberHolds& holds, double from, double to, LengthAxis axis, double eps)
 {
@@ -107,7 +105,7 @@ public:
         : m_(m), holds_(holds), stated_(stated), brief_(brief), axis_(axis), all_(context),
           c_(flexural(axis) ? context : nullptr), member_(member), eps_(1e-6 * m.length)
     {
-        if (c_) steep_ = std::abs(dot(m.axes.x, c_->frame->upward())) > kSteep;
+        if (c_) steep_ = std::abs(dot(m.axes.x, c_->frame->upward())) > kColumnSlope;
     }
 
     std::vector<LaneSegment> segments()
@@ -230,7 +228,9 @@ private:
         else
             offer(s, LengthSource::Ends, free && axis_ != LengthAxis::Top && axis_ != LengthAxis::Bottom ? 2.0 : 1.0);
         buckling(s);
-        offer(s, LengthSource::Brief, brief_.k[static_cast<size_t>(axis_)]);
+        // A brief's factor is of the whole way between holds, wherever a member ends on it.
+        if (const auto& k = brief_.k[static_cast<size_t>(axis_)])
+            offer(s, LengthSource::Brief, s.beyond > 0 ? *k * (s.span() + s.beyond) / s.span() : *k);
         s.continuous = heldAlong(holds_, s.from, s.to, axis_, eps_);
         if (s.continuous) {
             s.k = 0;

@@ -1,6 +1,7 @@
 #include "core/lengths/storey_sway.h"
 
 #include "core/base/powers.h"
+#include "core/lengths/joints.h"
 
 #include <algorithm>
 #include <cmath>
@@ -19,14 +20,13 @@ std::vector<int> diaphragmOfNodes(const Frame& f)
 SwayColumn swayColumn(const Frame& f, const std::vector<int>& diaphragmOf, const Member& m, size_t member, LengthAxis axis,
                       size_t segment, const LaneSegment& s)
 {
-    constexpr double kSteep = 0.7071067811865476; // sin 45°
     SwayColumn out;
     out.member = member;
     out.axis = axis;
     out.segment = segment;
     out.factor = s.unleaned;
     const Vec3 up = f.upward();
-    if (!(std::abs(dot(m.axes.x, up)) > kSteep)) return out;
+    if (!(std::abs(dot(m.axes.x, up)) > kColumnSlope)) return out;
     const Vec3 side = axis == LengthAxis::Major ? m.axes.z : m.axes.y;
     out.moves = normalized(side - dot(side, up) * up);
     out.across = cross(up, out.moves);

@@ -10,8 +10,7 @@ namespace wr {
 
 namespace {
 
-constexpr double kSideways = 0.25881904510252074; // sin 15°
-constexpr double kRigid = 0.999;                  // cosine between a direction and that of a support which holds it alone
+constexpr double kRigid = 0.999; // cosine between a direction and that of a support which holds it alone
 
 Vec3 directionOf(const Frame& f, const Element& e)
 {

@@ -13,6 +13,8 @@ namespace wr {
 enum class Across { Major, Minor };
 inline constexpr std::array kAcross{Across::Major, Across::Minor};
 
+inline constexpr double kSideways = 0.25881904510252074; // sin 15°: less than that off a line is the line going on
+
 struct Candidate
 {
     int node = -1;

@@ -26,7 +26,6 @@ bool holdsDepth(const Frame& f, const Candidate& place, const Shape& member, con
 // Can what frames in push along a direction by itself, not only by bending?
 bool pushes(const Frame& f, const Candidate& place, Across d)
 {
-    constexpr double kSideways = 0.25881904510252074; // sin 15°
     const Vec3 along = d == Across::Major ? place.axes.z : place.axes.y;
     const Vec3 up = f.upward();
     if (place.support || (place.diaphragm && norm(along - dot(along, up) * up) > kSideways)) return true;

@@ -347,6 +347,18 @@ TEST_CASE("lengths: where a line of members goes on, a length reaches to the nex
                 CHECK_THAT(q.length, WithinRel(braced ? 2.0 : 6.0, 1e-9));
                 CHECK_THAT(p.beyond, WithinAbs(braced ? 0.0 : 2.0, 1e-9));
             }
+            // A brief's factor counts for the whole way between holds.
+            Frame factor = m->frame();
+            factor.design.briefs.push_back({});
+            factor.design.briefs.edit()[0].id = "B";
+            factor.design.briefs.edit()[0].k[0] = 0.9;
+            DesignMember row;
+            row.id = "P";
+            row.elements = {0};
+            row.brief = "B";
+            factor.design.members = {row};
+            const auto by = test::modelOf(factor);
+            CHECK_THAT(segment(*by, "P", LengthAxis::Major).length, WithinRel(braced ? 3.6 : 5.4, 1e-9));
             CHECK_THAT(m->lanes(0).longest(LengthAxis::Top), WithinRel(braced ? 4.0 : 6.0, 1e-9));
             CHECK(says(*m, "member.goes-on") == !braced);
             CHECK_FALSE(says(*m, "member.free-end"));
