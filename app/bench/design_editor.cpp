@@ -61,7 +61,7 @@ void DesignEditor::buildLengths(QGridLayout& grid, int& row)
     QGridLayout* g = &grid;
     g->addWidget(label("Holds and lengths", "head", this), row, 0, 1, 2);
     toRestraint_ = new QToolButton(this);
-    toRestraint_->setText("Change");
+    toRestraint_->setText("To Restraint");
     toRestraint_->setObjectName("view");
     toRestraint_->setToolTip("Ride to the stop Restraint (3)");
     toRestraint_->setAccessibleName("Change holds and lengths at the stop Restraint");
