@@ -196,7 +196,7 @@ void HoldStrip::paintLane(QPainter& p, int lane) const
     p.drawLine(placeAt(lane, 0), placeAt(lane, l));
     for (const HeldStretch& s : holds.stretches)
         if (isHeld(s.held, lane)) {
-            p.setPen(QPen(t.violet, 4, Qt::SolidLine, Qt::FlatCap));
+            p.setPen(QPen(s.origin == HoldOrigin::Brief ? t.ink2 : t.violet, 4, Qt::SolidLine, Qt::FlatCap));
             p.drawLine(placeAt(lane, s.from), placeAt(lane, s.to));
         }
     p.setFont(textFont(10));
@@ -217,9 +217,18 @@ void HoldStrip::paintLane(QPainter& p, int lane) const
     }
     for (const HoldPoint& q : holds.points) {
         const QPointF c = placeAt(lane, q.at);
-        const bool held = isHeld(q.held, lane), found = q.origin == HoldOrigin::Stated && isHeld(q.found, lane);
+        const bool over = q.origin == HoldOrigin::Stated || (q.origin == HoldOrigin::Brief && q.evidence < 0);
+        const bool held = isHeld(q.held, lane), found = over && isHeld(q.found, lane);
         const bool byHand = q.origin == HoldOrigin::Stated && held != isHeld(q.found, lane);
-        if (held) {
+        const bool byBrief = q.origin == HoldOrigin::Brief && (q.evidence < 0 ? held != found : lane >= 2);
+        if (held && byBrief) { // half filled
+            p.setPen(QPen(t.ink, 1.4));
+            p.setBrush(t.panel);
+            p.drawEllipse(c, 4.6, 4.6);
+            p.setPen(Qt::NoPen);
+            p.setBrush(t.ink);
+            p.drawPie(QRectF(c.x() - 4.6, c.y() - 4.6, 9.2, 9.2), 180 * 16, 180 * 16);
+        } else if (held) {
             p.setPen(Qt::NoPen);
             p.setBrush(byHand ? t.violet : t.ink);
             p.drawEllipse(c, 4.6, 4.6);

@@ -51,8 +51,8 @@ QString ratioOf(const HoldPoint& p)
 {
     double least = std::numeric_limits<double>::infinity();
     for (const size_t d : {size_t{0}, size_t{1}})
-        if (const bool held = d == 0 ? p.held.major : p.held.minor; held && !std::isnan(p.ratio[d]))
-            least = std::min(least, p.ratio[d]);
+        if (const bool held = d == 0 ? p.held.major : p.held.minor; held && !std::isnan(p.ratio(d)))
+            least = std::min(least, p.ratio(d));
     return std::isfinite(least) ? QString("%1 ×").arg(QString::number(least, 'g', 2)) : QString("—");
 }
 
@@ -311,25 +311,30 @@ void RestraintBench::refreshHolds(size_t member)
     }
     if (more > 0) line("", QString("and %1 more: see the strip").arg(more), "", "", "quiet");
     for (const HeldStretch& s : holds.stretches)
-        line(at(s.from) + "–" + at(s.to), directionsOf(s.held) + "\nby hand, all along", "", "", "fact");
+        line(at(s.from) + "–" + at(s.to),
+             directionsOf(s.held) + (s.origin == HoldOrigin::Brief ? "\nby its brief, all along" : "\nby hand, all along"), "",
+             "", "fact");
     for (size_t k = 0; k < holds.points.size(); ++k) {
         const HoldPoint& p = holds.points[k];
         QStringList doubts;
         for (const size_t d : {size_t{0}, size_t{1}}) {
             if (!p.doubtful[d] || (d == 0 ? p.held.major : p.held.minor)) continue;
             const QString along = d == 0 ? "along z" : "along y";
-            doubts << (p.verdict[d] == HoldVerdict::InMode
-                           ? along + " the frame buckles with it moving"
+            doubts << (p.byFrame[d] ? along + " by itself; the frame's buckling analysis shows it held, to be confirmed"
+                       : p.verdict[d] == HoldVerdict::InMode ? along + " the frame buckles with it moving"
+                       : p.verdict[d] == HoldVerdict::TooWeak
+                           ? QString("%1 its struts carry %2 of 1 % of the thrust on them")
+                                 .arg(along, QString::number(p.strut[d], 'g', 2))
                            : QString("%1 it offers %2 of what is needed")
-                                 .arg(along, QString::number(std::max(0.0, p.ratio[d]), 'g', 2)));
+                                 .arg(along, QString::number(std::max(0.0, p.ratio(d)), 'g', 2)));
         }
         if (doubts.isEmpty() || count_.size() >= 3) continue;
         auto* box = new QWidget(holds_);
         auto* all = new QVBoxLayout(box);
         all->setContentsMargins(0, 4, 0, 2);
         all->setSpacing(1);
-        const double ratio = p.doubtful[1] && p.verdict[1] == HoldVerdict::TooSoft ? p.ratio[1]
-                             : p.verdict[0] == HoldVerdict::TooSoft                ? p.ratio[0]
+        const double ratio = p.doubtful[1] && p.verdict[1] == HoldVerdict::TooSoft ? p.ratio(1)
+                             : p.verdict[0] == HoldVerdict::TooSoft                ? p.ratio(0)
                                                                                    : 0;
         all->addWidget(
             label("warning", box,

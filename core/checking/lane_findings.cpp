@@ -135,8 +135,9 @@ private:
         });
     }
 
-    std::string evidence(const HoldPoint& p) const
+    std::string evidence(const HoldPoint& p, size_t across) const
     {
+        if (p.pusher[across] >= 0) return evidenceOf(f_, HoldOrigin::Joint, p.pusher[across]);
         return p.origin == HoldOrigin::Stated ? evidenceOf(f_, p.foundOrigin, p.foundEvidence) : evidenceOf(f_, p);
     }
 
@@ -148,17 +149,23 @@ private:
         bool assumed = false;
         for (const HoldPoint& p : holds.points) {
             const bool inner = p.at > eps && p.at < model_.members()[i].length - eps;
-            assumed |= p.flangeAssumed && p.origin != HoldOrigin::Stated;
+            assumed |= p.flangeAssumed && p.origin == HoldOrigin::Joint;
             if (!inner && !endMatters(i, p)) continue;
             for (const size_t d : {size_t{0}, size_t{1}}) {
                 if (!p.doubtful[d] || (d == 0 ? p.held.major : p.held.minor)) continue;
                 const char* along = d == 0 ? "z" : "y";
-                if (p.verdict[d] == HoldVerdict::InMode)
+                if (p.verdict[d] == HoldVerdict::TooWeak)
+                    soft += fmt::format("{}{} along {}, whose struts carry {:.2g} of 1 % of the thrust that leans on them ({})",
+                                        soft.empty() ? "" : ", ", length(p.at), along, p.strut[d], evidence(p, d));
+                else if (p.byFrame[d])
+                    soft += fmt::format("{}{} along {} by itself, but by the frame's buckling analysis, to be confirmed ({})",
+                                        soft.empty() ? "" : ", ", length(p.at), along, evidence(p, d));
+                else if (p.verdict[d] == HoldVerdict::InMode)
                     floating +=
-                        fmt::format("{}{} along {} ({})", floating.empty() ? "" : ", ", length(p.at), along, evidence(p));
+                        fmt::format("{}{} along {} ({})", floating.empty() ? "" : ", ", length(p.at), along, evidence(p, d));
                 else
                     soft += fmt::format("{}{} along {}, {:.2g} of what is needed ({})", soft.empty() ? "" : ", ", length(p.at),
-                                        along, std::max(0.0, p.ratio[d]), evidence(p));
+                                        along, std::max(0.0, p.ratio(d)), evidence(p, d));
             }
         }
         if (assumed) assumed_.add(id(i), id(i));

@@ -1,5 +1,7 @@
 #include "core/checking/member_deflections.h"
 
+#include "core/base/angles.h"
+
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -131,12 +133,12 @@ bool keepsJoint(const DeflectionInput& in, int node, bool major)
     const Vec3 along = major ? in.member.axes.z : in.member.axes.y, up = f.upward();
     constexpr double kAlong = 0.5;
     if (n.supportHolds(along, kAlong)) return true;
-    const bool level = std::abs(dot(in.member.axes.x, up)) < kSteep;
+    const bool level = std::abs(dot(in.member.axes.x, up)) < kSin45;
     if (!level || !(std::abs(dot(along, up)) > kAlong)) return false;
     for (const int there : in.elementsAt[node]) {
         const Element& e = f.elements[there];
         const Vec3 away = normalized(f.nodes[e.i == node ? e.j : e.i].at - n.at);
-        if (dot(away, up) < -kSteep && e.behaviour != Behaviour::TensionOnly) return true;
+        if (dot(away, up) < -kSin45 && e.behaviour != Behaviour::TensionOnly) return true;
     }
     return false;
 }

@@ -92,9 +92,25 @@ void CheckModel::support(const CheckModel* before, const Changed* changed)
 bool CheckModel::sameLanes(const CheckModel& before, const Changed& changed) const
 {
     const Design &a = frame_->design, &b = before.frame_->design;
-    if (whole_ != before.whole_) return false;
+    if (whole_ != before.whole_ || !sameFraming(before)) return false;
     return !whole_ || (forces_ == before.forces_ && restraint_ == before.restraint_ && changed.elements.empty() &&
                        secondOrder_ == before.secondOrder_ && a.swayX == b.swayX && a.swayY == b.swayY);
+}
+
+// Does what frames in hold by its brief what it did?
+bool CheckModel::sameFraming(const CheckModel& before) const
+{
+    if (assignment_ == before.assignment_) return true;
+    const auto says = [](const CheckModel& m) {
+        return std::any_of(m.frame_->design.briefs.list().begin(), m.frame_->design.briefs.list().end(),
+                           [](const Brief& b) { return !b.framing.empty(); });
+    };
+    if (!says(*this) && !says(before)) return true;
+    if (formed_ != before.formed_) return false;
+    for (size_t i = 0; i < members().size(); ++i)
+        if (assignment_->item(i) != before.assignment_->item(i) && briefOf(i).framing != before.briefOf(i).framing)
+            return false;
+    return true;
 }
 
 LengthContext CheckModel::context() const
@@ -112,8 +128,39 @@ MemberHolds CheckModel::holdsFor(size_t member, const StatedRows& stated) const
 {
     const Member& m = members()[member];
     if (const MemberRestraint* found = tested(member))
-        return holdsFrom(m, foundHolds(*frame_, m, *found), stated, stated.ruleHolds(m.id));
-    return holdsOf(*frame_, m, stated, *elementsAt_, whole_);
+        return holdsFrom(m, foundByFrame(member, *found), stated, stated.ruleHolds(m.id), &briefOf(member));
+    return holdsOf(*frame_, m, stated, *elementsAt_, whole_, &briefOf(member));
+}
+
+// What was tested, with what the briefs of the members that frame in say they hold, and what the frame's buckling shows.
+std::vector<HoldPoint> CheckModel::foundByFrame(size_t member, const MemberRestraint& found) const
+{
+    const Member& m = members()[member];
+    std::vector<HoldPoint> out = foundHolds(*frame_, m, found, [&](int e) -> const std::vector<Hold>* {
+        return &briefOf(static_cast<size_t>(formed_->ofElement(e))).framing;
+    });
+    const BucklingLengths* buckling = restraint_ ? restraint_->buckling() : nullptr;
+    if (!buckling) return out;
+    for (size_t k = 1; k + 1 < out.size(); ++k)
+        for (const size_t d : {size_t{0}, size_t{1}}) {
+            if (out[k].verdict[d] != HoldVerdict::TooSoft && out[k].verdict[d] != HoldVerdict::InMode) continue;
+            // Both stretches beside it buckle in lengths that they could only have if it held, in every set that presses them
+            // (crossed bars that help each other: not by a tension that another combination lacks).
+            size_t held = 0;
+            for (const MemberPiece& p : m.pieces) {
+                const double from = p.start, to = p.start + p.length;
+                for (const auto& [a, b] : {std::pair{out[k - 1].at, out[k].at}, std::pair{out[k].at, out[k + 1].at}}) {
+                    if (std::abs(from - b) > 1e-6 && std::abs(to - a) > 1e-6 && from >= a - 1e-6 && to <= b + 1e-6) {
+                        const BucklingLength& l = buckling->elements[static_cast<size_t>(p.element)][d];
+                        held += l.longest <= 1.05 * (b - a);
+                    }
+                }
+            }
+            if (held < 2) continue;
+            out[k].byFrame[d] = true;
+            out[k].doubtful[d] = true;
+        }
+    return out;
 }
 
 // What leans on the storeys of columns that sway. Of several sets of forces the one that presses a column most stands for it.
@@ -190,7 +237,7 @@ bool CheckModel::sameFactors(size_t member, const CheckModel& other, size_t ther
 {
     const auto &mine = assignment_->item(member), &its = other.assignment_->item(there);
     return mine == its || (mine->brief.k == its->brief.k && mine->brief.lengthsBy == its->brief.lengthsBy &&
-                           mine->brief.recommendedEnds == its->brief.recommendedEnds &&
+                           mine->brief.along == its->brief.along && mine->brief.recommendedEnds == its->brief.recommendedEnds &&
                            mine->brief.secondOrderIncluded == its->brief.secondOrderIncluded);
 }
 

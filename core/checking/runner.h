@@ -69,7 +69,7 @@ public:
     // Is everything known of what holds the members that can be? `buckling`: with the lengths of buckling.
     bool restraintKnown(bool buckling) const;
     bool secondOrderHolds() const { return secondOrder_; } // systemLengthsStand()
-    bool wantsBuckling() const; // some brief or member takes its lengths from it
+    bool wantsBuckling() const;                            // some brief or member takes its lengths from it
     // Of a member as the stiffness test left it; null: it was not tested.
     const MemberRestraint* tested(size_t member) const { return restraint_ ? restraint_->of(members()[member]) : nullptr; }
     // The joint of the alignment charts at the first or the last end of a segment of the major or the minor lane.
@@ -114,6 +114,8 @@ public:
 private:
     void support(const CheckModel* before, const Changed* changed);
     MemberHolds holdsFor(size_t member, const StatedRows& stated) const;
+    bool sameFraming(const CheckModel& before) const;
+    std::vector<HoldPoint> foundByFrame(size_t member, const MemberRestraint& found) const;
     LengthContext context() const;
     void lean();
     bool sameFactors(size_t member, const CheckModel& other, size_t there) const;
@@ -134,8 +136,8 @@ private:
     Restraint restraint_;
     std::unique_ptr<const Joints> joints_;
     std::shared_ptr<const MemberLines> lines_;
-    // The file holds a whole frame: analysed here, or given forces with supports on which it stands. Else the file may hold a part
-    // of it only.
+    // The file holds a whole frame: analysed here, or given forces with supports on which it stands. Else the file may hold a
+    // part of it only.
     bool whole_ = true;
     bool secondOrder_ = false; // systemLengthsStand()
     SharedList<MemberLanes> lanes_;

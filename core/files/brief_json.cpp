@@ -39,6 +39,10 @@ public:
         applyStated(briefTable(), readOptions(c_, briefRows(), u_, findings_), b_);
         leaveOut();
         warping();
+        inside("holds", [&](Cursor& k) {
+            holds(k, "framing", b_.framing, {Hold::Top, Hold::Bottom, Hold::Twist});
+            holds(k, "along", b_.along, {Hold::Major, Hold::Minor, Hold::Top, Hold::Bottom, Hold::Twist});
+        });
         inside("deflection", [&](Cursor& k) { readDeflection(k, u_, findings_, b_.deflection); });
         for (const std::string_view family : standardFamilies())
             inside(family, [&](Cursor& k) {
@@ -64,6 +68,19 @@ private:
         for (const std::string& key : b_.leaveOut)
             if (std::find(known.begin(), known.end(), key) == known.end())
                 c_.fault("frame.value", "leaveOut", inQuotes(key) + " is no check; allowed: " + joined(known));
+    }
+    void holds(Cursor& c, std::string_view key, std::vector<Hold>& into, std::initializer_list<Hold> allowed)
+    {
+        std::vector<std::string_view> names;
+        for (const Hold h : allowed)
+            names.push_back(holdName(h));
+        for (const std::string& word : c.words(key)) {
+            const auto it = std::find(names.begin(), names.end(), word);
+            if (it == names.end())
+                c.fault("frame.value", key, inQuotes(word) + " is not known here; allowed: " + joined(names));
+            else if (const Hold h = allowed.begin()[it - names.begin()]; std::find(into.begin(), into.end(), h) == into.end())
+                into.push_back(h);
+        }
     }
     void warping()
     {
@@ -100,6 +117,11 @@ Json briefJson(const Brief& b, const UnitSystem& u)
     if (!b.leaveOut.empty()) j["leaveOut"] = b.leaveOut;
     if (b.warpingFixed != std::array<bool, 2>{})
         j["warpingEnds"] = {b.warpingFixed[0] ? "fixed" : "free", b.warpingFixed[1] ? "fixed" : "free"};
+    Json holds = Json::object();
+    for (const auto& [key, list] : {std::pair{"framing", &b.framing}, std::pair{"along", &b.along}})
+        for (const Hold h : *list)
+            holds[key].push_back(holdName(h));
+    if (!holds.empty()) j["holds"] = std::move(holds);
     if (const Json d = deflectionJson(b.deflection, u); !d.empty()) j["deflection"] = d;
     for (const auto& [family, stated] : b.options)
         if (const Standard* s = standardOfFamily(family)) {

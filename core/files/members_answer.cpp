@@ -25,6 +25,17 @@ std::string_view wayName(LengthSource s)
     return {};
 }
 
+std::string_view originWord(HoldOrigin o)
+{
+    return o == HoldOrigin::Stated ? "hand" : o == HoldOrigin::Brief ? "brief" : "rule";
+}
+
+// Did an entry or a brief change what was found there?
+bool overruled(const HoldPoint& p)
+{
+    return (p.origin == HoldOrigin::Stated || (p.origin == HoldOrigin::Brief && p.evidence < 0)) && !(p.found == p.held);
+}
+
 constexpr LengthAxis kAxes[] = {LengthAxis::Major, LengthAxis::Minor, LengthAxis::Torsion, LengthAxis::Top, LengthAxis::Bottom};
 
 class MembersWriter
@@ -42,7 +53,7 @@ public:
             list.push_back(member(i));
         return {{"format", "wren-members"},
                 {"version", 1},
-                {"units", {{"length", f_.units.length}, {"angle", "deg"}}},
+                {"units", {{"length", f_.units.length}, {"force", f_.units.force}, {"angle", "deg"}}},
                 {"members", std::move(list)}};
     }
 
@@ -51,6 +62,26 @@ private:
     {
         const double shown = f_.units.show(Quantity::Length, v);
         return std::round(shown * 1e9) / 1e9;
+    }
+
+    // Forces over lengths, as the file has them.
+    double stiffnessOf(double v) const { return v / f_.units.factor(Quantity::Force) * f_.units.factor(Quantity::Length); }
+
+    Json bracing(size_t i) const
+    {
+        Json out = Json::array();
+        for (const BraceRow& r : model_.bracing(i)) {
+            const Quantity q = r.twist ? Quantity::Moment : Quantity::Force;
+            Json j = {{"at", length(r.at)},
+                      {"holds", r.kind},
+                      {"by", r.by},
+                      {"clause", r.clause},
+                      {"strength", f_.units.show(q, r.strength)}};
+            if (r.stiffness > 0) j["stiffness"] = r.twist ? f_.units.show(q, r.stiffness) : stiffnessOf(r.stiffness);
+            j["combination"] = setName(f_, model_.forces().sets[model_.setsFor(model_.standardOf(i))[r.set.at()].at()]);
+            out.push_back(std::move(j));
+        }
+        return out;
     }
 
     Json member(size_t i) const
@@ -73,6 +104,7 @@ private:
         for (const auto& [node, at] : nodes)
             j["nodes"].push_back({{"node", f_.nodes[node].id}, {"at", length(at)}});
         j["holds"] = holds(model_.holds(i), nodes);
+        if (Json asked = bracing(i); !asked.empty()) j["bracing"] = std::move(asked);
         j["segments"] = Json::array();
         j["lengths"] = Json::array();
         for (const LengthAxis axis : kAxes)
@@ -96,21 +128,28 @@ private:
                 if (std::abs(at - p.at) < 1e-6) j["node"] = f_.nodes[node].id;
             j["at"] = length(p.at);
             j.update(directions(p.held));
-            j["origin"] = p.origin == HoldOrigin::Stated ? "hand" : "rule";
-            if (p.origin == HoldOrigin::Stated && !(p.found == p.held)) j["overruled"] = directions(p.found);
-            Json ratio = Json::object();
-            for (const Across d : kAcross)
-                if (const double x = p.ratio[static_cast<size_t>(d)]; std::isfinite(x))
-                    ratio[d == Across::Major ? "major" : "minor"] = x;
+            j["origin"] = originWord(p.origin);
+            if (overruled(p)) j["overruled"] = directions(p.found);
+            Json ratio = Json::object(), offered = ratio, needed = ratio;
+            for (const Across d : kAcross) {
+                const auto k = static_cast<size_t>(d);
+                const char* key = d == Across::Major ? "major" : "minor";
+                if (!std::isfinite(p.ratio(k))) continue;
+                ratio[key] = p.ratio(k);
+                offered[key] = stiffnessOf(p.offered[k]);
+                needed[key] = stiffnessOf(p.needed[k]);
+            }
+            if (std::isfinite(p.twist)) ratio["twist"] = p.twist;
             if (!ratio.empty()) j["ratio"] = std::move(ratio);
+            if (!offered.empty()) j["offered"] = std::move(offered), j["needed"] = std::move(needed);
             j["reason"] = holdWords(f_, model_.forces(), p);
             out.push_back(std::move(j));
         }
         for (const HeldStretch& s : holds.stretches) {
             Json j = {{"at", length(s.from)}, {"to", length(s.to)}};
             j.update(directions(s.held));
-            j["origin"] = "hand";
-            j["reason"] = "stated by hand, held all along";
+            j["origin"] = originWord(s.origin);
+            j["reason"] = s.origin == HoldOrigin::Brief ? "held all along by its brief" : "stated by hand, held all along";
             out.push_back(std::move(j));
         }
         return out;

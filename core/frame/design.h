@@ -163,6 +163,9 @@ struct Brief
     AngleAxes angleAxes = AngleAxes::Principal;
     std::array<bool, 2> warpingFixed{};           // warping held at the first and the last end (torsion of open sections)
     std::optional<double> ltbStress, localStress; // Pa, critical stresses found elsewhere (unsymmetrical shapes)
+    // What members of this brief hold of those they frame into, where they hold them sideways at all (top, bottom, twist);
+    // empty: by their depth. What holds them themselves all along.
+    std::vector<Hold> framing, along;
     DeflectionRules deflection;
     std::map<std::string, StatedOptions, std::less<>> options; // by family of standards: "aisc360", "en1993"
     Extras extras;

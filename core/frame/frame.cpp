@@ -19,6 +19,14 @@ bool Node::supportHolds(Vec3 along, double least) const
     return false;
 }
 
+bool Frame::sways(const Combination& c) const
+{
+    return std::any_of(c.terms.begin(), c.terms.end(), [&](const auto& term) {
+        const LoadCase& k = cases[term.first];
+        return term.second != 0 && (lateral(k.action) || k.action == Action::Notional || k.notional);
+    });
+}
+
 bool Frame::anySupport() const
 {
     return std::any_of(nodes.begin(), nodes.end(), [](const Node& n) { return n.supported(); });

@@ -194,6 +194,8 @@ struct Frame
     Vec3 endI(const Element& e) const { return nodes[e.i].at + e.offsetI; }
     Vec3 endJ(const Element& e) const { return nodes[e.j].at + e.offsetJ; }
     bool anySupport() const;
+    // Does a combination hold what pushes the frame sideways: a lateral action or notional loads?
+    bool sways(const Combination& c) const;
     double length(const Element& e) const { return norm(endJ(e) - endI(e)); }
     Vec3 upward() const { return up == Up::Z ? Vec3{0, 0, 1} : Vec3{0, 1, 0}; }
 };

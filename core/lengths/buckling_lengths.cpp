@@ -68,10 +68,13 @@ private:
         const Element& e = f_.elements[element];
         const SectionProperties& p = f_.sections[e.section].properties;
         BucklingLength& l = out_.elements[static_cast<size_t>(element)][axis];
+        const double ei = f_.materials[e.material].e * (axis == 0 ? p.iy : p.iz);
+        const double length = std::numbers::pi * std::sqrt(ei / (factor * thrust));
+        l.everywhere &= active;
+        l.longest = l.everywhere ? std::fmax(l.longest, length) : std::numeric_limits<double>::quiet_NaN();
         // An active mode beats one that is not; of two alike the one that comes at the smaller load.
         if (l.set >= 0 && (l.active > active || (l.active == active && l.factor <= factor))) return;
-        const double ei = f_.materials[e.material].e * (axis == 0 ? p.iy : p.iz);
-        l = {std::numbers::pi * std::sqrt(ei / (factor * thrust)), active, factor, set};
+        l = {length, active, factor, set, l.longest, l.everywhere};
     }
 
     const Frame& f_;

@@ -23,6 +23,9 @@ struct BucklingLength
     bool active = false;
     double factor = 0; // critical load factor of the mode
     int set = -1;      // place in ForceTable::sets
+    // The longest of all sets that press it; NaN where it is not active in one of them.
+    double longest = std::numeric_limits<double>::quiet_NaN();
+    bool everywhere = true; // active in every set so far that presses it
 };
 
 struct BucklingLengths

@@ -1,5 +1,6 @@
 #include "core/lengths/joints.h"
 
+#include "core/base/angles.h"
 #include "core/base/powers.h"
 
 #include <algorithm>
@@ -23,7 +24,7 @@ int otherEnd(const Element& e, int node)
 }
 bool steep(const Frame& f, const Element& e)
 {
-    return std::abs(dot(normalized(f.nodes[e.j].at - f.nodes[e.i].at), f.upward())) > kColumnSlope;
+    return std::abs(dot(normalized(f.nodes[e.j].at - f.nodes[e.i].at), f.upward())) > kSin45;
 }
 const std::array<bool, 6>& releasesAt(const Element& e, int node)
 {
@@ -202,7 +203,7 @@ Joint Joints::at(const JointQuery& q) const
     for (const int e : at_[q.node]) {
         if (std::find(q.own.begin(), q.own.end(), e) != q.own.end()) continue;
         const Element& other = f_.elements[e];
-        if (norm(cross(q.along, directionFrom(f_, other, q.node))) < kSideways) {
+        if (norm(cross(q.along, directionFrom(f_, other, q.node))) < kSin15) {
             // A column that goes on in another section: its own height to the next joint.
             const double ei = bending(e, q.node, q.axis, true);
             int node = q.node, current = e;

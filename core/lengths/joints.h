@@ -11,8 +11,6 @@
 
 namespace wr {
 
-inline constexpr double kColumnSlope = 0.7071067811865476; // sin 45°: steeper is a column
-
 // How a girder goes on at its far end.
 // Turns: with a column there, as the charts take it. Free: nothing bears it there, so that it holds nothing.
 enum class FarEnd { Turns, Fixed, Pinned, Free };
@@ -62,7 +60,6 @@ public:
     // press: mean axial forces of the elements in the set of forces in question; empty: none.
     Joints(const Frame& f, const std::vector<std::vector<int>>& elementsAt, std::vector<ElementPress> press);
     Joint at(const JointQuery& q) const;
-    const std::vector<ElementPress>& press() const { return press_; }
 
 private:
     std::optional<JointGirder> girder(int element, int node, Vec3 axis) const;

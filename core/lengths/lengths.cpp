@@ -1,5 +1,6 @@
 #include "core/lengths/lengths.h"
 
+#include "core/base/angles.h"
 #include "core/lengths/alignment.h"
 
 #include <algorithm>
@@ -33,11 +34,7 @@ bool systemLengthsStand(const Frame& f, const ForceTable& t, bool wantsReducedSt
         if (!forStrength(c.purpose)) continue;
         any = true;
         if (!t.inSecond(s.combination)) return false;
-        const bool sways = std::any_of(c.terms.begin(), c.terms.end(), [&](const auto& term) {
-            const LoadCase& k = f.cases[term.first];
-            return term.second != 0 && (lateral(k.action) || k.action == Action::Notional || k.notional);
-        });
-        if (!sways) return false;
+        if (!f.sways(c)) return false;
     }
     return any;
 }
@@ -105,7 +102,7 @@ public:
         : m_(m), holds_(holds), stated_(stated), brief_(brief), axis_(axis), all_(context),
           c_(flexural(axis) ? context : nullptr), member_(member), eps_(1e-6 * m.length)
     {
-        if (c_) steep_ = std::abs(dot(m.axes.x, c_->frame->upward())) > kColumnSlope;
+        if (c_) steep_ = std::abs(dot(m.axes.x, c_->frame->upward())) > kSin45;
     }
 
     std::vector<LaneSegment> segments()

@@ -1,5 +1,6 @@
 #include "core/lengths/storey_sway.h"
 
+#include "core/base/angles.h"
 #include "core/base/powers.h"
 #include "core/lengths/joints.h"
 
@@ -26,7 +27,7 @@ SwayColumn swayColumn(const Frame& f, const std::vector<int>& diaphragmOf, const
     out.segment = segment;
     out.factor = s.unleaned;
     const Vec3 up = f.upward();
-    if (!(std::abs(dot(m.axes.x, up)) > kColumnSlope)) return out;
+    if (!(std::abs(dot(m.axes.x, up)) > kSin45)) return out;
     const Vec3 side = axis == LengthAxis::Major ? m.axes.z : m.axes.y;
     out.moves = normalized(side - dot(side, up) * up);
     out.across = cross(up, out.moves);

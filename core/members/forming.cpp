@@ -1,5 +1,7 @@
 #include "core/members/forming.h"
 
+#include "core/base/angles.h"
+
 #include <algorithm>
 #include <cmath>
 
@@ -8,8 +10,7 @@ namespace wr {
 namespace {
 
 constexpr double kOnePlane = 0.99939082701909576; // cos 2°
-constexpr double kSin45 = 0.70710678118654752, kSin60 = 0.86602540378443865;
-constexpr double kLevel = 0.01; // rise over length up to which an element is level
+constexpr double kLevel = 0.01;                   // rise over length up to which an element is level
 constexpr double kDust = 1e-9;
 
 Vec3 awayFrom(const Frame& f, const Element& e, int node)

@@ -1,5 +1,7 @@
 #include "core/members/holds.h"
 
+#include "core/base/angles.h"
+
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
@@ -39,6 +41,9 @@ std::string evidenceOf(const Frame& f, HoldOrigin origin, int evidence)
     case HoldOrigin::Joint: return "element " + f.elements[row].id + " frames in";
     case HoldOrigin::Diaphragm: return "the node moves with others (diaphragm or link)";
     case HoldOrigin::PartOnly: return "the file may hold a part of the frame only";
+    case HoldOrigin::Brief:
+        return evidence >= 0 ? "element " + f.elements[row].id + " frames in, its brief says what it holds"
+                             : "held all along by its brief";
     case HoldOrigin::Stated: return "stated by hand";
     }
     return {};
@@ -77,10 +82,9 @@ HoldPoint endOfWhole(const Frame& f, const std::vector<int>& elementsThere, int 
     const Vec3 along = elementAxes(f, f.elements[last.element]).x;
     for (const int e : elementsThere) {
         if (e == last.element) continue;
-        constexpr double kSideways = 0.25881904510252074; // sin 15°
         const Element& other = f.elements[e];
         const Vec3 d = normalized(f.nodes[other.j].at - f.nodes[other.i].at);
-        if (norm(cross(along, d)) > kSideways) return fork(HoldOrigin::Joint, e);
+        if (norm(cross(along, d)) > kSin15) return fork(HoldOrigin::Joint, e);
     }
     return {};
 }
@@ -100,9 +104,19 @@ class Holder
 public:
     Holder(const Member& m, std::vector<HoldPoint> found) : m_(m) { out_.points = std::move(found); }
 
+    void along(const std::vector<Hold>& holds)
+    {
+        HeldStretch s{0, m_.length, {}, HoldOrigin::Brief};
+        for (const Hold k : holds) {
+            s.held.set(k, true);
+            for (const double end : {0.0, m_.length})
+                overruled(end, HoldOrigin::Brief).held.set(k, true);
+        }
+        out_.stretches.push_back(s);
+    }
     void state(const DesignRestraint& r)
     {
-        HoldPoint& p = overruled(placed(r.at));
+        HoldPoint& p = overruled(placed(r.at), HoldOrigin::Stated);
         if (r.free) {
             p.held = Held{};
             p.framed = false;
@@ -117,7 +131,7 @@ public:
         HeldStretch s{placed(r.at), placed(*r.to), {}};
         for (const Hold k : r.holds) {
             s.held.set(k, true);
-            overruled(s.to).held.set(k, true);
+            overruled(s.to, HoldOrigin::Stated).held.set(k, true);
         }
         out_.stretches.push_back(s);
     }
@@ -136,15 +150,15 @@ private:
             if (std::abs(p.at - at) < eps) at = p.at;
         return at;
     }
-    HoldPoint& overruled(double place)
+    HoldPoint& overruled(double place, HoldOrigin by)
     {
         HoldPoint& p = at(place);
-        if (p.origin != HoldOrigin::Stated) {
+        if (p.origin != HoldOrigin::Stated && p.origin != by) {
             p.found = p.held;
             p.foundOrigin = p.origin;
             p.foundEvidence = p.evidence;
         }
-        p.origin = HoldOrigin::Stated;
+        p.origin = by;
         p.evidence = -1;
         return p;
     }
@@ -165,7 +179,7 @@ private:
 
 } // namespace
 
-MemberHolds holdsFrom(const Member& m, std::vector<HoldPoint> found, const StatedRows& stated, bool rule)
+MemberHolds holdsFrom(const Member& m, std::vector<HoldPoint> found, const StatedRows& stated, bool rule, const Brief* brief)
 {
     if (!rule) {
         HoldPoint end;
@@ -173,13 +187,14 @@ MemberHolds holdsFrom(const Member& m, std::vector<HoldPoint> found, const State
         found = {HoldPoint{}, end};
     }
     Holder out(m, std::move(found));
+    if (rule && brief && !brief->along.empty()) out.along(brief->along);
     for (const DesignRestraint* r : stated.restraints(m.id))
         out.state(*r);
     return out.take();
 }
 
 MemberHolds holdsOf(const Frame& f, const Member& m, const StatedRows& stated, const std::vector<std::vector<int>>& elementsAt,
-                    bool wholeFrame)
+                    bool wholeFrame, const Brief* brief)
 {
     const auto end = [&](int node, const MemberPiece& last, double at) {
         HoldPoint out = wholeFrame ? endOfWhole(f, elementsAt[node], node, last)
@@ -189,7 +204,7 @@ MemberHolds holdsOf(const Frame& f, const Member& m, const StatedRows& stated, c
         return out;
     };
     return holdsFrom(m, {end(m.startNode, m.pieces.front(), 0), end(m.endNode, m.pieces.back(), m.length)}, stated,
-                     stated.ruleHolds(m.id));
+                     stated.ruleHolds(m.id), brief);
 }
 
 } // namespace wr

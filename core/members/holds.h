@@ -1,6 +1,6 @@
 // What holds a member, and why: at points along it and over stretches of it. A stage of its own between forming and lengths.
-// Origins: what the stiffness of the frame shows (core/restraint), the member's ends as they stand where that is not known, and
-// the design block.
+// Origins: what the stiffness of the frame shows (core/restraint), the member's ends as they stand where that is not known, the
+// brief, and the design block. Hand goes before brief, brief before rule.
 #pragma once
 
 #include "core/members/members.h"
@@ -33,6 +33,7 @@ enum class HoldOrigin {
     Joint,     // an element that frames in
     Diaphragm, // or a link: the node moves with others
     PartOnly,  // forces were given: the file may hold a part of the frame, so the end counts as held
+    Brief,     // of the member itself (held all along), or of what frames in (which flange it holds)
     Stated     // an entry of design.restraints
 };
 
@@ -42,6 +43,7 @@ enum class HoldVerdict {
     Support,    // a rigid support
     Holds,      // offered / needed >= 1
     TooSoft,    // < 1
+    TooWeak,    // no strut there can carry 1 % of the thrust that leans on it
     InMode,     // the frame buckles with this place moving before the member's own segments do
     Unknown     // not tested
 };
@@ -49,6 +51,8 @@ constexpr bool holds(HoldVerdict v)
 {
     return v == HoldVerdict::NotPressed || v == HoldVerdict::Support || v == HoldVerdict::Holds;
 }
+
+inline constexpr double kUntested = std::numeric_limits<double>::quiet_NaN();
 
 // A place that is held (or an end that is not), with what it is known from.
 struct HoldPoint
@@ -59,8 +63,18 @@ struct HoldPoint
     int evidence = -1;   // the node of a support, the element that frames in; -1: none
     int node = -1;       // that stands there; -1: none
     bool framed = false; // something frames in or supports it, whether it holds or not
-    // Offered over needed stiffness, against movement along z and along y, where it was tested (core/restraint); NaN: not.
-    std::array<double, 2> ratio{std::numeric_limits<double>::quiet_NaN(), std::numeric_limits<double>::quiet_NaN()};
+    // Stiffness (N/m) against movement along z and along y, where it was tested (core/restraint); NaN: not.
+    std::array<double, 2> offered{kUntested, kUntested}, needed{kUntested, kUntested};
+    double ratio(size_t across) const { return offered[across] / needed[across]; }
+    // What the best strut there can carry over 1 % of the thrust that leans on it; NaN: nothing but struts was looked at.
+    std::array<double, 2> strut{kUntested, kUntested};
+    // Torsional stiffness of what is joined there in bending over what is needed (AISC 360-22 Eq. A-6-11a); NaN: the model
+    // carries no bending into the joint, the depth of what frames in stands for it.
+    double twist = kUntested;
+    // The element that can push most in each direction; -1: none.
+    std::array<int, 2> pusher{-1, -1};
+    // Too soft by itself, but the buckling of the whole frame shows the member held there: to be confirmed.
+    std::array<bool, 2> byFrame{};
     std::array<HoldVerdict, 2> verdict{HoldVerdict::Unknown, HoldVerdict::Unknown};
     int set = -1; // of forces that decided, place in ForceTable::sets; -1: none, or the place's own Euler load stood for them
     // What stood there before an entry was laid over it (origin Stated): kept, so that what was overruled can be seen.
@@ -72,11 +86,12 @@ struct HoldPoint
     bool flangeAssumed = false; // a light element drawn on the centreline: taken as holding the top flange
 };
 
-// A stretch held all along, by an entry of design.restraints.
+// A stretch held all along, by an entry of design.restraints or by the brief.
 struct HeldStretch
 {
     double from = 0, to = 0;
     Held held;
+    HoldOrigin origin = HoldOrigin::Stated; // or Brief
 };
 
 struct MemberHolds
@@ -96,11 +111,12 @@ std::string evidenceOf(const Frame& f, HoldOrigin origin, int evidence);
 // `wholeFrame`: the frame is analysed here, so an end that nothing holds is free; with given forces any element that goes on
 // from there holds it, and an end with nothing at all is free where the file has supports somewhere, else a fork end.
 MemberHolds holdsOf(const Frame& f, const Member& m, const StatedRows& stated, const std::vector<std::vector<int>>& elementsAt,
-                    bool wholeFrame);
+                    bool wholeFrame, const Brief* brief = nullptr);
 
-// The same from what was found (both ends among it, by place), with the entries of the design block laid over it; where the
-// member says "rule": "none", over nothing.
-MemberHolds holdsFrom(const Member& m, std::vector<HoldPoint> found, const StatedRows& stated, bool rule);
+// The same from what was found (both ends among it, by place), with what the brief says laid over it and the entries of the
+// design block over that; where the member says "rule": "none", over nothing.
+MemberHolds holdsFrom(const Member& m, std::vector<HoldPoint> found, const StatedRows& stated, bool rule,
+                      const Brief* brief = nullptr);
 
 // Elements at each node.
 std::vector<std::vector<int>> elementsAtNodes(const Frame& f);

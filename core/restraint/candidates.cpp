@@ -1,5 +1,6 @@
 #include "core/restraint/candidates.h"
 
+#include "core/base/angles.h"
 #include "core/members/forming_reason.h"
 
 #include <algorithm>
@@ -11,11 +12,6 @@ namespace wr {
 namespace {
 
 constexpr double kRigid = 0.999; // cosine between a direction and that of a support which holds it alone
-
-Vec3 directionOf(const Frame& f, const Element& e)
-{
-    return normalized(f.nodes[e.j].at - f.nodes[e.i].at);
-}
 
 // Stiffness an element could have across, for the order of what is named first.
 double weight(const Frame& f, const Element& e, Vec3 along)
@@ -32,17 +28,22 @@ bool opposed(const Frame& f, const Element& a, const Element& b)
         if (n == b.i || n == b.j) {
             const auto flat = [&](Vec3 v) { return v - dot(v, f.upward()) * f.upward(); };
             const Vec3 x = flat(a.i == n ? da : -da), y = flat(b.i == n ? db : -db);
-            return norm(x) > kSideways && norm(y) > kSideways && dot(x, y) < -0.5 * norm(x) * norm(y);
+            return norm(x) > kSin15 && norm(y) > kSin15 && dot(x, y) < -0.5 * norm(x) * norm(y);
         }
     const Vec3 normal = cross(da, db), gap = f.nodes[b.i].at - f.nodes[a.i].at;
     const double n2 = dot(normal, normal), la = f.length(a), lb = f.length(b);
-    if (n2 < kSideways * kSideways) return false;
+    if (n2 < kSin15 * kSin15) return false;
     const double s = dot(cross(gap, db), normal) / n2, t = dot(cross(gap, da), normal) / n2;
     const double apart = std::abs(dot(gap, normal)) / std::sqrt(n2);
     return s > 0.05 * la && s < 0.95 * la && t > 0.05 * lb && t < 0.95 * lb && apart < 0.05 * std::min(la, lb);
 }
 
 } // namespace
+
+Vec3 directionOf(const Frame& f, const Element& e)
+{
+    return normalized(f.nodes[e.j].at - f.nodes[e.i].at);
+}
 
 bool fixedAlong(const Node& n, Vec3 along)
 {
@@ -102,16 +103,16 @@ std::vector<double> oneWayShares(const Frame& f)
     return out;
 }
 
-std::vector<Candidate> candidatesOf(const Frame& f, const Member& m, const std::vector<std::vector<int>>& elementsAt,
-                                    const std::vector<char>& joined)
+std::vector<HoldCandidate> candidatesOf(const Frame& f, const Member& m, const std::vector<std::vector<int>>& elementsAt,
+                                        const std::vector<char>& joined)
 {
-    std::vector<Candidate> out;
+    std::vector<HoldCandidate> out;
     const auto nodes = nodesAlong(f, m);
     for (size_t k = 0; k < nodes.size(); ++k) {
         const MemberPiece& piece = m.pieces[k < m.pieces.size() ? k : k - 1];
         const Element& el = f.elements[piece.element];
         const Axes a = elementAxes(f, el);
-        Candidate c;
+        HoldCandidate c;
         c.node = nodes[k].first;
         c.at = nodes[k].second;
         c.axes = {piece.reversed ? -a.x : a.x, piece.ySign * a.y, piece.zSign * a.z};
@@ -121,7 +122,7 @@ std::vector<Candidate> candidatesOf(const Frame& f, const Member& m, const std::
         c.diaphragm = joined[c.node];
         for (const int e : elementsAt[c.node]) {
             if (std::any_of(m.pieces.begin(), m.pieces.end(), [e](const MemberPiece& p) { return p.element == e; })) continue;
-            if (norm(cross(c.axes.x, directionOf(f, f.elements[e]))) > kSideways) c.elements.push_back(e);
+            if (norm(cross(c.axes.x, directionOf(f, f.elements[e]))) > kSin15) c.elements.push_back(e);
         }
         const auto across = [&](int e) {
             return std::max(weight(f, f.elements[e], c.axes.y), weight(f, f.elements[e], c.axes.z));

@@ -13,9 +13,7 @@ namespace wr {
 enum class Across { Major, Minor };
 inline constexpr std::array kAcross{Across::Major, Across::Minor};
 
-inline constexpr double kSideways = 0.25881904510252074; // sin 15°: less than that off a line is the line going on
-
-struct Candidate
+struct HoldCandidate
 {
     int node = -1;
     double at = 0;               // m along the member
@@ -28,11 +26,14 @@ struct Candidate
 
 // Both ends and every inner node where an element frames in, a support stands or a diaphragm or link takes hold. An end where
 // nothing but a piece that only continues the line goes on is no candidate.
-std::vector<Candidate> candidatesOf(const Frame& f, const Member& m, const std::vector<std::vector<int>>& elementsAt,
-                                    const std::vector<char>& joined);
+std::vector<HoldCandidate> candidatesOf(const Frame& f, const Member& m, const std::vector<std::vector<int>>& elementsAt,
+                                        const std::vector<char>& joined);
 
 // Does a rigid support hold a direction, by itself or by several of its own directions together?
 bool fixedAlong(const Node& n, Vec3 along);
+
+// Of an element, from its first node to its second.
+Vec3 directionOf(const Frame& f, const Element& e);
 
 // Nodes that a diaphragm or a link joins to others.
 std::vector<char> joinedNodes(const Frame& f);

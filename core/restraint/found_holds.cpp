@@ -1,5 +1,8 @@
 #include "core/restraint/found_holds.h"
 
+#include "core/base/angles.h"
+#include "core/restraint/twist.h"
+
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
@@ -8,35 +11,33 @@ namespace wr {
 
 namespace {
 
-double depthOf(const Shape& s)
-{
-    return s.h > 0 ? s.h : s.d;
-}
-
-// Does an element take hold of the whole depth of the member there?
-bool holdsDepth(const Frame& f, const Candidate& place, const Shape& member, const Element& e)
-{
-    if (e.behaviour != Behaviour::Beam) return false;
-    const Axes a = elementAxes(f, e);
-    // A beam that meets the side of a column stands with its depth along the member, a column runs along a beam's whole depth.
-    if (std::abs(dot(a.z, place.axes.x)) > 0.7 || std::abs(dot(a.x, place.axes.z)) > 0.7) return true;
-    return depthOf(f.sections[e.section].shape) >= 0.5 * depthOf(member);
-}
-
 // Can what frames in push along a direction by itself, not only by bending?
-bool pushes(const Frame& f, const Candidate& place, Across d)
+bool pushes(const Frame& f, const HoldCandidate& place, Across d)
 {
     const Vec3 along = d == Across::Major ? place.axes.z : place.axes.y;
     const Vec3 up = f.upward();
-    if (place.support || (place.diaphragm && norm(along - dot(along, up) * up) > kSideways)) return true;
+    if (place.support || (place.diaphragm && norm(along - dot(along, up) * up) > kSin15)) return true;
     return std::any_of(place.elements.begin(), place.elements.end(), [&](int e) {
         const Element& x = f.elements[e];
         if (x.releaseI[static_cast<size_t>(Force::N)] || x.releaseJ[static_cast<size_t>(Force::N)]) return false;
-        return std::abs(dot(normalized(f.nodes[x.j].at - f.nodes[x.i].at), along)) > kSideways;
+        return std::abs(dot(directionOf(f, x), along)) > kSin15;
     });
 }
 
-HoldPoint holdAt(const Frame& f, const Member& m, const PlaceTest& p)
+int pusher(const Frame& f, const HoldCandidate& place, Across d)
+{
+    const Vec3 along = d == Across::Major ? place.axes.z : place.axes.y;
+    int best = -1;
+    double most = kSin15;
+    for (const int e : place.elements)
+        if (const double a = std::abs(dot(directionOf(f, f.elements[e]), along)); a > most + 1e-6) {
+            most = a;
+            best = e;
+        }
+    return best;
+}
+
+HoldPoint holdAt(const Frame& f, const Member& m, const PlaceTest& p, const FramingHolds& framing)
 {
     const Shape& member = f.sections[m.section].shape;
     HoldPoint out;
@@ -52,7 +53,12 @@ HoldPoint holdAt(const Frame& f, const Member& m, const PlaceTest& p)
     out.held.minor = held(Across::Minor);
     for (const Across d : kAcross) {
         const auto k = static_cast<size_t>(d);
-        if (p.needed[k] > 0 && !p.place.fixed[k]) out.ratio[k] = p.ratio(d);
+        if (p.needed[k] > 0 && !p.place.fixed[k]) {
+            out.offered[k] = p.offered[k];
+            out.needed[k] = p.needed[k];
+        }
+        out.strut[k] = p.strut[k];
+        out.pusher[k] = pusher(f, p.place, d);
         out.verdict[k] = p.verdict[k];
         out.doubtful[k] = !p.holds(d) && pushes(f, p.place, d);
     }
@@ -69,11 +75,30 @@ HoldPoint holdAt(const Frame& f, const Member& m, const PlaceTest& p)
     if (out.origin == HoldOrigin::Support) out.evidence = p.place.node;
     const bool axial = f.elements[m.pieces.front().element].behaviour != Behaviour::Beam;
     if (!out.held.minor && !end) return out;
-    const bool whole = p.place.fixed[1] || std::any_of(p.place.elements.begin(), p.place.elements.end(),
-                                                       [&](int e) { return holdsDepth(f, p.place, member, f.elements[e]); });
+    out.twist = p.twist;
+    bool whole = p.place.fixed[1], said = false;
+    Held brief;
+    for (const int e : p.place.elements) {
+        const std::vector<Hold>* holds = framing ? framing(e) : nullptr;
+        if (holds && !holds->empty()) {
+            said = true;
+            for (const Hold h : *holds)
+                brief.set(h, true);
+        } else
+            whole |= holdsDepth(f, p.place, member, f.elements[e]);
+    }
+    // Where bending is carried in, its stiffness says whether twist is held.
+    whole &= end || p.place.fixed[1] || !(p.twist < 1);
     // An end that moves sideways with what it frames into is kept from twisting by it all the same.
     out.held.twist = whole || (end && axial);
     if (!out.held.minor) return out;
+    if (said && !p.place.fixed[1] && out.origin == HoldOrigin::Joint) {
+        out.origin = HoldOrigin::Brief;
+        out.held.twist |= brief.twist;
+        out.held.top = whole || brief.top;
+        out.held.bottom = whole || brief.bottom;
+        return out;
+    }
     out.held.top = true;
     out.held.bottom = out.held.twist;
     out.flangeAssumed = !out.held.twist;
@@ -82,12 +107,12 @@ HoldPoint holdAt(const Frame& f, const Member& m, const PlaceTest& p)
 
 } // namespace
 
-std::vector<HoldPoint> foundHolds(const Frame& f, const Member& m, const MemberRestraint& r)
+std::vector<HoldPoint> foundHolds(const Frame& f, const Member& m, const MemberRestraint& r, const FramingHolds& framing)
 {
     const double eps = 1e-6 * m.length;
     std::vector<HoldPoint> out;
     for (const PlaceTest& p : r.places)
-        out.push_back(holdAt(f, m, p));
+        out.push_back(holdAt(f, m, p, framing));
     if (out.empty() || out.front().at > eps) out.insert(out.begin(), HoldPoint{});
     out.front().at = 0;
     out.front().node = m.startNode;
@@ -107,10 +132,18 @@ std::string holdWords(const Frame& f, const ForceTable& forces, const HoldPoint&
         const char* along = d == Across::Major ? "along z" : "along y";
         if (p.verdict[k] == HoldVerdict::InMode)
             out += fmt::format("; {} the frame buckles with it moving", along);
-        else if (!std::isnan(p.ratio[k]))
-            out += fmt::format("; {} {:.3g} times the stiffness needed", along, p.ratio[k]);
+        else if (p.verdict[k] == HoldVerdict::TooWeak)
+            out += fmt::format("; {} its struts carry {:.3g} of 1 % of the thrust that leans on them", along, p.strut[k]);
+        else if (!std::isnan(p.ratio(k)))
+            out += fmt::format("; {} {:.3g} times the stiffness needed", along, p.ratio(k));
+        if (p.byFrame[k] && !(k == 0 ? p.held.major : p.held.minor))
+            out += ", held by the frame's buckling analysis: to be confirmed";
     }
     if (p.set >= 0) out += fmt::format(" ({})", setName(f, forces.sets[static_cast<size_t>(p.set)]));
+    if (!std::isnan(p.twist))
+        out += fmt::format("; twist {:.3g} times the stiffness needed", p.twist);
+    else if (p.held.twist && p.origin == HoldOrigin::Joint)
+        out += "; twist by the depth of what frames in";
     if (p.flangeAssumed) out += "; top flange assumed";
     return out;
 }

@@ -1,5 +1,6 @@
 #include "core/restraint/lines.h"
 
+#include "core/base/angles.h"
 #include "core/members/forming.h"
 
 #include <algorithm>
@@ -10,8 +11,6 @@ namespace wr {
 namespace {
 
 constexpr double kLine = 0.9659258262890683; // cos 15°
-constexpr double kSin45 = 0.7071067811865476;
-constexpr double kSin60 = 0.8660254037844386;
 
 bool released(const Element& e, int node)
 {
@@ -172,12 +171,6 @@ private:
 };
 
 } // namespace
-
-const LinePart& MemberLines::part(size_t member) const
-{
-    const auto& parts = of(member).parts;
-    return *std::find_if(parts.begin(), parts.end(), [&](const LinePart& p) { return p.member == member; });
-}
 
 MemberLines linesOf(const Frame& f, const SharedList<Member>& members, const std::vector<std::vector<int>>& elementsAt)
 {

@@ -27,7 +27,6 @@ struct MemberLines
     std::vector<MemberLine> lines; // every member is in one
     std::vector<int> lineOf;       // by member
     const MemberLine& of(size_t member) const { return lines[static_cast<size_t>(lineOf[member])]; }
-    const LinePart& part(size_t member) const;
 };
 
 // A line turns by 15° at most at one node, its webs stand in one plane. Beams end where a column (steeper than 60°) carries

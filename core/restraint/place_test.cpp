@@ -22,7 +22,7 @@ bool kinked(const Frame& f, const Member& m)
 
 } // namespace
 
-PlaceProbe::PlaceProbe(const TangentFrame& t, const Frame& f, const Member& m, const std::vector<Candidate>& places,
+PlaceProbe::PlaceProbe(const TangentFrame& t, const Frame& f, const Member& m, const std::vector<HoldCandidate>& places,
                        const std::array<std::vector<char>, 2>& counted)
     : t_(t), f_(f), m_(m), places_(places)
 {

@@ -14,7 +14,7 @@ class PlaceProbe
 {
 public:
     // counted: places that count, by Across.
-    PlaceProbe(const TangentFrame& t, const Frame& f, const Member& m, const std::vector<Candidate>& places,
+    PlaceProbe(const TangentFrame& t, const Frame& f, const Member& m, const std::vector<HoldCandidate>& places,
                const std::array<std::vector<char>, 2>& counted);
     // N/m by place and direction; axial: of all elements, as the tangent was made. Infinite at rigid supports.
     std::vector<std::array<double, 2>> offered(const SelectedInverse& inverse, const std::vector<double>& axial) const;
@@ -34,7 +34,7 @@ private:
     const TangentFrame& t_;
     const Frame& f_;
     const Member& m_;
-    const std::vector<Candidate>& places_;
+    const std::vector<HoldCandidate>& places_;
     std::vector<Freedom> freedoms_;
     std::vector<Freedom> held_; // by rigid supports
 };

@@ -1,6 +1,7 @@
 #include "core/restraint/restraint.h"
 
 #include "core/restraint/set_test.h"
+#include "core/restraint/twist.h"
 
 #include <algorithm>
 #include <atomic>
@@ -22,7 +23,7 @@ public:
     {
         out_.members.resize(lines_.size());
         for (size_t i = 0; i < lines_.size(); ++i)
-            for (const Candidate& c : lines_.places(i))
+            for (const HoldCandidate& c : lines_.places(i))
                 out_.members[i].places.push_back({c});
         for (const MemberRestraint& r : out_.members) {
             constexpr double kNone = std::numeric_limits<double>::quiet_NaN();
@@ -34,6 +35,7 @@ public:
     {
         const OneThreadBlas one; // sets beside each other, and lines within them
         chooseSets();
+        const Struts struts(lines_);
         const std::vector<double> shares = oneWayShares(f_);
         if (!TangentFrame(f_, o_.shearDeformation, shares, {}).sound()) return taken();
         std::vector<std::unique_ptr<SetTest>> tests(out_.sets.size());
@@ -42,7 +44,7 @@ public:
         const auto memory = std::make_shared<AnalysisMemory>();
         tbb::parallel_for(size_t{0}, tests.size(), [&](size_t k) {
             // Threads that wait for the lines of one set must not begin with another set: its memory would come on top.
-            tests[k] = std::make_unique<SetTest>(lines_, forces_, out_.sets[k], o_, shares, memory, progress_);
+            tests[k] = std::make_unique<SetTest>(lines_, struts, forces_, out_.sets[k], o_, shares, memory, progress_);
             whole[k] = tbb::this_task_arena::isolate([&] { return tests[k]->run(); });
             progress_.at(static_cast<double>(++done) / static_cast<double>(tests.size()), "what holds the members");
         });
@@ -53,6 +55,8 @@ public:
             for (size_t k = 0; k < tests.size(); ++k)
                 take(*tests[k], out_.sets[k]);
             settle();
+            for (size_t i = 0; i < lines_.size(); ++i)
+                twist(i, tests);
         }
         return taken();
     }
@@ -127,6 +131,7 @@ private:
                     const PlaceRatio& x = t.places()[i][k][c];
                     PlaceTest& p = out_.members[i].places[k];
                     if (!std::isnan(x.idle)) idle_[i][k][c] = x.idle;
+                    if (!(p.strut[c] <= x.strut)) p.strut[c] = x.strut;
                     const bool letGo = x.verdict != HoldVerdict::Unknown;
                     if (x.needed > 0 && (p.set[c] < 0 || x.offered * p.needed[c] < p.offered[c] * x.needed)) {
                         p.offered[c] = x.offered;
@@ -187,6 +192,39 @@ private:
         }
         for (PlaceTest& p : places)
             if (p.verdict[c] == HoldVerdict::NotPressed && p.needed[c] > 0) p.verdict[c] = HoldVerdict::Holds;
+    }
+
+    // The least ratio of the sets, of places that hold the line's whole depth sideways; what the softest would leave to the
+    // others they need as well.
+    void twist(size_t i, const std::vector<std::unique_ptr<SetTest>>& tests)
+    {
+        auto& places = out_.members[i].places;
+        const std::vector<double> offered = twistOffered(lines_, i);
+        if (std::all_of(offered.begin(), offered.end(), [](double x) { return std::isnan(x); })) return;
+        const Shape& shape = f_.sections[lines_.chain(i).section].shape;
+        std::vector<char> bears, counted;
+        for (const PlaceTest& p : places) {
+            const bool whole = std::any_of(p.place.elements.begin(), p.place.elements.end(),
+                                           [&](int e) { return holdsDepth(f_, p.place, shape, f_.elements[e]); });
+            counted.push_back(whole && p.holds(Across::Minor));
+            bears.push_back(p.holds(Across::Major) && p.verdict[0] != HoldVerdict::NotPressed);
+        }
+        const LineSegments spans = lines_.segments(i, bears);
+        while (true) {
+            std::vector<double> ratio(places.size(), std::numeric_limits<double>::infinity());
+            for (const auto& t : tests) {
+                const std::vector<double> needed = twistNeeded(lines_, i, spans, t->press(), counted);
+                for (size_t k = 0; k < places.size(); ++k)
+                    if (!std::isnan(offered[k]) && needed[k] > 0) ratio[k] = std::min(ratio[k], offered[k] / needed[k]);
+            }
+            size_t softest = places.size();
+            for (size_t k = 0; k < places.size(); ++k) {
+                if (std::isfinite(ratio[k]) && (counted[k] || std::isnan(places[k].twist))) places[k].twist = ratio[k];
+                if (counted[k] && ratio[k] < 1 && (softest == places.size() || ratio[k] < ratio[softest])) softest = k;
+            }
+            if (softest == places.size()) return;
+            counted[softest] = 0;
+        }
     }
 
     const Frame& f_;

@@ -6,7 +6,8 @@
 // no more than the set's own. Unit groups at all candidate places and both end rotations, inverted together, less the member's
 // own condensed stiffness, leave on the diagonal what the rest of the frame offers there (of the two directions of a place with
 // the other one let go). Needed: 8·P/L_b (AISC 360-22 Appendix 6, point bracing, without the 1/φ that belongs to design), with
-// P at that load factor; between two segments L_b is their harmonic mean (Winter's rigid-link model: P·(1/a + 1/b)).
+// P at that load factor; between two segments L_b is their harmonic mean (Winter's rigid-link model: P·(1/a + 1/b)). Struts
+// that cannot carry 1 % of the thrust that leans on them are let go before (struts.h); twist is looked at afterwards (twist.h).
 #pragma once
 
 #include "core/base/progress.h"
@@ -23,9 +24,11 @@ namespace wr {
 
 struct PlaceTest
 {
-    Candidate place;
+    HoldCandidate place;
     std::array<HoldVerdict, 2> verdict{HoldVerdict::Unknown, HoldVerdict::Unknown}; // by Across
     std::array<double, 2> offered{}, needed{};                                      // N/m, of the last test
+    std::array<double, 2> strut{kUntested, kUntested}; // what struts there carry over 1 % of the thrust on them, the least
+    double twist = kUntested;       // torsional stiffness of what is joined there over what is needed, the least; NaN: not told
     std::array<int, 2> set{-1, -1}; // place in ForceTable::sets of the test that decided; -1: none
     bool holds(Across d) const
     {

@@ -17,9 +17,10 @@ constexpr double kTakesPart = 0.01; // of the largest share: a member takes part
 
 } // namespace
 
-SetTest::SetTest(const TestedLines& lines, const ForceTable& forces, int set, const RestraintOptions& options,
-                 const std::vector<double>& shares, std::shared_ptr<AnalysisMemory> memory, Progress& progress)
-    : lines_(lines), f_(lines.frame()), o_(options), progress_(progress),
+SetTest::SetTest(const TestedLines& lines, const Struts& struts, const ForceTable& forces, int set,
+                 const RestraintOptions& options, const std::vector<double>& shares, std::shared_ptr<AnalysisMemory> memory,
+                 Progress& progress)
+    : lines_(lines), struts_(struts), f_(lines.frame()), o_(options), progress_(progress),
       tangent_(f_, options.shearDeformation, shares, lines.together(), std::move(memory)),
       press_(pressOf(f_, forces, forces.sets[static_cast<size_t>(set)]))
 {
@@ -35,10 +36,11 @@ int SetTest::stepOf(const LineState& s) const
 bool SetTest::run()
 {
     int step = std::numeric_limits<int>::min();
-    for (size_t i = 0; i < lines_.size(); ++i) {
+    for (size_t i = 0; i < lines_.size(); ++i)
         states_.push_back(lines_.firstState(i, press_));
-        if (states_.back().presses()) step = std::max(step, stepOf(states_.back()));
-    }
+    weakStruts();
+    for (const LineState& s : states_)
+        if (s.presses()) step = std::max(step, stepOf(s));
     settled_.assign(lines_.size(), 0);
     while (step > std::numeric_limits<int>::min() && !progress_.cancelled()) {
         const double level = std::pow(o_.step, step);
@@ -58,6 +60,25 @@ bool SetTest::run()
     for (size_t i = 0; i < lines_.size(); ++i)
         record(i);
     return !progress_.cancelled();
+}
+
+// What leans on a strut that cannot carry 1 % of it is not held by it, however stiff it is.
+void SetTest::weakStruts()
+{
+    const auto ratios = struts_.ratios(states_);
+    for (size_t i = 0; i < lines_.size(); ++i) {
+        LineState& s = states_[i];
+        bool any = false;
+        for (size_t k = 0; k < ratios[i].size(); ++k)
+            for (size_t c = 0; c < 2; ++c) {
+                out_[i][k][c].strut = ratios[i][k][c];
+                if (!(ratios[i][k][c] < 1) || lines_.places(i)[k].fixed[c]) continue;
+                out_[i][k][c].verdict = HoldVerdict::TooWeak;
+                s.counted[c][k] = 0;
+                any = true;
+            }
+        if (any) s.factor = lines_.factorOf(i, s);
+    }
 }
 
 // A tangent at a level, letting go what the frame buckles with; false: stopped, or no tangent can be had.
@@ -103,7 +124,7 @@ void SetTest::letGo(const TangentFrame::Mode& mode)
         for (size_t k = 0; k < places.size(); ++k)
             for (const Across d : kAcross) {
                 const auto c = static_cast<size_t>(d);
-                const Candidate& p = places[k];
+                const HoldCandidate& p = places[k];
                 if (!s.counted[c][k] || p.fixed[c]) continue;
                 const Eigen::Vector3d u = mode.u.segment<3>(6 * static_cast<Eigen::Index>(p.node));
                 const Vec3 along = d == Across::Major ? p.axes.z : p.axes.y;
@@ -133,7 +154,7 @@ void SetTest::testAll(const std::vector<size_t>& list)
 // False: some place was found too soft and is let go.
 bool SetTest::judge(size_t i, const std::vector<std::array<double, 2>>& offered)
 {
-    const std::vector<Candidate>& places = lines_.places(i);
+    const std::vector<HoldCandidate>& places = lines_.places(i);
     LineState& s = states_[i];
     const double stands = std::min(s.stands(), kMostLevel);
     double worst = 1;
@@ -169,7 +190,7 @@ void SetTest::record(size_t i)
     const LineState& s = states_[i];
     for (size_t k = 0; k < out_[i].size(); ++k)
         for (size_t c = 0; c < 2; ++c)
-            if (PlaceRatio& p = out_[i][k][c]; !s.counted[c][k])
+            if (PlaceRatio& p = out_[i][k][c]; !s.counted[c][k] && p.verdict == HoldVerdict::Unknown)
                 p.verdict = p.offered < p.needed ? HoldVerdict::TooSoft : HoldVerdict::InMode;
 }
 

@@ -5,6 +5,7 @@
 #include "core/base/progress.h"
 #include "core/frame/forces.h"
 #include "core/restraint/restraint.h"
+#include "core/restraint/struts.h"
 #include "core/restraint/tested_lines.h"
 
 #include <vector>
@@ -16,17 +17,19 @@ struct PlaceRatio
 {
     HoldVerdict verdict = HoldVerdict::Unknown;             // Unknown: not let go
     double offered = 0, needed = 0;                         // N/m, of the last test; needed 0: nothing presses it
+    double strut = kUntested;                               // what struts there carry over 1 % of the thrust on them (struts.h)
     double idle = std::numeric_limits<double>::quiet_NaN(); // N/m offered where nothing presses; NaN: not found
 };
 
 class SetTest
 {
 public:
-    SetTest(const TestedLines& lines, const ForceTable& forces, int set, const RestraintOptions& options,
+    SetTest(const TestedLines& lines, const Struts& struts, const ForceTable& forces, int set, const RestraintOptions& options,
             const std::vector<double>& shares, std::shared_ptr<AnalysisMemory> memory, Progress& progress);
     // False: stopped, or a tangent could not be had; then what is not known to hold must not count.
     bool run();
     int tangents() const { return tangent_.factorised(); }
+    const std::vector<ElementPress>& press() const { return press_; }
     // By line, place and Across.
     const std::vector<std::vector<std::array<PlaceRatio, 2>>>& places() const { return out_; }
 
@@ -35,10 +38,12 @@ private:
     bool tangentAt(double level);
     void letGo(const TangentFrame::Mode& mode);
     void testAll(const std::vector<size_t>& list);
+    void weakStruts();
     bool judge(size_t i, const std::vector<std::array<double, 2>>& offered);
     void record(size_t i);
 
     const TestedLines& lines_;
+    const Struts& struts_;
     const Frame& f_;
     RestraintOptions o_;
     Progress& progress_;

@@ -25,7 +25,7 @@ std::vector<TangentFrame::Together> TestedLines::together() const
     std::vector<TangentFrame::Together> out;
     for (size_t i = 0; i < size(); ++i) {
         TangentFrame::Together t{{}, {chain(i).startNode, chain(i).endNode}};
-        for (const Candidate& c : places_[i])
+        for (const HoldCandidate& c : places_[i])
             t.moving.push_back(c.node);
         out.push_back(std::move(t));
     }

@@ -44,7 +44,7 @@ public:
     size_t size() const { return lines_.lines.size(); }
     const MemberLine& line(size_t i) const { return lines_.lines[i]; }
     const Member& chain(size_t i) const { return lines_.lines[i].chain; }
-    const std::vector<Candidate>& places(size_t i) const { return places_[i]; }
+    const std::vector<HoldCandidate>& places(size_t i) const { return places_[i]; }
     size_t ofElement(size_t element) const { return lineOf_[element]; } // or kNoLine
     // What is asked of each line: movements at its places, turns at its ends.
     std::vector<TangentFrame::Together> together() const;
@@ -60,8 +60,8 @@ public:
 private:
     const Frame& f_;
     MemberLines lines_;
-    std::vector<std::vector<Candidate>> places_; // by line
-    std::vector<size_t> lineOf_;                 // by element
+    std::vector<std::vector<HoldCandidate>> places_; // by line
+    std::vector<size_t> lineOf_;                     // by element
 };
 
 } // namespace wr

@@ -92,8 +92,6 @@ struct SetDemand
     const Extreme& minor() const { return plus.value >= minus.value ? plus : minus; }
 };
 
-inline constexpr double kSteep = 0.70710678118654752; // sin 45°: from here on a member is upright, a direction vertical
-
 // A stretch of a member that bends between its holds in one plane, under one service combination: the deflection of any
 // section is bend/EI - shear/GA + heat, measured from the chord of the holds (from the root of a cantilever).
 struct StretchDeflection

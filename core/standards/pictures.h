@@ -51,7 +51,7 @@ struct DeflectionCurve
 struct BraceRow
 {
     double at = 0;                      // m along the member
-    std::string_view kind, by, clause;  // kind: what it holds; by: "point", "panel", "torsion"
+    std::string_view kind, by, clause;  // kind: what it holds; by: "point", "panel", "torsion", "bow"
     double strength = 0, stiffness = 0; // N and N/m; N·m and N·m/rad where it holds twist
     bool twist = false;
     SetRow set{};

@@ -20,23 +20,6 @@ MembersBench& bench(Window& w)
     return w.window.bench().members();
 }
 
-void click(Window& w, QAbstractButton& b)
-{
-    REQUIRE(b.isVisibleTo(&w.window));
-    REQUIRE(b.isEnabled());
-    QTest::mouseClick(&b, Qt::LeftButton);
-    w.settle();
-}
-
-void pick(Window& w, std::initializer_list<const char*> names)
-{
-    std::set<size_t> list;
-    for (const char* n : names)
-        list.insert(w.index(n));
-    w.doc().setPick(list);
-    w.settle();
-}
-
 } // namespace
 
 TEST_CASE("members: a rafter is split, joined over the ridge, turned, and undo gives all back", "[app]")
@@ -44,7 +27,7 @@ TEST_CASE("members: a rafter is split, joined over the ridge, turned, and undo g
     Window w(kDepot);
     w.key(Qt::Key_2);
     CHECK(w.window.line().openCount(Stop::Members) == 0);
-    pick(w, {"R4c"});
+    w.pick({"R4c"});
     CHECK(bench(w).reason() == "Listed in the file: 4 elements in one line within 1°, one section, bending carried through.");
     const size_t count = w.doc().model().members().size();
     // The haunch has another section: the button says that it cannot be, and why.
@@ -52,7 +35,7 @@ TEST_CASE("members: a rafter is split, joined over the ridge, turned, and undo g
     CHECK(bench(w).join(false).toolTip().contains("another section"));
     // Split in the middle: two members, checked again at once.
     bench(w).splitAt().setCurrentIndex(1);
-    click(w, bench(w).split());
+    w.click(bench(w).split());
     CHECK(w.doc().model().members().size() == count + 1);
     CHECK_THAT(w.doc().model().members()[w.index("R4c")].length, WithinRel(4.0201, 1e-3));
     CHECK(w.doc().checked());
@@ -61,17 +44,17 @@ TEST_CASE("members: a rafter is split, joined over the ridge, turned, and undo g
     w.key(Qt::Key_Z, Qt::ControlModifier);
     CHECK(w.doc().model().members().size() == count);
     // Over the ridge: a kink, one member of 16 m.
-    pick(w, {"R4c"});
+    w.pick({"R4c"});
     CHECK(bench(w).join(true).text() == "Join with R4d");
-    click(w, bench(w).join(true));
+    w.click(bench(w).join(true));
     CHECK(w.doc().model().members().size() == count - 1);
     CHECK_THAT(w.doc().model().members()[w.index("R4c")].length, WithinRel(2 * 8.0402, 1e-3));
     CHECK(bench(w).reason().startsWith("Put together by hand: 8 elements with 1 kink"));
     const int start = w.doc().model().members()[w.index("R4c")].startNode;
-    click(w, bench(w).turn());
+    w.click(bench(w).turn());
     CHECK(w.doc().model().members()[w.index("R4c")].endNode == start);
     // Back to the rule: the two lines stand again, in their group.
-    click(w, bench(w).byRule());
+    w.click(bench(w).byRule());
     CHECK(w.doc().model().members().size() == count);
     for (int k = 0; k < 3; ++k)
         w.key(Qt::Key_Z, Qt::ControlModifier);
@@ -84,16 +67,16 @@ TEST_CASE("members: many picked are joined with what continues them in one step"
 {
     Window w(kDepot);
     w.key(Qt::Key_2);
-    pick(w, {"R3c", "R4c", "R5c"});
+    w.pick({"R3c", "R4c", "R5c"});
     const size_t count = w.doc().model().members().size();
-    click(w, bench(w).joinEach());
+    w.click(bench(w).joinEach());
     CHECK(w.doc().model().members().size() == count - 3);
     CHECK(w.doc().pick().size() == 3);
     w.key(Qt::Key_Z, Qt::ControlModifier);
     CHECK(w.doc().model().members().size() == count);
     // What makes no line is refused with the reason, and nothing changes.
-    pick(w, {"R3c", "R5c"});
-    click(w, bench(w).joinPicked());
+    w.pick({"R3c", "R5c"});
+    w.click(bench(w).joinPicked());
     CHECK(bench(w).trouble().contains("do not join end to end"));
     CHECK(w.doc().model().members().size() == count);
 }
@@ -112,7 +95,7 @@ TEST_CASE("members: a rule shows its effect before it is taken", "[app]")
     for (QPushButton* b : bench(w).findChildren<QPushButton*>())
         if (b->text() == "Back to the rule" && b->isVisibleTo(&w.window)) rule = b;
     REQUIRE(rule);
-    click(w, *rule);
+    w.click(*rule);
     w.doc().setPick({});
     w.settle();
     const size_t byRule = w.doc().model().members().size();
@@ -120,11 +103,11 @@ TEST_CASE("members: a rule shows its effect before it is taken", "[app]")
     w.settle();
     CHECK(bench(w).effect().contains("members become"));
     CHECK(w.doc().model().members().size() == byRule); // nothing is done yet
-    click(w, bench(w).letGo());
+    w.click(bench(w).letGo());
     CHECK(bench(w).effect().isEmpty());
     CHECK_FALSE(bench(w).columnsAtLevels().isChecked());
     QTest::mouseClick(&bench(w).columnsAtLevels(), Qt::LeftButton, Qt::NoModifier, QPoint(8, 8));
-    click(w, bench(w).take());
+    w.click(bench(w).take());
     CHECK(w.doc().model().members().size() > byRule);
     CHECK(w.doc().frame().design.forming->columns == FormingRule::Columns::AtLevels);
     // An angle that is none is refused in words.
@@ -149,7 +132,7 @@ TEST_CASE("members: table and view pick the same member", "[app]")
     w.settle();
     REQUIRE(w.doc().pick().size() == 1);
     CHECK(cell(3, 0).toStdString() == w.doc().model().members()[*w.doc().pick().begin()].id);
-    pick(w, {"CW4"});
+    w.pick({"CW4"});
     const auto rows = t.selectionModel()->selectedRows();
     REQUIRE(rows.size() == 1);
     CHECK(cell(rows[0].row(), 0) == "CW4");

@@ -23,23 +23,6 @@ HoldStrip& strip(Window& w)
     return w.window.holds();
 }
 
-void pick(Window& w, const std::vector<std::string>& names)
-{
-    std::set<size_t> list;
-    for (const std::string& n : names)
-        list.insert(w.index(n.c_str()));
-    w.doc().setPick(list);
-    w.settle();
-}
-
-void click(Window& w, QAbstractButton& b)
-{
-    REQUIRE(b.isVisibleTo(&w.window));
-    REQUIRE(b.isEnabled());
-    QTest::mouseClick(&b, Qt::LeftButton);
-    w.settle();
-}
-
 void clickLane(Window& w, int lane, double at)
 {
     QTest::mouseClick(&strip(w), Qt::LeftButton, Qt::NoModifier, strip(w).placeAt(lane, at).toPoint());
@@ -67,14 +50,14 @@ TEST_CASE("restraint: lanes are clicked, a doubtful hold is counted, every step 
     w.key(Qt::Key_3);
     w.settle();
     CHECK(w.window.line().openCount(Stop::Restraint) > 0);
-    pick(w, {"CW4"});
+    w.pick({"CW4"});
     CHECK(strip(w).heading().startsWith("CW4  HEA200  8.000 m"));
     REQUIRE(lanes(w, "CW4").of(LengthAxis::Minor).size() == 2);
     const double before = w.doc().report().results[w.index("CW4")].utilisation;
     // The rail at 2.4 m is too soft: counted all the same, it halves the length; the members are checked again at once.
     CHECK_FALSE(heldAt(w, "CW4", 2.4).minor);
     REQUIRE(bench(w).countAnyway() != nullptr);
-    click(w, *bench(w).countAnyway());
+    w.click(*bench(w).countAnyway());
     CHECK(heldAt(w, "CW4", 2.4).minor);
     CHECK(heldAt(w, "CW4", 2.4).top);
     REQUIRE(lanes(w, "CW4").of(LengthAxis::Minor).size() == 3);
@@ -117,7 +100,7 @@ TEST_CASE("restraint: lengths are typed over in the strip, ways taken in the ben
     Window w(test::kStreet);
     w.key(Qt::Key_3);
     w.settle();
-    pick(w, {"C3L"});
+    w.pick({"C3L"});
     const double k = lanes(w, "C3L").of(LengthAxis::Major)[0].k;
     CHECK(k > 2);
     const auto type = [&](int lane, const char* text) {
@@ -148,11 +131,11 @@ TEST_CASE("restraint: lengths are typed over in the strip, ways taken in the ben
     w.settle();
     QPushButton* buckling = bench(w).way(LengthAxis::Major, LengthBy::Buckling);
     REQUIRE(buckling != nullptr);
-    click(w, *buckling);
+    w.click(*buckling);
     const LaneSegment& s = lanes(w, "C3L").of(LengthAxis::Major)[0];
     CHECK(s.source == LengthSource::Buckling);
     CHECK_THAT(s.k, WithinRel(k, 0.05)); // a portal that sways by itself: the chart is near
-    click(w, *bench(w).way(LengthAxis::Major, LengthBy::Frame));
+    w.click(*bench(w).way(LengthAxis::Major, LengthBy::Frame));
     CHECK_THAT(lanes(w, "C3L").of(LengthAxis::Major)[0].k, WithinRel(k, 1e-9));
     CHECK(bench(w).why().contains("G ∞ and"));
 }
@@ -163,13 +146,13 @@ TEST_CASE("restraint: thirds for ten members at once, same as another, and what 
     w.key(Qt::Key_3);
     const std::vector<std::string> ten{"P1-02", "P1-04", "P1-06", "P1-08", "P1-10",
                                        "P2-02", "P2-04", "P2-06", "P2-08", "P2-10"};
-    pick(w, ten);
+    w.pick(ten);
     const auto entries = [&] { return w.doc().frame().design.restraints.size(); };
     const size_t start = entries();
     bench(w).direction(Hold::Top).setChecked(false);
     bench(w).direction(Hold::Bottom).setChecked(true);
     bench(w).direction(Hold::Minor).setChecked(false);
-    click(w, bench(w).give());
+    w.click(bench(w).give());
     CHECK(entries() == start + 20);
     for (const std::string& id : ten) {
         const auto& lane = lanes(w, id.c_str()).of(LengthAxis::Bottom);
@@ -182,35 +165,35 @@ TEST_CASE("restraint: thirds for ten members at once, same as another, and what 
     w.settle();
     CHECK(entries() == start);
     // A spacing, wrong and right.
-    pick(w, {"P1-02"});
+    w.pick({"P1-02"});
     bench(w).where().setCurrentIndex(1);
     bench(w).number().setText("0");
-    click(w, bench(w).give());
+    w.click(bench(w).give());
     CHECK(bench(w).trouble().contains("greater than zero"));
     bench(w).number().setText("9 m");
-    click(w, bench(w).give());
+    w.click(bench(w).give());
     CHECK(bench(w).trouble().contains("shorter than the spacing"));
     bench(w).number().setText("2.5 m");
-    click(w, bench(w).give());
+    w.click(bench(w).give());
     CHECK(lanes(w, "P1-02").of(LengthAxis::Bottom).size() == 3);
     bench(w).where().setCurrentIndex(2);
     bench(w).number().setText("1.2; 7");
-    click(w, bench(w).give());
+    w.click(bench(w).give());
     CHECK(bench(w).trouble().contains("lies outside member P1-02"));
     // Taken over by others: where the first is held, in parts of the length.
-    pick(w, {"P3-04", "P3-06"});
+    w.pick({"P3-04", "P3-06"});
     bench(w).like().setText("P1-02");
-    click(w, bench(w).takeOver());
+    w.click(bench(w).takeOver());
     for (const char* id : {"P3-04", "P3-06"}) {
         REQUIRE(lanes(w, id).of(LengthAxis::Bottom).size() == 3);
         CHECK_THAT(lanes(w, id).of(LengthAxis::Bottom)[0].to, WithinRel(2.5, 1e-9));
     }
     bench(w).like().setText("nobody");
-    click(w, bench(w).takeOver());
+    w.click(bench(w).takeOver());
     CHECK(bench(w).trouble() == "There is no member nobody.");
     // Back to what is found: nothing by hand is left, the sheeting's entry is gone too.
-    click(w, bench(w).drop());
+    w.click(bench(w).drop());
     CHECK(lanes(w, "P3-04").of(LengthAxis::Bottom).size() == 1);
-    click(w, bench(w).drop());
+    w.click(bench(w).drop());
     CHECK(bench(w).trouble() == "nothing is held by hand there");
 }

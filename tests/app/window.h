@@ -19,6 +19,7 @@
 #include "app/trace/trace_view.h"
 #include "app/tray/tray.h"
 
+#include <QAbstractButton>
 #include <QApplication>
 #include <QHeaderView>
 #include <QTableView>
@@ -128,6 +129,22 @@ public:
     {
         QApplication::setActiveWindow(&window);
         QTest::keyClick(QApplication::focusWidget() ? QApplication::focusWidget() : &window, k, m);
+        settle();
+    }
+
+    void pick(const std::vector<std::string>& names)
+    {
+        std::set<size_t> list;
+        for (const std::string& n : names)
+            list.insert(index(n));
+        doc().setPick(list);
+        settle();
+    }
+    void click(QAbstractButton& b)
+    {
+        REQUIRE(b.isVisibleTo(&window));
+        REQUIRE(b.isEnabled());
+        QTest::mouseClick(&b, Qt::LeftButton);
         settle();
     }
 

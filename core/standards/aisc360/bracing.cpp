@@ -2,6 +2,7 @@
 #include "core/standards/aisc360/appendix6.h"
 #include "core/standards/aisc360/run.h"
 #include "core/standards/aisc360/strengths.h"
+#include "core/standards/common/lane_points.h"
 
 #include <algorithm>
 #include <cmath>
@@ -10,23 +11,7 @@ namespace wr::aisc360 {
 
 namespace {
 
-// Inner ends of the segments of a lane, each with the shorter of its two neighbours (a stiffness that goes with 1/L must not be
-// found with the longer one). Stretches held continuously have no points.
-struct Point
-{
-    double at, lbr;
-};
-std::vector<Point> pointsOf(const std::vector<LaneSegment>& lane)
-{
-    std::vector<Point> out;
-    for (size_t i = 0; i + 1 < lane.size(); ++i) {
-        const LaneSegment &a = lane[i], &b = lane[i + 1];
-        if (a.continuous || b.continuous) continue;
-        out.push_back({a.to, std::min(a.span(), b.span())});
-    }
-    return out;
-}
-
+// A stiffness that goes with 1/L is found with the shorter of the two segments that meet in a hold.
 class Bracing
 {
 public:
@@ -44,7 +29,6 @@ public:
     }
 
 private:
-    bool touches(const Span& s, double at) const { return s.to >= at - 1e-6 && s.from <= at + 1e-6; }
     // Keeps the largest demand over all sets; `of` gives the demand of one.
     template <class F> void worst(BraceRow row, F&& of)
     {
@@ -59,15 +43,15 @@ private:
     void column(LengthAxis axis, std::string_view kind)
     {
         NoTrace none;
-        for (const Point& p : pointsOf(c_.in.lanes.of(axis))) {
+        for (const LanePoint& p : lanePoints(c_.in.lanes.of(axis))) {
             const auto thrust = [&](size_t i) {
                 double n = 0;
                 for (size_t k = 0; k < d_.spans.size(); ++k) // segments that end here
-                    if (touches(d_.spans[k], p.at)) n = std::max(n, d_.of(i, k).compression.value);
+                    if (p.touches(d_.spans[k])) n = std::max(n, d_.of(i, k).compression.value);
                 return n;
             };
-            worst({p.at, kind, "point", "A6.2.2"}, [&](size_t i) { return columnPointBrace(c_, thrust(i), p.lbr, none); });
-            worst({p.at, kind, "panel", "A6.2.1"}, [&](size_t i) { return columnPanelBrace(c_, thrust(i), p.lbr, none); });
+            worst({p.at, kind, "point", "A6.2.2"}, [&](size_t i) { return columnPointBrace(c_, thrust(i), p.shorter, none); });
+            worst({p.at, kind, "panel", "A6.2.1"}, [&](size_t i) { return columnPanelBrace(c_, thrust(i), p.shorter, none); });
         }
     }
     // C_d = 2 at the hold nearest to a point of inflection, on the safe side for every hold between moments of both signs.
@@ -75,7 +59,7 @@ private:
     {
         NoTrace none;
         const bool top = axis == LengthAxis::Top;
-        for (const Point& p : pointsOf(c_.in.lanes.of(axis))) {
+        for (const LanePoint& p : lanePoints(c_.in.lanes.of(axis))) {
             struct Asked
             {
                 double m = 0, cd = 1;
@@ -83,7 +67,7 @@ private:
             const auto asked = [&](size_t i) {
                 Asked a;
                 for (size_t k = 0; k < d_.spans.size(); ++k) {
-                    if (!touches(d_.spans[k], p.at)) continue;
+                    if (!p.touches(d_.spans[k])) continue;
                     const SpanDemand& x = d_.of(i, k);
                     a.m = std::max(a.m, (top ? x.top : x.bottom).value);
                     if (x.top.value > 1e-6 * x.largest() && x.bottom.value > 1e-6 * x.largest()) a.cd = 2;
@@ -92,11 +76,11 @@ private:
             };
             worst({p.at, kind, "point", "A6.3.1b"}, [&](size_t i) {
                 const Asked a = asked(i);
-                return beamPointBrace(c_, a.m, p.lbr, c_.p.ho, a.cd, none);
+                return beamPointBrace(c_, a.m, p.shorter, c_.p.ho, a.cd, none);
             });
             worst({p.at, kind, "panel", "A6.3.1a"}, [&](size_t i) {
                 const Asked a = asked(i);
-                return beamPanelBrace(c_, a.m, p.lbr, c_.p.ho, a.cd, none);
+                return beamPanelBrace(c_, a.m, p.shorter, c_.p.ho, a.cd, none);
             });
         }
     }
@@ -105,16 +89,16 @@ private:
     void twist()
     {
         NoTrace none;
-        const std::vector<Point> points = pointsOf(c_.in.lanes.of(LengthAxis::Torsion));
-        for (const Point& p : points)
+        const std::vector<LanePoint> points = lanePoints(c_.in.lanes.of(LengthAxis::Torsion));
+        for (const LanePoint& p : points)
             worst({p.at, "twist", "torsion", "A6.3.2a", 0, 0, true}, [&](size_t i) {
                 BraceDemand out;
                 for (size_t k = 0; k < d_.spans.size(); ++k) {
-                    if (!touches(d_.spans[k], p.at)) continue;
+                    if (!p.touches(d_.spans[k])) continue;
                     const SpanDemand& x = d_.of(i, k);
                     const double m = x.largest(), cb = spanCb(c_, d_.spans[k], x, Axis::Major, none);
                     const BraceDemand b =
-                        beamTorsionalBrace(c_, m, p.lbr, c_.p.ho, c_.in.length, static_cast<int>(points.size()), cb, none);
+                        beamTorsionalBrace(c_, m, p.shorter, c_.p.ho, c_.in.length, static_cast<int>(points.size()), cb, none);
                     out = {std::max(out.strength, b.strength), std::max(out.stiffness, b.stiffness)};
                 }
                 return out;

@@ -21,11 +21,7 @@ std::vector<std::string> withoutNotional(const WholeFrame& model)
     std::vector<std::string> out;
     for (const TableSet s : model.setsFor(model.standard())) {
         const Combination& c = f.combinations[model.forces().sets[s.at()].combination];
-        const bool covered = std::any_of(c.terms.begin(), c.terms.end(), [&](const auto& t) {
-            const LoadCase& k = f.cases[t.first];
-            return t.second != 0 && (lateral(k.action) || k.action == Action::Notional || k.notional);
-        });
-        if (!covered && (out.empty() || out.back() != c.id)) out.push_back(c.id);
+        if (!f.sways(c) && (out.empty() || out.back() != c.id)) out.push_back(c.id);
     }
     return out;
 }

@@ -1,5 +1,7 @@
 #include "core/standards/common/deflection.h"
 
+#include "core/base/angles.h"
+
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
@@ -64,7 +66,7 @@ bool meant(const DeflectionLimit& l, const StretchDeflection& b)
     // Combinations of the variable part alone are no total.
     if (l.kind.empty() ? l.part == L::Part::Total && b.kind == "live-only" : l.kind != b.kind) return false;
     if (l.along != L::Along::Any && (l.along == L::Along::Major) != b.major) return false;
-    return l.members == L::Members::Any || (l.members == L::Members::Upright) == (b.steep > kSteep);
+    return l.members == L::Members::Any || (l.members == L::Members::Upright) == (b.steep > kSin45);
 }
 
 // What may be reached: the least of length over a number and of a length.
@@ -127,7 +129,7 @@ template <class F> void visit(const MemberInput& in, const Demands& d, F&& each)
             f.bow = &b;
             f.allowed = allowed(l, rules, b);
             // Built in against gravity: only where the direction is more upright than not, and off the total.
-            f.cambered = rules.camber > 0 && l.part == DeflectionLimit::Part::Total && std::abs(b.up) > kSteep && !b.free;
+            f.cambered = rules.camber > 0 && l.part == DeflectionLimit::Part::Total && std::abs(b.up) > kSin45 && !b.free;
             const double down = f.cambered ? std::max(0.0, sag.down - rules.camber) : sag.down;
             f.down = down >= sag.up;
             f.total = f.down ? sag.down : sag.up;

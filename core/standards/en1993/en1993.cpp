@@ -31,6 +31,7 @@ std::vector<Standard> en1993Standards()
     s.checks.assign(en1993::kChecks.begin(), en1993::kChecks.end());
     s.run = en1993::runChecks;
     s.explain = en1993::explainCheck;
+    s.bracing = en1993::bracingOf;
     s.lengthCurve = en1993::lengthCurveOf;
     s.interactionDiagram = en1993::interactionDiagramOf;
     return {s};

@@ -8,6 +8,7 @@ namespace wr::en1993 {
 
 void runChecks(const MemberInput& in, const Demands& d, MemberResult& r);
 Trace explainCheck(const MemberInput& in, const Demands& d, const CheckOutcome& o);
+std::vector<BraceRow> bracingOf(const MemberInput& in, const Demands& d);
 std::optional<LengthCurve> lengthCurveOf(const MemberInput& in, const Demands& d, const CheckOutcome& o);
 std::optional<InteractionDiagram> interactionDiagramOf(const MemberInput& in, const Demands& d, const CheckOutcome& o);
 
