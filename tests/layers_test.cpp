@@ -5,6 +5,7 @@
 #include <fstream>
 #include <map>
 #include <regex>
+#include <set>
 #include <string>
 #include <vector>
 
@@ -140,4 +141,36 @@ TEST_CASE("layers: a library that is heavy to compile is seen where its work is 
                 }
             }
         }
+}
+
+TEST_CASE("layers: no two structures of one namespace share a name", "[layers]")
+{
+    // Two that do are one to the linker: the one's vector is destroyed as the other's.
+    const std::regex space(R"(^namespace ([a-z0-9_:]*)\s*\{?$)"), anonymous(R"(^namespace\s*\{)"), ends(R"(^\} // namespace$)"),
+        type(R"(^(struct|class|enum class) (\w+)( final)?( : [^;]*)?( \{)?$)");
+    std::map<std::string, std::set<std::string>> where;
+    for (const char* top : {"core", "render", "plots", "logging", "app", "cli"})
+        for (const auto& entry : fs::recursive_directory_iterator(fs::path(WREN_SOURCE) / top)) {
+            const auto ext = entry.path().extension();
+            if (ext != ".h" && ext != ".cpp") continue;
+            std::ifstream in(entry.path());
+            std::string line, in_space;
+            bool hidden = false;
+            while (std::getline(in, line)) {
+                std::smatch m;
+                if (std::regex_search(line, anonymous))
+                    hidden = true;
+                else if (std::regex_search(line, m, space))
+                    in_space = m[1];
+                else if (std::regex_search(line, ends))
+                    hidden = false;
+                else if (!hidden && std::regex_search(line, m, type))
+                    where[in_space + "::" + m[2].str()].insert(fs::relative(entry.path(), WREN_SOURCE).generic_string());
+            }
+        }
+    CHECK(where.size() > 300);
+    for (const auto& [name, files] : where) {
+        CAPTURE(name, files);
+        CHECK(files.size() == 1);
+    }
 }

@@ -64,9 +64,6 @@ private:
         return std::round(shown * 1e9) / 1e9;
     }
 
-    // Forces over lengths, as the file has them.
-    double stiffnessOf(double v) const { return v / f_.units.factor(Quantity::Force) * f_.units.factor(Quantity::Length); }
-
     Json bracing(size_t i) const
     {
         Json out = Json::array();
@@ -77,7 +74,8 @@ private:
                       {"by", r.by},
                       {"clause", r.clause},
                       {"strength", f_.units.show(q, r.strength)}};
-            if (r.stiffness > 0) j["stiffness"] = r.twist ? f_.units.show(q, r.stiffness) : stiffnessOf(r.stiffness);
+            if (r.stiffness > 0)
+                j["stiffness"] = f_.units.show(r.twist ? Quantity::SpringMoment : Quantity::SpringForce, r.stiffness);
             j["combination"] = setName(f_, model_.forces().sets[model_.setsFor(model_.standardOf(i))[r.set.at()].at()]);
             out.push_back(std::move(j));
         }
@@ -136,8 +134,8 @@ private:
                 const char* key = d == Across::Major ? "major" : "minor";
                 if (!std::isfinite(p.ratio(k))) continue;
                 ratio[key] = p.ratio(k);
-                offered[key] = stiffnessOf(p.offered[k]);
-                needed[key] = stiffnessOf(p.needed[k]);
+                offered[key] = f_.units.show(Quantity::SpringForce, p.offered[k]);
+                needed[key] = f_.units.show(Quantity::SpringForce, p.needed[k]);
             }
             if (std::isfinite(p.twist)) ratio["twist"] = p.twist;
             if (!ratio.empty()) j["ratio"] = std::move(ratio);

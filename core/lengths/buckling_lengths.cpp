@@ -70,6 +70,8 @@ private:
         BucklingLength& l = out_.elements[static_cast<size_t>(element)][axis];
         const double ei = f_.materials[e.material].e * (axis == 0 ? p.iy : p.iz);
         const double length = std::numbers::pi * std::sqrt(ei / (factor * thrust));
+        constexpr double kNothing = 1e3; // times its own length: what presses it is dust of the analysis
+        if (length > kNothing * f_.length(e)) return;
         l.everywhere &= active;
         l.longest = l.everywhere ? std::fmax(l.longest, length) : std::numeric_limits<double>::quiet_NaN();
         // An active mode beats one that is not; of two alike the one that comes at the smaller load.

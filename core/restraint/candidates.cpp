@@ -13,6 +13,14 @@ namespace {
 
 constexpr double kRigid = 0.999; // cosine between a direction and that of a support which holds it alone
 
+bool actsAlong(const Node& n, Vec3 along)
+{
+    const auto directions = n.supportDirections();
+    for (size_t d = 0; d < 3; ++d)
+        if (!n.support[d].free() && std::abs(dot(directions[d], along)) > kSin15) return true;
+    return false;
+}
+
 // Stiffness an element could have across, for the order of what is named first.
 double weight(const Frame& f, const Element& e, Vec3 along)
 {
@@ -119,6 +127,7 @@ std::vector<HoldCandidate> candidatesOf(const Frame& f, const Member& m, const s
         const Node& n = f.nodes[c.node];
         c.support = n.supported();
         c.fixed = {fixedAlong(n, c.axes.z), fixedAlong(n, c.axes.y)};
+        c.propped = {actsAlong(n, c.axes.z), actsAlong(n, c.axes.y)};
         c.diaphragm = joined[c.node];
         for (const int e : elementsAt[c.node]) {
             if (std::any_of(m.pieces.begin(), m.pieces.end(), [e](const MemberPiece& p) { return p.element == e; })) continue;

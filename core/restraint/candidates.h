@@ -16,10 +16,11 @@ inline constexpr std::array kAcross{Across::Major, Across::Minor};
 struct HoldCandidate
 {
     int node = -1;
-    double at = 0;               // m along the member
-    Axes axes;                   // of the member there, x along it
-    std::array<bool, 2> fixed{}; // by a rigid support, by Across: needs no test
-    bool support = false;        // a support of any kind
+    double at = 0;                 // m along the member
+    Axes axes;                     // of the member there, x along it
+    std::array<bool, 2> fixed{};   // by a rigid support, by Across: needs no test
+    bool support = false;          // a support of any kind
+    std::array<bool, 2> propped{}; // a support, stiff or springy, acts in that direction, by Across
     bool diaphragm = false;
     std::vector<int> elements; // that frame in across the member (by more than 15°), stiffest across first
 };

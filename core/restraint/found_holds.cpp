@@ -16,7 +16,7 @@ bool pushes(const Frame& f, const HoldCandidate& place, Across d)
 {
     const Vec3 along = d == Across::Major ? place.axes.z : place.axes.y;
     const Vec3 up = f.upward();
-    if (place.support || (place.diaphragm && norm(along - dot(along, up) * up) > kSin15)) return true;
+    if (place.propped[static_cast<size_t>(d)] || (place.diaphragm && norm(along - dot(along, up) * up) > kSin15)) return true;
     return std::any_of(place.elements.begin(), place.elements.end(), [&](int e) {
         const Element& x = f.elements[e];
         if (x.releaseI[static_cast<size_t>(Force::N)] || x.releaseJ[static_cast<size_t>(Force::N)]) return false;

@@ -73,7 +73,7 @@ Struts::Struts(const TestedLines& lines) : lines_(lines), runs_(lines.size())
     for (size_t i = 0; i < lines.size(); ++i)
         for (size_t k = 0; k < lines.places(i).size(); ++k) {
             const HoldCandidate& p = lines.places(i)[k];
-            if (p.support || p.diaphragm) continue;
+            if (p.diaphragm) continue;
             for (const int e : p.elements) {
                 const Element& x = f.elements[e];
                 const size_t line = lines.ofElement(static_cast<size_t>(e));
@@ -82,7 +82,8 @@ Struts::Struts(const TestedLines& lines) : lines_(lines), runs_(lines.size())
                     continue;
                 const Vec3 d = directionOf(f, x);
                 for (const Across c : kAcross)
-                    if (const double a = std::abs(dot(d, c == Across::Major ? p.axes.z : p.axes.y)); a > kSin15)
+                    if (const double a = std::abs(dot(d, c == Across::Major ? p.axes.z : p.axes.y));
+                        a > kSin15 && !p.propped[static_cast<size_t>(c)])
                         struts_.push_back({i, c, k, run[line], a, capacity(e)});
             }
         }

@@ -1,5 +1,6 @@
 // Effective lengths by every way: the charts' equations, joints and their adjustments, storeys, buckling of the frame, lines.
 #include "core/analysis/modes.h"
+#include "core/files/frame_writer.h"
 #include "core/lengths/alignment.h"
 #include "core/lengths/storey_sway.h"
 #include "tests/support.h"
@@ -363,4 +364,52 @@ TEST_CASE("lengths: where a line of members goes on, a length reaches to the nex
             CHECK(says(*m, "member.goes-on") == !braced);
             CHECK_FALSE(says(*m, "member.free-end"));
         }
+}
+
+TEST_CASE("lengths: another system of units, a turn about the vertical and pieces drawn backwards change no length",
+          "[lengths][members]")
+{
+    const auto same = [](const Frame& f, const Frame& g, double tolerance) {
+        const auto a = withBuckling(f), b = withBuckling(g);
+        REQUIRE(a->members().size() == b->members().size());
+        for (size_t i = 0; i < a->members().size(); ++i)
+            for (const LengthAxis axis : {LengthAxis::Major, LengthAxis::Minor, LengthAxis::Torsion, LengthAxis::Top}) {
+                const auto &p = a->lanes(i).of(axis), &q = b->lanes(i).of(axis);
+                CAPTURE(a->members()[i].id, static_cast<int>(axis));
+                REQUIRE(p.size() == q.size());
+                for (size_t k = 0; k < p.size(); ++k) {
+                    CHECK(p[k].source == q[k].source);
+                    CHECK_THAT(q[k].length, WithinRel(p[k].length, tolerance));
+                    for (size_t s = 0; s < kLengthSources; ++s) {
+                        const double x = p[k].alternatives[s], y = q[k].alternatives[s];
+                        CHECK(std::isnan(x) == std::isnan(y));
+                        if (!std::isnan(x)) CHECK_THAT(y, WithinRel(x, tolerance));
+                    }
+                }
+            }
+    };
+    Portal p;
+    p.leaning = "150";
+    p.fixed = true;
+    const Frame base = portal(p);
+    Frame us = base;
+    us.units = UnitSystem{"ft", "kip", "in", "ksi", "deg", "lb"};
+    const std::string text = writeFrame(us);
+    CHECK(text.find("\"ft\"") != std::string::npos);
+    same(base, test::frameOf(text), 1e-4);
+    for (const double turn : {0.4, 1.3, 2.9, 5.1}) {
+        Frame g = base;
+        const Vec3 x{std::cos(turn), std::sin(turn), 0}, y{-std::sin(turn), std::cos(turn), 0}, z{0, 0, 1};
+        for (Node& n : g.nodes.edit()) {
+            n.at = n.at.x * x + n.at.y * y + n.at.z * z;
+            n.supportAxes = Axes{x, y, z};
+        }
+        for (Element& e : g.elements.edit()) // plumb ones take their roll from the global axes
+            if (std::abs(base.nodes[e.i].at.x - base.nodes[e.j].at.x) < 1e-9)
+                e.roll += base.nodes[e.i].at.z < base.nodes[e.j].at.z ? turn : -turn;
+        CAPTURE(turn);
+        same(base, g, 1e-4);
+    }
+    p.reversed = true;
+    same(base, portal(p), 1e-9);
 }
