@@ -181,7 +181,7 @@ Eigen::VectorXd SymmetricFactor::solve(const Eigen::VectorXd& rhs) const
     return inner_->cholesky.solve(rhs);
 }
 
-void SymmetricFactor::selectedInverse(SelectedInverse& into) const
+void SymmetricFactor::selectedInverse(SelectedInverse& into)
 {
     const NoTeams none;
     const auto mine = turn();

@@ -50,7 +50,8 @@ public:
     bool compute(const SparseMatrix& k);
     Eigen::MatrixXd solve(const Eigen::MatrixXd& rhs) const;
     Eigen::VectorXd solve(const Eigen::VectorXd& rhs) const;
-    void selectedInverse(SelectedInverse& into) const; // of what was computed last
+    // Of what was computed last, in its place: nothing can be solved with it until the next compute().
+    void selectedInverse(SelectedInverse& into);
 
 private:
     struct Inner;

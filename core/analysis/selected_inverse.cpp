@@ -40,18 +40,18 @@ void solveLower(const Eigen::Ref<const Matrix>& l, Matrix& b)
 
 // Takahashi's equations on supernodes, last to first: with columns J, rows R below them and Y = L_RJ·L_JJ⁻¹,
 // Z_RJ = -Z_RR·Y and Z_JJ = (L_JJ·L_JJᵀ)⁻¹ - Yᵀ·Z_RJ. Z_RR is known by then: R stands together in the supernodes it belongs to.
-void SelectedInverse::compute(const cholmod_factor_struct& l)
+void SelectedInverse::compute(cholmod_factor_struct& l)
 {
-    if (!l.is_super || !l.is_ll || l.xtype != CHOLMOD_REAL || l.itype != CHOLMOD_INT) return values_.clear();
+    values_ = nullptr;
+    if (!l.is_super || !l.is_ll || l.xtype != CHOLMOD_REAL || l.itype != CHOLMOD_INT) return;
     const auto n = static_cast<int>(l.n), nsuper = static_cast<int>(l.nsuper);
     const auto *super = static_cast<const int*>(l.super), *pi = static_cast<const int*>(l.pi),
                *px = static_cast<const int*>(l.px), *s = static_cast<const int*>(l.s), *perm = static_cast<const int*>(l.Perm);
-    const auto* x = static_cast<const double*>(l.x);
+    auto* x = values_ = static_cast<double*>(l.x);
     super_.assign(super, super + nsuper + 1);
     rowsFrom_.assign(pi, pi + nsuper + 1);
     rows_.assign(s, s + pi[nsuper]);
     valuesFrom_.assign(px, px + nsuper + 1);
-    values_.resize(static_cast<size_t>(px[nsuper])); // each is set below
     ofColumn_.resize(static_cast<size_t>(n));
     place_.resize(static_cast<size_t>(n));
     for (int k = 0; k < n; ++k)
@@ -64,7 +64,7 @@ void SelectedInverse::compute(const cholmod_factor_struct& l)
     for (int j = nsuper - 1; j >= 0; --j) {
         const Eigen::Index w = super[j + 1] - super[j], rows = pi[j + 1] - pi[j], m = rows - w;
         const ConstBlock lj(x + px[j], rows, w);
-        Block zj(values_.data() + px[j], rows, w);
+        Block zj(x + px[j], rows, w); // lj is read before
         Matrix inverse = Matrix::Identity(w, w);
         solveLower(lj.topRows(w), inverse);
         Matrix zjj(w, w);
@@ -79,7 +79,7 @@ void SelectedInverse::compute(const cholmod_factor_struct& l)
                 const Eigen::Index height = pi[k + 1] - pi[k];
                 for (int t = pi[k]; t < pi[k + 1]; ++t)
                     where[static_cast<size_t>(s[t])] = t - pi[k];
-                const ConstBlock zk(values_.data() + px[k], height, super[k + 1] - super[k]);
+                const ConstBlock zk(x + px[k], height, super[k + 1] - super[k]);
                 for (; a < m && r[a] < super[k + 1]; ++a)
                     for (Eigen::Index b = a; b < m; ++b)
                         zrr(b, a) = zrr(a, b) = zk(where[static_cast<size_t>(r[b])], r[a] - super[k]);

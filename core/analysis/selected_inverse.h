@@ -12,9 +12,10 @@ namespace wr {
 class SelectedInverse
 {
 public:
-    // Of a supernodal LLᵀ factor in double precision; the memory of the one before is used again.
-    void compute(const cholmod_factor_struct& factor);
-    bool empty() const { return values_.empty(); }
+    // Of a supernodal LLᵀ factor in double precision, in whose place it is put: the factor is none any more, and lends its
+    // memory until it is computed anew.
+    void compute(cholmod_factor_struct& factor);
+    bool empty() const { return values_ == nullptr; }
     // Entry of the inverse; both must have stood together in an entry of the matrix (or of its factor). Others are a bug: 0.
     double at(int row, int column) const;
 
@@ -22,7 +23,7 @@ private:
     // As CHOLMOD has them: columns, rows and values of each supernode; its rows begin with its own columns.
     std::vector<int> super_, rowsFrom_, rows_, ofColumn_, place_; // place_: of a row of the matrix in the factor's order
     std::vector<std::size_t> valuesFrom_;
-    std::vector<double> values_; // column by column, all rows of the supernode
+    double* values_ = nullptr; // column by column, all rows of the supernode
 };
 
 } // namespace wr

@@ -40,16 +40,24 @@ public:
         if (!TangentFrame(f_, o_.shearDeformation, shares, {}).sound()) return taken();
         std::vector<std::unique_ptr<SetTest>> tests(out_.sets.size());
         std::vector<char> whole(tests.size(), 0);
-        std::atomic<int> done{0};
+        std::atomic<int> done{0}, tangents{0};
         const auto memory = std::make_shared<AnalysisMemory>();
-        tbb::parallel_for(size_t{0}, tests.size(), [&](size_t k) {
+        const auto work = [&](size_t k) {
             // Threads that wait for the lines of one set must not begin with another set: its memory would come on top.
-            tests[k] = std::make_unique<SetTest>(lines_, struts, forces_, out_.sets[k], o_, shares, memory, progress_);
-            whole[k] = tbb::this_task_arena::isolate([&] { return tests[k]->run(); });
+            tests[k] = std::make_unique<SetTest>(lines_, struts, forces_, out_.sets[k], o_, progress_);
+            TangentFrame tangent(f_, o_.shearDeformation, shares, lines_.together(), memory);
+            whole[k] = tbb::this_task_arena::isolate([&] { return tests[k]->run(tangent); });
+            tangents += tangent.factorised();
             progress_.at(static_cast<double>(++done) / static_cast<double>(tests.size()), "what holds the members");
-        });
-        for (const auto& t : tests)
-            out_.tangents += t->tangents();
+        };
+        // Beside each other while their factors are small.
+        constexpr size_t kLarge = 30000; // elements
+        if (f_.elements.size() < kLarge)
+            tbb::parallel_for(size_t{0}, tests.size(), work);
+        else
+            for (size_t k = 0; k < tests.size(); ++k)
+                work(k);
+        out_.tangents = tangents;
         out_.complete = !progress_.cancelled() && std::all_of(whole.begin(), whole.end(), [](char w) { return w; });
         if (out_.complete) {
             for (size_t k = 0; k < tests.size(); ++k)

@@ -49,8 +49,10 @@ struct MemberRestraint
 
 struct RestraintOptions
 {
-    int sets = 3;       // force sets that are worked at most
-    double step = 1.25; // between the levels of load at which tangents are made
+    int sets = 3; // force sets that are worked at most
+    // What stands within this ratio below a level of load is tested in the tangent of that level, and where members stand at
+    // `light` times their forces and more, within `lightStep`: the upper level for the tangent, the own one for the need.
+    double step = 1.25, light = 8, lightStep = 2;
     bool shearDeformation = true;
 };
 

@@ -18,43 +18,45 @@ constexpr double kTakesPart = 0.01; // of the largest share: a member takes part
 } // namespace
 
 SetTest::SetTest(const TestedLines& lines, const Struts& struts, const ForceTable& forces, int set,
-                 const RestraintOptions& options, const std::vector<double>& shares, std::shared_ptr<AnalysisMemory> memory,
-                 Progress& progress)
+                 const RestraintOptions& options, Progress& progress)
     : lines_(lines), struts_(struts), f_(lines.frame()), o_(options), progress_(progress),
-      tangent_(f_, options.shearDeformation, shares, lines.together(), std::move(memory)),
       press_(pressOf(f_, forces, forces.sets[static_cast<size_t>(set)]))
 {
     for (size_t i = 0; i < lines.size(); ++i)
         out_.emplace_back(lines.places(i).size());
 }
 
-int SetTest::stepOf(const LineState& s) const
+double SetTest::levelOf(const LineState& s) const
 {
-    return static_cast<int>(std::ceil(std::log(std::clamp(s.stands(), 1e-6, kMostLevel)) / std::log(o_.step) - 1e-9));
+    return std::clamp(s.stands(), 1e-6, kMostLevel);
 }
 
-bool SetTest::run()
+// What may be tested in the tangent of a level.
+double SetTest::lowest(double level) const
 {
-    int step = std::numeric_limits<int>::min();
+    return level > o_.light ? std::max(level / o_.lightStep, o_.light) : level / o_.step;
+}
+
+bool SetTest::run(TangentFrame& tangent)
+{
+    tangent_ = &tangent;
     for (size_t i = 0; i < lines_.size(); ++i)
         states_.push_back(lines_.firstState(i, press_));
     weakStruts();
-    for (const LineState& s : states_)
-        if (s.presses()) step = std::max(step, stepOf(s));
     settled_.assign(lines_.size(), 0);
-    while (step > std::numeric_limits<int>::min() && !progress_.cancelled()) {
-        const double level = std::pow(o_.step, step);
+    while (!progress_.cancelled()) {
+        // From the highest that is left down, so that every tangent serves all that stand a little under it.
+        double level = 0;
+        for (size_t i = 0; i < lines_.size(); ++i)
+            if (states_[i].presses() && !settled_[i]) level = std::max(level, levelOf(states_[i]));
+        if (level == 0) break;
+        if (!tangentAt(level)) return false;
+        // What passes stays: places let go elsewhere only lower the loads others stand under. (Some were let go just now, in
+        // the mode of another.)
         std::vector<size_t> here;
         for (size_t i = 0; i < lines_.size(); ++i)
-            if (states_[i].presses() && !settled_[i] && stepOf(states_[i]) >= step) here.push_back(i);
-        if (!tangentAt(level)) return false;
-        std::erase_if(here, [&](size_t i) { return stepOf(states_[i]) < step; }); // let go in the mode of another
-        // What passes stays: places let go elsewhere only lower the loads others stand under.
+            if (states_[i].presses() && !settled_[i] && levelOf(states_[i]) >= lowest(level) * (1 - 1e-12)) here.push_back(i);
         testAll(here);
-        int next = std::numeric_limits<int>::min();
-        for (size_t i = 0; i < lines_.size(); ++i)
-            if (states_[i].presses() && !settled_[i]) next = std::max(next, stepOf(states_[i]));
-        step = next;
     }
     // What did not hold in this set.
     for (size_t i = 0; i < lines_.size(); ++i)
@@ -93,8 +95,8 @@ bool SetTest::tangentAt(double level)
             const bool pressed = n < 0 && line != kNoLine;
             axial_[e] = n * std::min(level, pressed ? states_[line].stands() : 1.0);
         }
-        if (tangent_.factor(axial_)) return true;
-        const TangentFrame::Mode mode = tangent_.firstMode(axial_);
+        if (tangent_->factor(axial_)) return true;
+        const TangentFrame::Mode mode = tangent_->firstMode(axial_);
         if (mode.u.size() == 0) return false;
         letGo(mode);
     }
@@ -111,8 +113,8 @@ void SetTest::letGo(const TangentFrame::Mode& mode)
     for (size_t e = 0; e < axial_.size(); ++e) {
         const size_t line = lines_.ofElement(e);
         if (!(axial_[e] < 0) || line == kNoLine) continue;
-        const Vector12 u = tangent_.system().elementDisplacements(e, mode.u);
-        const Matrix12 less = tangent_.tangent(e, 0) - tangent_.tangent(e, axial_[e]);
+        const Vector12 u = tangent_->system().elementDisplacements(e, mode.u);
+        const Matrix12 less = tangent_->tangent(e, 0) - tangent_->tangent(e, axial_[e]);
         share[line] += u.dot(less * u);
     }
     const double most = *std::max_element(share.begin(), share.end());
@@ -143,10 +145,10 @@ void SetTest::letGo(const TangentFrame::Mode& mode)
 void SetTest::testAll(const std::vector<size_t>& list)
 {
     if (list.empty() || progress_.cancelled()) return;
-    tangent_.flexibilities(inverse_);
+    tangent_->flexibilities(inverse_);
     tbb::parallel_for(size_t{0}, list.size(), [&](size_t k) {
         const size_t i = list[k];
-        const PlaceProbe probe(tangent_, f_, lines_.chain(i), lines_.places(i), states_[i].counted);
+        const PlaceProbe probe(*tangent_, f_, lines_.chain(i), lines_.places(i), states_[i].counted);
         settled_[i] = judge(i, probe.offered(inverse_, axial_));
     });
 }

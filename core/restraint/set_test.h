@@ -25,16 +25,16 @@ class SetTest
 {
 public:
     SetTest(const TestedLines& lines, const Struts& struts, const ForceTable& forces, int set, const RestraintOptions& options,
-            const std::vector<double>& shares, std::shared_ptr<AnalysisMemory> memory, Progress& progress);
+            Progress& progress);
     // False: stopped, or a tangent could not be had; then what is not known to hold must not count.
-    bool run();
-    int tangents() const { return tangent_.factorised(); }
+    bool run(TangentFrame& tangent);
     const std::vector<ElementPress>& press() const { return press_; }
     // By line, place and Across.
     const std::vector<std::vector<std::array<PlaceRatio, 2>>>& places() const { return out_; }
 
 private:
-    int stepOf(const LineState& s) const;
+    double levelOf(const LineState& s) const;
+    double lowest(double level) const;
     bool tangentAt(double level);
     void letGo(const TangentFrame::Mode& mode);
     void testAll(const std::vector<size_t>& list);
@@ -47,7 +47,7 @@ private:
     const Frame& f_;
     RestraintOptions o_;
     Progress& progress_;
-    TangentFrame tangent_;
+    TangentFrame* tangent_ = nullptr; // while it runs
     std::vector<ElementPress> press_;
     std::vector<LineState> states_;
     std::vector<char> settled_;

@@ -27,8 +27,8 @@ public:
     // positive definite; then nothing can be solved.
     bool factor(const std::vector<double>& axial, double part = 1);
     int factorised() const { return factorised_; }
-    // Flexibilities of the tangent at hand, between what stands together.
-    void flexibilities(SelectedInverse& into) const { factor_.selectedInverse(into); }
+    // Flexibilities of the tangent at hand, between what stands together; they last until the next factor().
+    void flexibilities(SelectedInverse& into) { factor_.selectedInverse(into); }
     // Of an element, global, 12 × 12.
     Matrix12 tangent(size_t element, double axial) const;
     // Where factor(axial) fails: displacements of all nodes (6 each) in the mode that a part of the forces brings first, and
