@@ -3,6 +3,7 @@
 #include "app/frameview/result_layer.h"
 #include "app/shell/document.h"
 #include "app/shell/quiet_table.h"
+#include "app/shell/tab.h"
 #include "app/shell/text.h"
 #include "core/analysis/case_effects.h"
 #include "core/analysis/shares.h"
@@ -91,12 +92,7 @@ QHBoxLayout* FrameTablesView::buildTabs()
     auto* head = new QHBoxLayout;
     head->setSpacing(11);
     for (int i = 0; i < Pages; ++i) {
-        auto* b = new QToolButton;
-        b->setObjectName("tab");
-        b->setText(names[i]);
-        b->setCheckable(true);
-        b->setMinimumWidth(static_cast<int>(QFontMetricsF(textFont(12, true)).horizontalAdvance(names[i])) +
-                           6); // room for the bold of the chosen one
+        QToolButton* b = makeTab(names[i]);
         tabs_->addButton(b, i);
         head->addWidget(b);
     }

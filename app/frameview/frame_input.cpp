@@ -43,7 +43,8 @@ void FrameView::mouseReleaseEvent(QMouseEvent* e)
     if (e->button() == Qt::LeftButton) {
         if (boxing_)
             pickBox(QRectF(pressed_, e->position()).normalized(), e->position().x() >= pressed_.x(), add);
-        else if (const auto m = memberAt(e->position())) {
+        else if (stop_ == Stop::Restraint && !add && pickMark(e->position())) {
+        } else if (const auto m = memberAt(e->position())) {
             std::set<size_t> pick = add ? doc_.pick() : std::set<size_t>{};
             if (add && pick.contains(*m))
                 pick.erase(*m);

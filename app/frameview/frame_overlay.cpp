@@ -52,7 +52,10 @@ void FrameView::drawMarks(QPainter& p) const
     drawSupports(p, project);
     if (stop_ == Stop::Frame) drawReleases(p);
     if (stop_ == Stop::Members) drawChains(p);
-    if (stop_ == Stop::Restraint) drawHolds(p);
+    if (stop_ == Stop::Restraint) {
+        drawGirders(p);
+        drawHolds(p);
+    }
     // Warnings: an ochre tick across the middle of the member.
     if (!doc_.checked() || stop_ != Stop::Check) return;
     p.setPen(QPen(t.ochre, 2));
@@ -140,7 +143,7 @@ void FrameView::drawLabels(QPainter& p) const
             wanted.push_back(i);
     std::sort(wanted.begin(), wanted.end(),
               [&](size_t a, size_t b) { return doc_.report().results[a].utilisation > doc_.report().results[b].utilisation; });
-    std::vector<QRectF> taken{QRectF(legend_->geometry())};
+    std::vector<QRectF> taken{QRectF(legend_->geometry())}; // the other legend is as large
     p.setFont(textFont(11, true));
     const QFontMetricsF fm(p.font());
     for (const size_t i : wanted) {
@@ -186,14 +189,19 @@ QString FrameView::hoverLine() const
 
 void FrameView::drawHover(QPainter& p) const
 {
-    if (!hovered_ || moving_) return;
-    const QString text = hoverLine();
-    const auto mid = middleOf(*hovered_);
-    if (text.isEmpty() || !mid) return;
+    if (moving_ || !underMouse()) return;
+    QString text;
+    if (const auto mark = stop_ == Stop::Restraint ? markAt(cursor_) : std::nullopt)
+        text = markWords(*mark);
+    else if (hovered_ && middleOf(*hovered_))
+        text = hoverLine();
+    if (text.isEmpty()) return;
     const Theme& t = paperTheme();
     p.setFont(textFont(12));
-    const double w = QFontMetricsF(p.font()).horizontalAdvance(text) + 16;
-    QRectF box(cursor_.x() + 14, cursor_.y() - 34, w, 22);
+    // One line; what a mark says may want more.
+    const QRectF words = QFontMetricsF(p.font()).boundingRect(QRectF(0, 0, 420, 400), Qt::TextWordWrap, text);
+    const double w = words.width() + 18, h = std::max(22.0, words.height() + 8);
+    QRectF box(cursor_.x() + 14, cursor_.y() - 12 - h, w, h);
     if (box.right() > width() - 6) box.moveRight(cursor_.x() - 10);
     if (box.left() < 6) box.moveLeft(6);
     if (box.top() < 4) box.moveTop(cursor_.y() + 16);
@@ -201,7 +209,7 @@ void FrameView::drawHover(QPainter& p) const
     p.setBrush(t.tooltip);
     p.drawRoundedRect(box, 4, 4);
     p.setPen(t.tooltipInk);
-    p.drawText(box, Qt::AlignCenter, text);
+    p.drawText(box.adjusted(8, 0, -8, 0), Qt::AlignCenter | Qt::TextWordWrap, text);
 }
 
 void FrameView::drawTriad(QPainter& p) const

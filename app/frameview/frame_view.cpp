@@ -2,6 +2,7 @@
 
 #include "app/frameview/legend.h"
 #include "app/frameview/result_layer.h"
+#include "app/members/chain_legend.h"
 #include "app/shell/document.h"
 
 #include <QPainter>
@@ -89,20 +90,22 @@ double distanceToSegment(QPointF p, QPointF a, QPointF b)
 } // namespace
 
 FrameView::FrameView(Document& doc, QWidget* parent)
-    : QOpenGLWidget(parent), doc_(doc), legend_(new Legend(doc, this)), results_(new ResultLayer(doc, this))
+    : QOpenGLWidget(parent), doc_(doc), legend_(new Legend(doc, this)), chainLegend_(new ChainLegend(doc, this)),
+      results_(new ResultLayer(doc, this))
 {
     setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName("Frame view");
     setMinimumSize(320, 200);
     legend_->hide();
+    chainLegend_->hide();
     connect(&doc_, &Document::opened, this, [this] {
         only_.reset();
         hovered_.reset();
         camera_.upIsY = doc_.frame().up == Up::Y;
         rebuildMesh();
         fitFrame();
-        legend_->setVisible(stop_ != Stop::Frame && stop_ != Stop::Members);
+        setStop(stop_);
     });
     connect(&doc_, &Document::sizesChanged, this, [this] { rebuildMesh(); });
     connect(&doc_, &Document::modelChanged, this, [this] { rebuildMesh(); });
@@ -158,9 +161,17 @@ void FrameView::restyle()
 void FrameView::setStop(Stop s)
 {
     stop_ = s;
+    if (s != Stop::Restraint) results_->takeBack();
     // Where colours do not tell the utilisation.
     legend_->setVisible(doc_.hasFrame() && s != Stop::Frame && s != Stop::Members);
+    chainLegend_->setVisible(doc_.hasFrame() && s == Stop::Members);
     restyle();
+}
+
+// What the analysis says at the stop Frame; the mode that a length is of at the stop Restraint.
+bool FrameView::drawsResults() const
+{
+    return (stop_ == Stop::Frame && results_->shown() != Shown::Nothing) || (stop_ == Stop::Restraint && results_->lent());
 }
 
 void FrameView::setSolid(bool on)
@@ -277,7 +288,7 @@ void FrameView::uploadStyles()
         unsigned char* style = colour + static_cast<ptrdiff_t>(kStyleWidth) * 4;
         QColor c = t.ink2;
         double width = 2.6;
-        if (stop_ == Stop::Frame && results_->shown() != Shown::Nothing) {
+        if (drawsResults()) {
             c = t.ink3;
             width = 1.3; // what is drawn over it counts
         }
@@ -390,7 +401,7 @@ void FrameView::paintGL()
     drawScene();
     p.endNativePainting();
     p.setRenderHint(QPainter::Antialiasing);
-    if (stop_ == Stop::Frame) results_->draw(p, camera_.projection(viewSize()), QRectF(rect()));
+    if (drawsResults()) results_->draw(p, camera_.projection(viewSize()), QRectF(rect()));
     drawMarks(p);
     drawLabels(p);
     drawTriad(p);
@@ -476,7 +487,8 @@ void FrameView::resizeEvent(QResizeEvent* e)
 {
     QOpenGLWidget::resizeEvent(e);
     if (fitted_) fitFrame();
-    legend_->move(12, height() - legend_->height() - 12);
+    for (QWidget* l : std::initializer_list<QWidget*>{legend_, chainLegend_})
+        l->move(12, height() - l->height() - 12);
 }
 
 } // namespace wr

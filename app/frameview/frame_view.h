@@ -17,6 +17,7 @@
 
 namespace wr {
 
+class ChainLegend;
 class Document;
 class Legend;
 class ResultLayer;
@@ -46,11 +47,14 @@ public:
     std::optional<QPointF> middleOf(size_t member) const; // on screen, for tests and leaders
     QString hoverLine() const; // "LEG-NE1 · HSS6X6X5/16 · Legs, lower · 0.63 · interaction · U4E+"
     Legend& legend() { return *legend_; }
-    ResultLayer& results() { return *results_; } // drawn at the stop Frame
+    ChainLegend& chainLegend() { return *chainLegend_; }             // at the stop Members
+    std::optional<QPointF> holdMark(size_t member, double at) const; // of a hold on screen, for tests
+    ResultLayer& results() { return *results_; }                     // drawn at the stop Frame
     double lastFrameMilliseconds() const { return lastFrame_; }
 
 Q_SIGNALS:
     void solidChanged(bool on);
+    void said(const QString& words); // of what was clicked
 
 protected:
     void initializeGL() override;
@@ -74,6 +78,17 @@ private:
     void drawReleases(QPainter& p) const;
     void drawChains(QPainter& p) const;
     void drawHolds(QPainter& p) const;
+    void drawGirders(QPainter& p) const;
+    // A mark at the stop Restraint: the place of a member where something holds or is doubtful.
+    struct HoldMark
+    {
+        size_t member = 0, point = 0;
+    };
+    std::optional<HoldMark> markAt(QPointF p) const;
+    bool marks(size_t member) const; // are the holds of that member drawn
+    bool pickMark(QPointF p);
+    QString markWords(const HoldMark& m) const;
+    bool drawsResults() const;
     const std::vector<std::array<bool, 2>>& lineBreaks() const; // by member and end: the line goes on there
     void drawLabels(QPainter& p) const;
     void drawHover(QPainter& p) const;
@@ -84,6 +99,7 @@ private:
 
     Document& doc_;
     Legend* legend_;
+    ChainLegend* chainLegend_;
     ResultLayer* results_;
     Camera camera_;
     FrameMesh mesh_;

@@ -5,6 +5,7 @@
 
 #include "app/shell/document.h"
 #include "core/lengths/lengths.h"
+#include "core/restraint/found_holds.h"
 #include "render/theme.h"
 
 #include <QPainter>
@@ -28,7 +29,100 @@ Vec3 placeOf(const Frame& f, const Member& m, double at)
     return a + t * (b - a);
 }
 
+constexpr size_t kCrowd = 60; // with more in the view only doubts are marked until some are picked
+
+bool doubts(const Member& m, const HoldPoint& q)
+{
+    const bool inner = q.at > 1e-6 * m.length && q.at < (1 - 1e-6) * m.length;
+    return inner && ((q.doubtful[0] && !q.held.major) || (q.doubtful[1] && !q.held.minor));
+}
+
 } // namespace
+
+bool FrameView::marks(size_t member) const
+{
+    return !hides(member) && (doc_.pick().empty() || doc_.pick().contains(member)) &&
+           !doc_.model().members()[member].pieces.empty();
+}
+
+std::optional<QPointF> FrameView::holdMark(size_t member, double at) const
+{
+    const auto p = camera_.projection(viewSize())(placeOf(doc_.frame(), doc_.model().members()[member], at));
+    return p ? std::optional(p->at) : std::nullopt;
+}
+
+std::optional<FrameView::HoldMark> FrameView::markAt(QPointF p) const
+{
+    std::optional<HoldMark> out;
+    double nearest = 8; // pixels
+    const auto& members = doc_.model().members();
+    const bool all = !doc_.pick().empty() || members.size() <= kCrowd;
+    for (size_t i = 0; i < members.size(); ++i) {
+        if (!marks(i)) continue;
+        const auto& points = doc_.model().holds(i).points;
+        for (size_t k = 0; k < points.size(); ++k) {
+            if (!(all && !points[k].held.nothing()) && !doubts(members[i], points[k])) continue;
+            const auto at = holdMark(i, points[k].at);
+            if (!at) continue;
+            const double d = std::hypot(at->x() - p.x(), at->y() - p.y());
+            if (d < nearest) {
+                nearest = d;
+                out = HoldMark{i, k};
+            }
+        }
+    }
+    return out;
+}
+
+QString FrameView::markWords(const HoldMark& m) const
+{
+    const HoldPoint& q = doc_.model().holds(m.member).points[m.point];
+    return QString("%1 at %2: %3")
+        .arg(QString::fromStdString(doc_.model().members()[m.member].id),
+             QString::fromStdString(doc_.units().text(Quantity::Length, q.at)),
+             QString::fromStdString(holdWords(doc_.frame(), doc_.model().forces(), q)));
+}
+
+// Picks what holds there; a mark of a support or of an entry picks the member it is on.
+bool FrameView::pickMark(QPointF p)
+{
+    const auto mark = markAt(p);
+    if (!mark) return false;
+    const HoldPoint& q = doc_.model().holds(mark->member).points[mark->point];
+    Q_EMIT said(markWords(*mark));
+    int element = -1;
+    if (q.origin == HoldOrigin::Joint || (q.origin == HoldOrigin::Brief && q.evidence >= 0)) element = q.evidence;
+    for (const size_t d : {size_t{0}, size_t{1}})
+        if (q.doubtful[d] && !(d == 0 ? q.held.major : q.held.minor) && q.pusher[d] >= 0) element = q.pusher[d];
+    doc_.setPick({element >= 0 ? static_cast<size_t>(doc_.model().formed().ofElement(element)) : mark->member});
+    return true;
+}
+
+// The beams that make G at the ends of the one picked member, with where their spans end.
+void FrameView::drawGirders(QPainter& p) const
+{
+    if (doc_.pick().size() != 1) return;
+    const size_t i = *doc_.pick().begin();
+    const Theme& t = paperTheme();
+    const Frame& f = doc_.frame();
+    const Camera::Projection project = camera_.projection(viewSize());
+    for (const LengthAxis axis : {LengthAxis::Major, LengthAxis::Minor})
+        for (const LaneSegment& s : doc_.model().lanes(i).of(axis)) {
+            if (!s.sway) continue;
+            for (const double at : {s.from, s.to}) {
+                const Joint joint = doc_.model().joint(i, axis, at);
+                for (const JointGirder& g : joint.girders) {
+                    const auto a = project(f.nodes[joint.node].at), b = project(f.nodes[g.farNode].at);
+                    if (!a || !b) continue;
+                    p.setPen(QPen(t.violet, 1.6, Qt::DashLine));
+                    p.drawLine(a->at, b->at);
+                    p.setBrush(t.view);
+                    p.setPen(QPen(t.violet, 1.4));
+                    p.drawRect(QRectF(b->at - QPointF(2.5, 2.5), QSizeF(5, 5)));
+                }
+            }
+        }
+}
 
 void FrameView::drawHolds(QPainter& p) const
 {
@@ -36,11 +130,10 @@ void FrameView::drawHolds(QPainter& p) const
     const Frame& f = doc_.frame();
     const Camera::Projection project = camera_.projection(viewSize());
     const auto& members = doc_.model().members();
-    constexpr size_t kCrowd = 60; // with more in the view only doubts are marked until some are picked
     const bool all = !doc_.pick().empty() || members.size() <= kCrowd;
     for (size_t i = 0; i < members.size(); ++i) {
         const bool picked = doc_.pick().contains(i);
-        if (hides(i) || (!doc_.pick().empty() && !picked) || members[i].pieces.empty()) continue;
+        if (!marks(i)) continue;
         const Member& m = members[i];
         // A direction as it is seen, 7 pixels long; nothing where one looks along it.
         const auto seen = [&](double at, Vec3 along) -> QPointF {
@@ -54,9 +147,7 @@ void FrameView::drawHolds(QPainter& p) const
         for (const HoldPoint& q : doc_.model().holds(i).points) {
             const auto at = project(placeOf(f, m, q.at));
             if (!at) continue;
-            const bool doubt = (q.doubtful[0] && !q.held.major) || (q.doubtful[1] && !q.held.minor);
-            const bool inner = q.at > 1e-6 * m.length && q.at < (1 - 1e-6) * m.length;
-            if (doubt && inner) {
+            if (doubts(m, q)) {
                 p.setPen(QPen(t.ochre, 1.8));
                 p.setBrush(t.view);
                 p.drawEllipse(at->at, 4, 4);

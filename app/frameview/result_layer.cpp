@@ -137,8 +137,26 @@ void ResultLayer::findVibration(int count)
     });
 }
 
+void ResultLayer::lend(const ModeShape& shape, const QString& words)
+{
+    takeModes({shape}, {words});
+    lent_ = true;
+    Q_EMIT changed();
+}
+
+void ResultLayer::takeBack()
+{
+    if (!lent_) return;
+    lent_ = false;
+    modes_.clear();
+    modeWords_.clear();
+    setShown(Shown::Nothing);
+    Q_EMIT modesFound();
+}
+
 void ResultLayer::takeModes(std::vector<ModeShape> shapes, std::vector<QString> words)
 {
+    lent_ = false;
     modes_ = std::move(shapes);
     modeWords_ = std::move(words);
     mode_ = 0;

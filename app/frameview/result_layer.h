@@ -46,6 +46,10 @@ public:
     // Mode shapes of the present load (buckling) or of the frame (vibration), found in the background.
     void findBuckling(int modes);
     void findVibration(int modes);
+    // A shape found elsewhere (the buckling that a length is of), drawn until it is taken back or something else is shown.
+    void lend(const ModeShape& shape, const QString& words);
+    void takeBack();
+    bool lent() const { return lent_ && shown_ == Shown::Mode; }
     int modes() const { return static_cast<int>(modes_.size()); }
     int mode() const { return mode_; }
     void setMode(int index);
@@ -92,6 +96,7 @@ private:
     Document& doc_;
     std::vector<ShownLoad> loads_;
     int load_ = 0, mode_ = 0;
+    bool lent_ = false;
     Shown shown_ = Shown::Nothing;
     double scale_ = 1, fit_ = 0; // fit_: drawn metres per metre, per newton or per newton metre
     std::vector<Curve> curves_;

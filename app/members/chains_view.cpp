@@ -3,15 +3,19 @@
 #include "app/frame/table_model.h"
 #include "app/shell/document.h"
 #include "app/shell/quiet_table.h"
+#include "app/shell/tab.h"
 #include "core/reporting/member_tables.h"
 
+#include <QHBoxLayout>
 #include <QItemSelectionModel>
 #include <QVBoxLayout>
+#include <array>
 
 namespace wr {
 
 ChainsView::ChainsView(Document& doc, QWidget* parent)
-    : QWidget(parent), doc_(doc), model_(new TableModel(this)), table_(new QTableView(this))
+    : QWidget(parent), doc_(doc), model_(new TableModel(this)), tabs_(new QButtonGroup(this)), words_(new QLabel(this)),
+      table_(new QTableView(this))
 {
     makeQuiet(*table_, "Members and their chains");
     table_->setSelectionMode(QAbstractItemView::ExtendedSelection);
@@ -21,6 +25,22 @@ ChainsView::ChainsView(Document& doc, QWidget* parent)
     table_->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
     auto* all = new QVBoxLayout(this);
     all->setContentsMargins(0, 4, 0, 0);
+    all->setSpacing(2);
+    auto* head = new QHBoxLayout;
+    head->setContentsMargins(10, 0, 12, 0);
+    head->setSpacing(11);
+    constexpr std::array kNames{"Members", "Elements", "Breaks", "Left over"};
+    for (int k = 0; k < Pages; ++k) {
+        QToolButton* b = makeTab(kNames[static_cast<size_t>(k)]);
+        tabs_->addButton(b, k);
+        head->addWidget(b);
+    }
+    tabs_->button(Members)->setChecked(true);
+    head->addStretch();
+    words_->setObjectName("quiet");
+    head->addWidget(words_);
+    all->addLayout(head);
+    connect(tabs_, &QButtonGroup::idClicked, this, [this](int k) { setPage(static_cast<Page>(k)); });
     all->addWidget(table_);
     for (const auto signal : {&Document::opened, &Document::modelChanged})
         connect(&doc_, signal, this, [this] {
@@ -41,18 +61,39 @@ size_t ChainsView::memberOf(int element) const
     return static_cast<size_t>(doc_.model().formed().ofElement(element));
 }
 
+void ChainsView::setPage(Page p)
+{
+    page_ = p;
+    tabs_->button(p)->setChecked(true);
+    table_->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
+    refresh();
+}
+
 void ChainsView::refresh()
 {
     if (!doc_.hasFrame()) return;
     stale_ = false;
     syncing_ = true;
-    model_->set(chainTable(doc_.frame(), doc_.model().formed()));
+    const Frame& f = doc_.frame();
+    const Formed& formed = doc_.model().formed();
+    model_->set(page_ == Members    ? chainTable(f, formed)
+                : page_ == Elements ? elementTable(f, formed)
+                : page_ == Breaks   ? breakTable(f, formed)
+                                    : leftOverTable(f, formed));
+    const size_t rows = model_->table().rows.size();
+    words_->setText(page_ == LeftOver && rows == 0 ? QString("every element is in a member that is checked")
+                    : page_ == Breaks              ? QString("%1 places where a line goes on but no member does").arg(rows)
+                                                   : QString("%1 %2").arg(rows).arg(page_ == Members ? "members" : "elements"));
     const int order = table_->horizontalHeader()->sortIndicatorSection();
     if (order >= 0) model_->sort(order, table_->horizontalHeader()->sortIndicatorOrder());
     syncing_ = false;
-    constexpr int widths[] = {70, 92, 54, 70, 162, 162, 74};
-    for (int c = 0; c < 7; ++c)
-        table_->setColumnWidth(c, widths[c]);
+    // The last column takes what is left.
+    static const std::array<std::vector<int>, Pages> widths{
+        {{58, 90, 44, 66, 148, 148, 68}, {80, 80, 70, 70, 70, 110, 110}, {66, 80, 80, 70, 130}, {80, 80, 70, 110}}};
+    const std::vector<int>& w = widths[static_cast<size_t>(page_)];
+    for (size_t c = 0; c < w.size(); ++c)
+        table_->setColumnWidth(static_cast<int>(c), w[c]);
+    table_->horizontalHeader()->setStretchLastSection(true);
     fromPick();
 }
 

@@ -1,5 +1,6 @@
 #include "app/restraint/restraint_bench.h"
 
+#include "app/frameview/result_layer.h"
 #include "app/restraint/alike.h"
 #include "app/restraint/hold_strip.h"
 #include "app/shell/text.h"
@@ -14,6 +15,8 @@
 namespace wr {
 
 namespace {
+
+constexpr const char* kDrawMode = "Draw its mode of buckling";
 
 QLabel* label(const char* name, QWidget* parent, const QString& text = {})
 {
@@ -72,6 +75,10 @@ RestraintBench::RestraintBench(Document& doc, QWidget* parent)
     all->addLayout(holdsPlace_);
     all->addLayout(lengthsPlace_);
     all->addWidget(why_);
+    drawMode_ = new QPushButton(kDrawMode, this);
+    drawMode_->setObjectName("link");
+    connect(drawMode_, &QPushButton::clicked, this, &RestraintBench::runDrawMode);
+    all->addWidget(drawMode_, 0, Qt::AlignLeft);
     buildGive(*all);
     all->addStretch();
     trouble_->hide();
@@ -235,6 +242,8 @@ void RestraintBench::refresh()
     const auto& pick = doc_.pick();
     give2_->setVisible(!pick.empty());
     why_->setVisible(!pick.empty());
+    drawMode_->hide();
+    if (results_) results_->takeBack();
     facts_->setVisible(true);
     if (pick.empty()) {
         title_->setText("Restraint");
@@ -298,6 +307,24 @@ void RestraintBench::refreshHolds(size_t member)
     const auto at = [&](double v) { return QString::number(u.show(Quantity::Length, v), 'f', 2); };
     const auto head = [&](const QString& text) { g->addWidget(label("head", holds_, text), row++, 0, 1, 3); };
     head("Holds, offered ÷ needed");
+    // What the standard asks each hold to carry: the most of it in words, all of it in the tip.
+    const std::vector<BraceRow> asked = doc_.model().bracing(member);
+    const auto carries = [&](double place, bool all) {
+        QStringList tip;
+        const BraceRow* most = nullptr;
+        for (const BraceRow& r : asked) {
+            if (std::abs(r.at - place) > 1e-6) continue;
+            tip << QString("%1, %2: %3%4 (%5)")
+                       .arg(str(r.kind), str(r.by), str(u.text(r.twist ? Quantity::Moment : Quantity::Force, r.strength)),
+                            r.stiffness > 0
+                                ? ", " + str(u.text(r.twist ? Quantity::SpringMoment : Quantity::SpringForce, r.stiffness))
+                                : QString(),
+                            str(r.clause));
+            if (!r.twist && r.by != "panel" && (!most || r.strength > most->strength)) most = &r;
+        }
+        if (all) return tip.join("\n");
+        return most ? QString(" · carries %1").arg(str(u.text(Quantity::Force, most->strength))) : QString();
+    };
     constexpr int kRows = 9;
     int shown = 0, more = 0;
     for (const HoldPoint& p : holds.points) {
@@ -307,7 +334,9 @@ void RestraintBench::refreshHolds(size_t member)
             continue;
         }
         const QString who = p.origin == HoldOrigin::Stated ? "by hand" : str(evidenceOf(f, p));
-        line(at(p.at), directionsOf(p.held) + "\n" + who, ratioOf(p), str(holdWords(f, doc_.model().forces(), p)), "fact");
+        const QString tip = str(holdWords(f, doc_.model().forces(), p)), load = carries(p.at, true);
+        line(at(p.at), directionsOf(p.held) + "\n" + who + carries(p.at, false), ratioOf(p),
+             load.isEmpty() ? tip : tip + "\nTo be carried:\n" + load, "fact");
     }
     if (more > 0) line("", QString("and %1 more: see the strip").arg(more), "", "", "quiet");
     for (const HeldStretch& s : holds.stretches)
@@ -351,6 +380,49 @@ void RestraintBench::refreshHolds(size_t member)
     }
     g->setColumnStretch(1, 1);
     holdsPlace_->addWidget(holds_);
+}
+
+// " (B12, B14)": the beams that make G there.
+QString RestraintBench::girders(size_t member, LengthAxis axis, double at) const
+{
+    QStringList names;
+    for (const JointGirder& g : doc_.model().joint(member, axis, at).girders) {
+        const auto of = static_cast<size_t>(doc_.model().formed().ofElement(g.element));
+        names << str(doc_.model().members()[of].id);
+    }
+    names.removeDuplicates();
+    return names.isEmpty() ? QString() : " (" + names.join(", ") + ")";
+}
+
+std::optional<int> RestraintBench::shapeOf(size_t member) const
+{
+    const auto& r = doc_.model().restraint();
+    const BucklingLengths* all = r ? r->buckling() : nullptr;
+    if (!all) return {};
+    const BucklingLength* best = nullptr;
+    for (const MemberPiece& p : doc_.model().members()[member].pieces)
+        for (const BucklingLength& l : all->elements[static_cast<size_t>(p.element)])
+            if (l.active && (!best || l.factor < best->factor)) best = &l;
+    return best ? std::optional(best->shape) : std::nullopt;
+}
+
+// The mode of buckling that the picked member's length is of, in the view; once more takes it away.
+void RestraintBench::runDrawMode()
+{
+    if (!results_) return;
+    if (results_->lent()) return results_->takeBack();
+    if (doc_.pick().empty()) return;
+    const auto shape = shapeOf(*doc_.pick().begin());
+    if (!shape) return;
+    const ModeShape& mode = doc_.model().restraint()->buckling()->shapes[static_cast<size_t>(*shape)];
+    results_->lend(mode, QString("of the frame at %1 times its loads").arg(mode.factor, 0, 'g', 4));
+}
+
+void RestraintBench::watch(ResultLayer* results)
+{
+    results_ = results;
+    connect(results_, &ResultLayer::changed, this,
+            [this] { drawMode_->setText(results_->lent() ? "Hide the mode" : kDrawMode); });
 }
 
 void RestraintBench::refreshLengths(size_t member)
@@ -424,7 +496,8 @@ void RestraintBench::refreshLengths(size_t member)
         else if (s.leaning)
             words = "an end can move and nothing keeps it from turning: it leans on the frame";
         else if (s.sway && !std::isnan(s.g[0]))
-            words = QString("an end can move sideways; G %1 and %2").arg(gOf(s.g[0]), gOf(s.g[1]));
+            words = QString("an end can move sideways; G %1%2 and %3%4")
+                        .arg(gOf(s.g[0]), girders(member, axis, s.from), gOf(s.g[1]), girders(member, axis, s.to));
         else if (s.cantilever)
             words = "a free end";
         if (s.source == LengthSource::Stated) words = "given by hand";
@@ -436,6 +509,7 @@ void RestraintBench::refreshLengths(size_t member)
         why << "forces hold second order and sway imperfections: system lengths stand";
     why_->setText("Longest segment of each. " + why.join("; ") + (why.isEmpty() ? "" : "."));
     lengthsPlace_->addWidget(lengths_);
+    drawMode_->setVisible(results_ && shapeOf(member).has_value());
 }
 
 } // namespace wr

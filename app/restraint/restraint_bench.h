@@ -13,12 +13,14 @@
 #include <QVBoxLayout>
 #include <QWidget>
 #include <array>
+#include <optional>
 #include <vector>
 
 namespace wr {
 
 class Document;
 class HoldStrip;
+class ResultLayer;
 
 class RestraintBench : public QWidget
 {
@@ -26,6 +28,7 @@ class RestraintBench : public QWidget
 public:
     explicit RestraintBench(Document& doc, QWidget* parent = nullptr);
     void watch(const HoldStrip* strip); // its edits' troubles are said here
+    void watch(ResultLayer* results);   // where modes of buckling are drawn
     void enter();                       // the stop was ridden to
     // For tests.
     QComboBox& where() { return *where_; }
@@ -39,6 +42,7 @@ public:
     QPushButton* way(LengthAxis axis, LengthBy by) const;
     QString trouble() const { return trouble_->text(); }
     QString why() const { return why_->text(); }
+    QPushButton& drawMode() { return *drawMode_; }
 
 protected:
     void showEvent(QShowEvent*) override { refresh(); }
@@ -52,6 +56,9 @@ private:
     void runGive();
     void runTakeOver();
     void runCount(size_t place);
+    void runDrawMode();
+    QString girders(size_t member, LengthAxis axis, double at) const;
+    std::optional<int> shapeOf(size_t member) const; // of BucklingLengths::shapes, the mode at the lowest factor
 
     Document& doc_;
     QLabel *title_, *facts_, *trouble_, *why_;
@@ -62,7 +69,8 @@ private:
     QComboBox* where_;
     QLineEdit *number_, *like_;
     std::array<QCheckBox*, 6> directions_{};
-    QPushButton *give_, *drop_, *takeOver_;
+    QPushButton *give_, *drop_, *takeOver_, *drawMode_;
+    ResultLayer* results_ = nullptr;
     QCheckBox* byFraction_;
     std::vector<QPushButton*> count_;
     struct Way

@@ -200,7 +200,11 @@ void MainWindow::buildCentre()
     chains_ = new ChainsView(*doc_);
     holds_ = new HoldStrip(*doc_);
     bench_->restraint().watch(holds_);
-    if (view_) connect(&bench_->members(), &MembersBench::tried, view_, &FrameView::setTried);
+    if (view_) {
+        connect(&bench_->members(), &MembersBench::tried, view_, &FrameView::setTried);
+        connect(view_, &FrameView::said, this, [this](const QString& words) { statusBar()->showMessage(words, 15000); });
+        bench_->restraint().watch(&view_->results());
+    }
     for (QWidget* page : std::initializer_list<QWidget*>{ledger_, candidates_, sections_, tables_, chains_, holds_})
         bottom_->addWidget(page);
     stops_ = stopPages({*bench_, *ledger_, *candidates_, *tables_, *chains_, *holds_});

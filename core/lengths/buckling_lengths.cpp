@@ -7,6 +7,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <numbers>
 
 namespace wr {
@@ -51,7 +52,7 @@ public:
                     if (!active && !last) continue;
                     for (const MemberPiece& p : members_[i].pieces) {
                         auto& there = done[static_cast<size_t>(p.element)][axis];
-                        if (!there) put(p.element, axis, modes[from].factor, press, active, set);
+                        if (!there) put(p.element, axis, modes[from], press, active, set);
                         there = 1;
                     }
                 }
@@ -61,8 +62,9 @@ public:
     BucklingLengths out_;
 
 private:
-    void put(int element, size_t axis, double factor, const std::vector<ElementPress>& press, bool active, int set)
+    void put(int element, size_t axis, const BucklingMode& mode, const std::vector<ElementPress>& press, bool active, int set)
     {
+        const double factor = mode.factor;
         const double thrust = -press[static_cast<size_t>(element)].axial;
         if (!(thrust > 0)) return;
         const Element& e = f_.elements[element];
@@ -76,12 +78,20 @@ private:
         l.longest = l.everywhere ? std::fmax(l.longest, length) : std::numeric_limits<double>::quiet_NaN();
         // An active mode beats one that is not; of two alike the one that comes at the smaller load.
         if (l.set >= 0 && (l.active > active || (l.active == active && l.factor <= factor))) return;
-        l = {length, active, factor, set, l.longest, l.everywhere};
+        l = {length, active, factor, set, l.longest, l.everywhere, shapeOf(mode, set)};
+    }
+
+    int shapeOf(const BucklingMode& mode, int set)
+    {
+        const auto [it, fresh] = shapes_.try_emplace({set, mode.factor}, static_cast<int>(out_.shapes.size()));
+        if (fresh) out_.shapes.push_back(mode);
+        return it->second;
     }
 
     const Frame& f_;
     const SharedList<Member>& members_;
     const ForceTable& t_;
+    std::map<std::pair<int, double>, int> shapes_; // by set and factor
 };
 
 } // namespace

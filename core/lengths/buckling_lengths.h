@@ -2,6 +2,7 @@
 // Without shear deformation, which is in no length a column formula knows.
 #pragma once
 
+#include "core/analysis/motion.h"
 #include "core/base/progress.h"
 #include "core/frame/forces.h"
 #include "core/members/members.h"
@@ -26,12 +27,14 @@ struct BucklingLength
     // The longest of all sets that press it; NaN where it is not active in one of them.
     double longest = std::numeric_limits<double>::quiet_NaN();
     bool everywhere = true; // active in every set so far that presses it
+    int shape = -1;         // of BucklingLengths::shapes
 };
 
 struct BucklingLengths
 {
     std::vector<std::array<BucklingLength, 2>> elements; // about the major and the minor axis
     std::vector<std::pair<int, double>> critical;        // set, lowest critical load factor
+    std::vector<ModeShape> shapes;                       // those that some element's length is of
     bool complete = false;                               // not stopped
 };
 

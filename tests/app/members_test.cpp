@@ -1,6 +1,7 @@
 // The stop Members, driven as an engineer does: pick, read, join, split, turn, try a rule, go back.
 #include "tests/app/window.h"
 
+#include "app/members/chain_legend.h"
 #include "app/members/chains_view.h"
 #include "app/members/members_bench.h"
 
@@ -137,4 +138,44 @@ TEST_CASE("members: table and view pick the same member", "[app]")
     REQUIRE(rows.size() == 1);
     CHECK(cell(rows[0].row(), 0) == "CW4");
     CHECK(cell(rows[0].row(), 4).startsWith("support of node"));
+}
+
+TEST_CASE("members: the legend's bars pick chains by their elements; tabs list elements, breaks and what is left over", "[app]")
+{
+    Window w(kDepot);
+    w.key(Qt::Key_2);
+    ChainLegend& legend = w.view().chainLegend();
+    REQUIRE(legend.isVisibleTo(&w.window));
+    CHECK_FALSE(w.view().legend().isVisibleTo(&w.window));
+    const auto& members = w.doc().model().members();
+    int four = 0, all = 0;
+    for (const Member& m : members)
+        four += m.pieces.size() == 4;
+    for (const int n : legend.counts())
+        all += n;
+    CHECK(all == static_cast<int>(members.size()));
+    REQUIRE(legend.counts()[3] == four);
+    QTest::mouseClick(&legend, Qt::LeftButton, Qt::NoModifier, legend.bar(4).center().toPoint());
+    w.settle();
+    CHECK(static_cast<int>(w.doc().pick().size()) == four);
+    for (const size_t i : w.doc().pick())
+        CHECK(members[i].pieces.size() == 4);
+    // Each tab has its own rows; a row of any picks the member it is about.
+    ChainsView& view = w.window.chains();
+    QTableView& t = view.table();
+    w.click(view.tab(ChainsView::Elements));
+    CHECK(t.model()->rowCount() == static_cast<int>(w.doc().frame().elements.size()));
+    CHECK(static_cast<int>(t.selectionModel()->selectedRows().size()) == 4 * four);
+    w.click(view.tab(ChainsView::Breaks));
+    REQUIRE(t.model()->rowCount() > 0);
+    QTest::mouseClick(t.viewport(), Qt::LeftButton, Qt::NoModifier, t.visualRect(t.model()->index(2, 0)).center());
+    w.settle();
+    REQUIRE(w.doc().pick().size() == 1);
+    CHECK(t.model()->index(2, 1).data().toString().toStdString() == members[*w.doc().pick().begin()].id);
+    CHECK(t.model()->index(2, 5).data().toString().contains("goes on"));
+    w.click(view.tab(ChainsView::LeftOver));
+    CHECK(t.model()->rowCount() == 0);
+    CHECK(view.words() == "every element is in a member that is checked");
+    w.click(view.tab(ChainsView::Members));
+    CHECK(t.model()->rowCount() == static_cast<int>(members.size()));
 }

@@ -1,9 +1,11 @@
 // The stop Restraint, driven as an engineer does: lanes clicked, lengths typed over, holds given to many, taken over, undone.
+#include "app/frameview/result_layer.h"
 #include "tests/app/window.h"
 
 #include <QCheckBox>
 #include <QComboBox>
 #include <QPushButton>
+#include <QStatusBar>
 
 using namespace wr;
 using Catch::Matchers::WithinAbs;
@@ -196,4 +198,54 @@ TEST_CASE("restraint: thirds for ten members at once, same as another, and what 
     CHECK(lanes(w, "P3-04").of(LengthAxis::Bottom).size() == 1);
     w.click(bench(w).drop());
     CHECK(bench(w).trouble() == "nothing is held by hand there");
+}
+
+TEST_CASE("restraint: a mark in the view picks what holds there, the mode of a length is drawn, beams that make G are named",
+          "[app]")
+{
+    Window w(kDepot);
+    w.key(Qt::Key_3);
+    w.settle();
+    w.pick({"CW4"});
+    // The eaves strut and the bracket hold at 5.2 m: the bracket's element is the evidence.
+    const size_t column = w.index("CW4");
+    const HoldPoint* hold = nullptr;
+    for (const HoldPoint& p : w.doc().model().holds(column).points)
+        if (std::abs(p.at - 8.0) < 2e-3) hold = &p;
+    REQUIRE(hold);
+    REQUIRE(hold->evidence >= 0);
+    const auto at = w.view().holdMark(column, hold->at);
+    REQUIRE(at);
+    int element = hold->evidence;
+    for (const size_t d : {size_t{0}, size_t{1}})
+        if (hold->doubtful[d] && !(d == 0 ? hold->held.major : hold->held.minor)) element = hold->pusher[d];
+    const auto holder = static_cast<size_t>(w.doc().model().formed().ofElement(element));
+    QTest::mouseClick(&w.view(), Qt::LeftButton, Qt::NoModifier, at->toPoint());
+    w.settle();
+    CHECK(w.doc().pick() == std::set<size_t>{holder});
+    CHECK(w.window.statusBar()->currentMessage().startsWith("CW4 at 8.000 m"));
+    // Beams that make G by name; the mode of its length in the view, and away again.
+    w.pick({"CW4"});
+    CHECK(bench(w).why().contains("G "));
+    CHECK(bench(w).why().contains("(H4a)"));
+    // Not every length is of a mode that bends its member.
+    const BucklingLengths* all = w.doc().model().restraint()->buckling();
+    REQUIRE(all);
+    REQUIRE_FALSE(all->shapes.empty());
+    for (size_t e = 0; e < all->elements.size(); ++e)
+        if (all->elements[e][0].active || all->elements[e][1].active) {
+            w.doc().setPick({static_cast<size_t>(w.doc().model().formed().ofElement(static_cast<int>(e)))});
+            w.settle();
+            break;
+        }
+    REQUIRE(bench(w).drawMode().isVisibleTo(&w.window));
+    w.click(bench(w).drawMode());
+    CHECK(w.view().results().lent());
+    CHECK(w.view().results().caption().startsWith("Mode of the frame at"));
+    CHECK(bench(w).drawMode().text() == "Hide the mode");
+    w.click(bench(w).drawMode());
+    CHECK_FALSE(w.view().results().lent());
+    w.click(bench(w).drawMode());
+    w.key(Qt::Key_5);
+    CHECK_FALSE(w.view().results().lent()); // another stop shows its own
 }

@@ -432,3 +432,20 @@ TEST_CASE("restraint: random columns carry what their holds let them, by a secon
     CHECK(counted > 250); // both kinds are among them
     CHECK(dropped > 60);
 }
+
+TEST_CASE("restraint: what a hold has to carry by EN 1993-1-1 5.3.3, by hand", "[restraint]")
+{
+    // A column of 6 m with 100 kN, held at its middle: q = 8·100·(6/500 + 6/500)/6² = 0.5333 kN/m, over 3 m.
+    Frame f = row(1, 1e9, 100);
+    f.design.standard = "en1993";
+    const auto m = test::modelOf(f);
+    bool major = false;
+    for (const BraceRow& r : m->bracing(m->find("L0").value())) {
+        CHECK(r.at == Approx(3));
+        CHECK_THAT(r.strength, WithinRel(1600.0, 1e-6));
+        CHECK(r.clause == "5.3.3(3)");
+        CHECK(r.stiffness == 0); // the standard asks for none
+        major |= r.kind == "major";
+    }
+    CHECK(major);
+}
