@@ -111,7 +111,10 @@ FrameView::FrameView(Document& doc, QWidget* parent)
     connect(&doc_, &Document::modelChanged, this, [this] { rebuildMesh(); });
     connect(&doc_, &Document::resultsChanged, this, &FrameView::restyle);
     connect(&doc_, &Document::pickChanged, this, &FrameView::restyle);
-    connect(results_, &ResultLayer::changed, this, &FrameView::restyle);
+    connect(results_, &ResultLayer::changed, this, [this] {
+        showLegends();
+        restyle();
+    });
     connect(results_, &ResultLayer::tick, this, qOverload<>(&QWidget::update));
 }
 
@@ -162,10 +165,15 @@ void FrameView::setStop(Stop s)
 {
     stop_ = s;
     if (s != Stop::Restraint) results_->takeBack();
-    // Where colours do not tell the utilisation.
-    legend_->setVisible(doc_.hasFrame() && s != Stop::Frame && s != Stop::Members);
-    chainLegend_->setVisible(doc_.hasFrame() && s == Stop::Members);
+    showLegends();
     restyle();
+}
+
+// Not where colours do not tell the utilisation, nor over the words of a mode.
+void FrameView::showLegends()
+{
+    legend_->setVisible(doc_.hasFrame() && stop_ != Stop::Frame && stop_ != Stop::Members && !drawsResults());
+    chainLegend_->setVisible(doc_.hasFrame() && stop_ == Stop::Members);
 }
 
 // What the analysis says at the stop Frame; the mode that a length is of at the stop Restraint.

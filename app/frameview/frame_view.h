@@ -89,6 +89,7 @@ private:
     bool pickMark(QPointF p);
     QString markWords(const HoldMark& m) const;
     bool drawsResults() const;
+    void showLegends();
     const std::vector<std::array<bool, 2>>& lineBreaks() const; // by member and end: the line goes on there
     void drawLabels(QPainter& p) const;
     void drawHover(QPainter& p) const;

@@ -233,10 +233,14 @@ QPushButton* RestraintBench::way(LengthAxis axis, LengthBy by) const
 
 void RestraintBench::refresh()
 {
-    delete holds_;
-    delete lengths_;
+    for (QWidget* old : {holds_, lengths_})
+        if (old) { // one of its buttons may be what was clicked
+            old->hide();
+            old->deleteLater();
+        }
     holds_ = lengths_ = nullptr;
     count_.clear();
+    open_.clear();
     ways_.clear();
     if (!doc_.hasFrame()) return;
     const auto& pick = doc_.pick();
@@ -266,6 +270,7 @@ void RestraintBench::refresh()
                        .arg(sets.isEmpty() ? QString("no forces that press") : sets.join(", "))
                        .arg(doubtful)
                        .arg(leaning));
+        refreshOpen();
         return;
     }
     const size_t first = *pick.begin();
@@ -277,6 +282,35 @@ void RestraintBench::refresh()
                         : "strip and lists show " + str(m.id));
     refreshHolds(first);
     refreshLengths(first);
+}
+
+// With nothing picked: the members with something open, each a way to it.
+void RestraintBench::refreshOpen()
+{
+    holds_ = new QWidget(this);
+    auto* all = new QVBoxLayout(holds_);
+    all->setContentsMargins(0, 4, 0, 0);
+    all->setSpacing(1);
+    constexpr size_t kRows = 16;
+    std::vector<std::pair<size_t, QString>> open;
+    for (const auto& [code, what] : {std::pair{"hold.floating", "moves with the frame"},
+                                     {"hold.doubtful", "doubtful hold"},
+                                     {"member.leaning", "leans on the frame"},
+                                     {"member.free-end", "free end"}})
+        for (const Finding& f : doc_.findings())
+            if (f.code == code)
+                if (const auto i = doc_.model().find(f.subject)) open.emplace_back(*i, what);
+    if (!open.empty()) all->addWidget(label("head", holds_, "Open"));
+    for (size_t k = 0; k < std::min(open.size(), kRows); ++k) {
+        const size_t i = open[k].first;
+        auto* b = new QPushButton(str(doc_.model().members()[i].id) + "  " + open[k].second, holds_);
+        b->setObjectName("link");
+        connect(b, &QPushButton::clicked, this, [this, i] { doc_.setPick({i}); });
+        all->addWidget(b, 0, Qt::AlignLeft);
+        open_.push_back(b);
+    }
+    if (open.size() > kRows) all->addWidget(label("quiet", holds_, QString("and %1 more").arg(open.size() - kRows)));
+    holdsPlace_->addWidget(holds_);
 }
 
 void RestraintBench::refreshHolds(size_t member)
@@ -306,7 +340,7 @@ void RestraintBench::refreshHolds(size_t member)
     };
     const auto at = [&](double v) { return QString::number(u.show(Quantity::Length, v), 'f', 2); };
     const auto head = [&](const QString& text) { g->addWidget(label("head", holds_, text), row++, 0, 1, 3); };
-    head("Holds, offered ÷ needed");
+    head("Holds, offered ÷ needed, what they carry");
     // What the standard asks each hold to carry: the most of it in words, all of it in the tip.
     const std::vector<BraceRow> asked = doc_.model().bracing(member);
     const auto carries = [&](double place, bool all) {
@@ -323,7 +357,8 @@ void RestraintBench::refreshHolds(size_t member)
             if (!r.twist && r.by != "panel" && (!most || r.strength > most->strength)) most = &r;
         }
         if (all) return tip.join("\n");
-        return most ? QString(" · carries %1").arg(str(u.text(Quantity::Force, most->strength))) : QString();
+        if (!most) return QString();
+        return "\n" + QString::number(u.show(Quantity::Force, most->strength), 'g', 3) + " " + str(u.symbol(Quantity::Force));
     };
     constexpr int kRows = 9;
     int shown = 0, more = 0;
@@ -335,7 +370,7 @@ void RestraintBench::refreshHolds(size_t member)
         }
         const QString who = p.origin == HoldOrigin::Stated ? "by hand" : str(evidenceOf(f, p));
         const QString tip = str(holdWords(f, doc_.model().forces(), p)), load = carries(p.at, true);
-        line(at(p.at), directionsOf(p.held) + "\n" + who + carries(p.at, false), ratioOf(p),
+        line(at(p.at), directionsOf(p.held) + "\n" + who, ratioOf(p) + carries(p.at, false),
              load.isEmpty() ? tip : tip + "\nTo be carried:\n" + load, "fact");
     }
     if (more > 0) line("", QString("and %1 more: see the strip").arg(more), "", "", "quiet");

@@ -39,6 +39,7 @@ public:
     QLineEdit& like() { return *like_; }
     QPushButton& takeOver() { return *takeOver_; }
     QPushButton* countAnyway() { return count_.empty() ? nullptr : count_.front(); }
+    QPushButton* open() { return open_.empty() ? nullptr : open_.front(); } // the first of what is open
     QPushButton* way(LengthAxis axis, LengthBy by) const;
     QString trouble() const { return trouble_->text(); }
     QString why() const { return why_->text(); }
@@ -50,6 +51,7 @@ protected:
 private:
     void buildGive(QVBoxLayout& all);
     void refresh();
+    void refreshOpen();
     void refreshHolds(size_t member);
     void refreshLengths(size_t member);
     void say(const QString& trouble);
@@ -72,7 +74,7 @@ private:
     QPushButton *give_, *drop_, *takeOver_, *drawMode_;
     ResultLayer* results_ = nullptr;
     QCheckBox* byFraction_;
-    std::vector<QPushButton*> count_;
+    std::vector<QPushButton*> count_, open_;
     struct Way
     {
         LengthAxis axis;

@@ -52,6 +52,10 @@ TEST_CASE("restraint: lanes are clicked, a doubtful hold is counted, every step 
     w.key(Qt::Key_3);
     w.settle();
     CHECK(w.window.line().openCount(Stop::Restraint) > 0);
+    REQUIRE(bench(w).open() != nullptr);
+    const QString first = bench(w).open()->text().section(' ', 0, 0);
+    w.click(*bench(w).open());
+    CHECK(w.doc().pick() == std::set<size_t>{w.index(first.toStdString())});
     w.pick({"CW4"});
     CHECK(strip(w).heading().startsWith("CW4  HEA200  8.000 m"));
     REQUIRE(lanes(w, "CW4").of(LengthAxis::Minor).size() == 2);
