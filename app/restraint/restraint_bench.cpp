@@ -82,7 +82,8 @@ RestraintBench::RestraintBench(Document& doc, QWidget* parent)
     buildGive(*all);
     all->addStretch();
     trouble_->hide();
-    for (const auto signal : {&Document::opened, &Document::modelChanged, &Document::pickChanged, &Document::resultsChanged})
+    for (const auto signal :
+         {&Document::opened, &Document::modelChanged, &Document::pickChanged, &Document::resultsChanged, &Document::looked})
         connect(&doc_, signal, this, [this] {
             if (isVisible()) refresh();
         });
@@ -322,7 +323,11 @@ void RestraintBench::refreshHolds(size_t member)
     g->setVerticalSpacing(2);
     const Frame& f = doc_.frame();
     const UnitSystem& u = doc_.units();
-    const MemberHolds& holds = doc_.model().holds(member);
+    // Before the test of all is through: the picked member's own.
+    const bool known = doc_.model().restraintKnown(false);
+    if (!known) doc_.lookAt(member);
+    const MemberHolds* look = doc_.firstLook(member);
+    const MemberHolds& holds = look ? *look : doc_.model().holds(member);
     int row = 0;
     const auto line = [&](const QString& place, const QString& what, const QString& number, const QString& tip,
                           const char* name) {
@@ -340,7 +345,9 @@ void RestraintBench::refreshHolds(size_t member)
     };
     const auto at = [&](double v) { return QString::number(u.show(Quantity::Length, v), 'f', 2); };
     const auto head = [&](const QString& text) { g->addWidget(label("head", holds_, text), row++, 0, 1, 3); };
-    head("Holds, offered ÷ needed, what they carry");
+    head(known  ? "Holds, offered ÷ needed, what they carry"
+         : look ? "Holds at first look; the test of all members is still being made"
+                : "Holds: being found");
     // What the standard asks each hold to carry: the most of it in words, all of it in the tip.
     const std::vector<BraceRow> asked = doc_.model().bracing(member);
     const auto carries = [&](double place, bool all) {

@@ -241,6 +241,24 @@ void Document::check()
     });
 }
 
+void Document::lookAt(size_t member)
+{
+    if (!hasForces() || state_.model->restraintKnown(false) || firstLook(member)) return;
+    jobs_.start("look", [this, s = state_, member](Progress& progress) -> Jobs::Finish {
+        auto holds = std::make_shared<std::optional<MemberHolds>>(wr::firstLook(s, member, progress));
+        return [this, s, member, holds] {
+            if (!*holds || s.model != state_.model) return;
+            look_ = Look{s.model, member, std::move(**holds)};
+            Q_EMIT looked();
+        };
+    });
+}
+
+const MemberHolds* Document::firstLook(size_t member) const
+{
+    return look_ && look_->model == state_.model && look_->member == member ? &look_->holds : nullptr;
+}
+
 void Document::lookAtBuckling()
 {
     if (!hasForces() || !state_.checked || state_.model->restraintKnown(true) || jobs_.running("buckling")) return;

@@ -58,6 +58,9 @@ public:
     void analyseAgain();
     AnalysisChoice choice() const { return hasFrame() ? choiceFor(frame()) : AnalysisChoice{}; }
     // With what the members buckle with the frame, in the background where it is not known yet; modelChanged() follows.
+    // What holds one member, before the test of all is through; looked() tells when it is there.
+    void lookAt(size_t member);
+    const MemberHolds* firstLook(size_t member) const; // null: there is none, or the test of all is through
     void lookAtBuckling();
     void setChoice(const AnalysisChoice& c); // how the frame is analysed: an edit; analyses at once
     // Forces, movements and outcomes of the analysis at hand, or of the results that came with the file.
@@ -80,6 +83,7 @@ Q_SIGNALS:
     void findingsChanged();            // one more came from the background
     void secondChanged();              // the other standard's results, or that there is none
     void modelChanged();               // lanes, groups, members
+    void looked();                     // firstLook() of a member is there
     void pickChanged();
     void historyChanged();
     void rungsReady();
@@ -99,6 +103,13 @@ private:
     QString path_;
     DesignState state_;
     ResultStore store_;
+    struct Look
+    {
+        std::shared_ptr<const CheckModel> model;
+        size_t member = 0;
+        MemberHolds holds;
+    };
+    std::optional<Look> look_;
     std::shared_ptr<AnalysisMemory> memory_; // symbolic factors, so that a size change is analysed again quickly
     std::shared_ptr<const std::vector<Standard>> standards_;
     bool forcesFit_ = true;

@@ -12,9 +12,26 @@ FrameRestraint::FrameRestraint(const Frame& f, SharedList<Member> members, const
                                Progress& progress)
     : members_(std::move(members)), result_(testRestraint(f, members_, forces, {}, progress))
 {
+    name();
+    if (buckling) buckle(f, forces, progress);
+}
+
+FrameRestraint::FrameRestraint(const FrameRestraint& before, const Frame& f, SharedList<Member> members,
+                               const ForceTable& forces, bool buckling, Progress& progress)
+    : members_(std::move(members))
+{
+    if (auto same = restraintOfOthers(before.result_, f, members_))
+        result_ = std::move(*same);
+    else
+        result_ = testRestraint(f, members_, forces, {}, progress);
+    name();
+    if (buckling) buckle(f, forces, progress);
+}
+
+void FrameRestraint::name()
+{
     for (size_t i = 0; i < members_.size(); ++i)
         places_.emplace(members_[i].id, i);
-    if (buckling) buckle(f, forces, progress);
 }
 
 FrameRestraint::FrameRestraint(const FrameRestraint& before, const Frame& f, const ForceTable& forces, Progress& progress)

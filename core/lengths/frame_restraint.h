@@ -15,6 +15,9 @@ class FrameRestraint
 public:
     // buckling: the lengths of the frame's buckling too; they take longer than the rest.
     FrameRestraint(const Frame& f, SharedList<Member> members, const ForceTable& forces, bool buckling, Progress& progress);
+    // Of other members of the same frame under the same forces: tested anew only where a line of members is another.
+    FrameRestraint(const FrameRestraint& before, const Frame& f, SharedList<Member> members, const ForceTable& forces,
+                   bool buckling, Progress& progress);
     // The same with the lengths of buckling, if they are not there yet.
     FrameRestraint(const FrameRestraint& before, const Frame& f, const ForceTable& forces, Progress& progress);
     const RestraintResult& result() const { return result_; }
@@ -31,6 +34,7 @@ private:
     SharedList<Member> members_;
     std::unordered_map<std::string_view, size_t> places_; // by name
     RestraintResult result_;
+    void name();
     void buckle(const Frame& f, const ForceTable& forces, Progress& progress);
     BucklingLengths buckling_;
     bool bucklingTried_ = false;

@@ -1,6 +1,7 @@
 #include "core/project/design_state.h"
 
 #include "core/audit/audit.h"
+#include "core/restraint/found_holds.h"
 #include "core/standards/standard.h"
 
 #include <algorithm>
@@ -292,15 +293,32 @@ DesignState heldState(const DesignState& s, Progress& progress, bool buckling)
     if (s.model->restraintKnown(buckling)) return s;
     const CheckModel::Restraint before = s.model->restraint();
     const bool known = s.model->restraintKnown(false);
-    auto restraint = known
-                         ? std::make_shared<const FrameRestraint>(*before, *s.frame, s.forces(), progress)
-                         : std::make_shared<const FrameRestraint>(*s.frame, s.model->members(), s.forces(), buckling, progress);
+    std::shared_ptr<const FrameRestraint> restraint;
+    if (known)
+        restraint = std::make_shared<const FrameRestraint>(*before, *s.frame, s.forces(), progress);
+    else if (before)
+        restraint =
+            std::make_shared<const FrameRestraint>(*before, *s.frame, s.model->members(), s.forces(), buckling, progress);
+    else
+        restraint = std::make_shared<const FrameRestraint>(*s.frame, s.model->members(), s.forces(), buckling, progress);
     if (progress.cancelled()) return s;
     DesignState next = s;
     next.model = std::make_shared<const CheckModel>(next.frame, forcesOf(next.results), motionsOf(next.results),
                                                     std::move(restraint), *s.model, Changed{});
     carryResults(s, next);
     return auditedState(next);
+}
+
+std::optional<MemberHolds> firstLook(const DesignState& s, size_t member, Progress& progress)
+{
+    const SharedList<Member>& members = s.model->members();
+    RestraintOptions o;
+    o.only = {member};
+    const RestraintResult r = testRestraint(*s.frame, members, s.forces(), o, progress);
+    if (!r.complete || progress.cancelled()) return std::nullopt;
+    const Member& m = members[member];
+    const StatedRows stated(*s.frame);
+    return holdsFrom(m, foundHolds(*s.frame, m, r.members[member]), stated, stated.ruleHolds(m.id), &s.model->briefOf(member));
 }
 
 std::optional<Advanced> advance(const DesignState& s, const Patch& patch, const ResultStore& store)

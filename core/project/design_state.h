@@ -44,6 +44,9 @@ DesignState beginState(Frame frame, std::vector<Finding> read, const DesignState
 // with the lengths of the frame's buckling. Members whose lanes stay as they were keep their results. Where it is stopped, the
 // state is as it was.
 DesignState heldState(const DesignState& s, Progress& progress, bool buckling = false);
+// The same for one member before all others are through: what holds it, by a test of its own line alone. Nothing where it is
+// stopped or cannot be told. A first look: in the test of all, others may stand lower and let go of each other.
+std::optional<MemberHolds> firstLook(const DesignState& s, size_t member, Progress& progress);
 // 3. Members whose results are stale are checked, and the audit follows; false in the second where it was cancelled.
 std::pair<DesignState, bool> checkedState(const DesignState& s, Progress& progress);
 // 4. What an analysis of its own finds, and what that does to the members. May take long.

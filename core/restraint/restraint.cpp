@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <atomic>
 #include <cmath>
+#include <map>
 #include <memory>
 #include <tbb/parallel_for.h>
 #include <tbb/task_arena.h>
@@ -13,6 +14,32 @@
 namespace wr {
 
 namespace {
+
+std::vector<int> elementsOf(const Member& chain)
+{
+    std::vector<int> out;
+    for (const MemberPiece& p : chain.pieces)
+        out.push_back(p.reversed ? -1 - p.element : p.element);
+    return out;
+}
+
+// Places of the lines given to the members they lie on.
+void giveToMembers(RestraintResult& r, const std::vector<MemberLine>& lines, const SharedList<Member>& members)
+{
+    r.members.assign(members.size(), {});
+    for (size_t i = 0; i < lines.size(); ++i)
+        for (const LinePart& part : lines[i].parts) {
+            const Member& m = members[part.member];
+            MemberRestraint& own = r.members[part.member];
+            for (const PlaceTest& p : r.lines[i].found.places) {
+                const double at = p.place.at - part.at;
+                if (at < -1e-6 * m.length || at > (1 + 1e-6) * m.length) continue;
+                own.places.push_back(p);
+                own.places.back().place.at = std::clamp(part.reversed ? m.length - at : at, 0.0, m.length);
+            }
+            if (part.reversed) std::reverse(own.places.begin(), own.places.end());
+        }
+}
 
 class Restraint
 {
@@ -25,6 +52,12 @@ public:
         for (size_t i = 0; i < lines_.size(); ++i)
             for (const HoldCandidate& c : lines_.places(i))
                 out_.members[i].places.push_back({c});
+        if (!o.only.empty()) {
+            asked_.assign(lines_.size(), 0);
+            for (size_t i = 0; i < lines_.size(); ++i)
+                for (const LinePart& part : lines_.line(i).parts)
+                    if (std::find(o.only.begin(), o.only.end(), part.member) != o.only.end()) asked_[i] = 1;
+        }
         for (const MemberRestraint& r : out_.members) {
             constexpr double kNone = std::numeric_limits<double>::quiet_NaN();
             idle_.emplace_back(r.places.size(), std::array<double, 2>{kNone, kNone});
@@ -44,7 +77,7 @@ public:
         const auto memory = std::make_shared<AnalysisMemory>();
         const auto work = [&](size_t k) {
             // Threads that wait for the lines of one set must not begin with another set: its memory would come on top.
-            tests[k] = std::make_unique<SetTest>(lines_, struts, forces_, out_.sets[k], o_, progress_);
+            tests[k] = std::make_unique<SetTest>(lines_, struts, forces_, out_.sets[k], o_, asked_, progress_);
             TangentFrame tangent(f_, o_.shearDeformation, shares, lines_.together(), memory);
             whole[k] = tbb::this_task_arena::isolate([&] { return tests[k]->run(tangent); });
             tangents += tangent.factorised();
@@ -70,23 +103,14 @@ public:
     }
 
 private:
-    // Places of the lines given to the members they lie on.
     RestraintResult taken()
     {
-        std::vector<MemberRestraint> ofMembers(of_.size());
-        for (size_t i = 0; i < lines_.size(); ++i)
-            for (const LinePart& part : lines_.line(i).parts) {
-                const Member& m = of_[part.member];
-                MemberRestraint& r = ofMembers[part.member];
-                for (const PlaceTest& p : out_.members[i].places) {
-                    const double at = p.place.at - part.at;
-                    if (at < -1e-6 * m.length || at > (1 + 1e-6) * m.length) continue;
-                    r.places.push_back(p);
-                    r.places.back().place.at = std::clamp(part.reversed ? m.length - at : at, 0.0, m.length);
-                }
-                if (part.reversed) std::reverse(r.places.begin(), r.places.end());
-            }
-        out_.members = std::move(ofMembers);
+        std::vector<MemberLine> lines;
+        for (size_t i = 0; i < lines_.size(); ++i) {
+            lines.push_back(lines_.line(i));
+            out_.lines.push_back({elementsOf(lines_.chain(i)), lines_.chain(i).section, std::move(out_.members[i])});
+        }
+        giveToMembers(out_, lines, of_);
         return std::move(out_);
     }
 
@@ -100,7 +124,8 @@ private:
         for (size_t k = 0; k < list.size(); ++k) {
             const auto press = pressOf(f_, forces_, forces_.sets[list[k]]);
             for (size_t i = 0; i < lines_.size(); ++i)
-                level[k].push_back(lines_.firstState(i, press).factor);
+                level[k].push_back(asked_.empty() || asked_[i] ? lines_.firstState(i, press).factor
+                                                               : std::numeric_limits<double>::infinity());
         }
         // Greedily: the set that comes nearest to every member's worst, with those chosen before it.
         std::vector<double> best(lines_.size(), std::numeric_limits<double>::infinity()), worst = best;
@@ -240,6 +265,7 @@ private:
     const ForceTable& forces_;
     RestraintOptions o_;
     Progress& progress_;
+    std::vector<char> asked_;                              // lines that are tested; empty: all
     TestedLines lines_;                                    // what is tested: a line at a time
     std::vector<std::vector<std::array<double, 2>>> idle_; // by line and place: N/m offered where nothing presses
     RestraintResult out_;
@@ -251,6 +277,26 @@ RestraintResult testRestraint(const Frame& f, const SharedList<Member>& members,
                               const RestraintOptions& options, Progress& progress)
 {
     return Restraint(f, members, forces, options, progress).run();
+}
+
+std::optional<RestraintResult> restraintOfOthers(const RestraintResult& before, const Frame& f,
+                                                 const SharedList<Member>& members)
+{
+    if (!before.complete) return std::nullopt;
+    const MemberLines lines = linesOf(f, members, elementsAtNodes(f));
+    std::map<std::vector<int>, const LineRestraint*> known;
+    for (const LineRestraint& l : before.lines)
+        known.emplace(l.elements, &l);
+    RestraintResult out;
+    out.sets = before.sets;
+    out.complete = true;
+    for (const MemberLine& l : lines.lines) {
+        const auto it = known.find(elementsOf(l.chain));
+        if (it == known.end() || it->second->section != l.chain.section) return std::nullopt;
+        out.lines.push_back(*it->second);
+    }
+    giveToMembers(out, lines.lines, members);
+    return out;
 }
 
 } // namespace wr

@@ -47,6 +47,14 @@ struct MemberRestraint
     std::vector<PlaceTest> places; // by place
 };
 
+// What was tested as one: the elements of a line in order (those that run against it as -1 - element), and its places.
+struct LineRestraint
+{
+    std::vector<int> elements;
+    int section = -1; // of its first member
+    MemberRestraint found;
+};
+
 struct RestraintOptions
 {
     int sets = 3; // force sets that are worked at most
@@ -54,17 +62,26 @@ struct RestraintOptions
     // `light` times their forces and more, within `lightStep`: the upper level for the tangent, the own one for the need.
     double step = 1.25, light = 8, lightStep = 2;
     bool shearDeformation = true;
+    // Members whose answer is wanted; empty: all. Only their lines are tested, under the sets that press them most, with all
+    // others standing as high as all their places would let them. A first look: the test of all may say otherwise.
+    std::vector<size_t> only = {};
 };
 
 struct RestraintResult
 {
     std::vector<MemberRestraint> members; // as `members`
-    std::vector<int> sets;                // worked, places in ForceTable::sets
-    int tangents = 0;                     // factorised
-    bool complete = false;                // not stopped, and every tangent could be had; else nothing of it may be relied on
+    std::vector<LineRestraint> lines;
+    std::vector<int> sets; // worked, places in ForceTable::sets
+    int tangents = 0;      // factorised
+    bool complete = false; // not stopped, and every tangent could be had; else nothing of it may be relied on
 };
 
 RestraintResult testRestraint(const Frame& f, const SharedList<Member>& members, const ForceTable& forces,
                               const RestraintOptions& options, Progress& progress);
+
+// The same for members that were joined, split or turned since, where that left every line as it was: nothing of the test hangs
+// on where one member ends in a line. Nothing, where a line is another: then it is to be tested anew.
+std::optional<RestraintResult> restraintOfOthers(const RestraintResult& before, const Frame& f,
+                                                 const SharedList<Member>& members);
 
 } // namespace wr

@@ -18,8 +18,8 @@ constexpr double kTakesPart = 0.01; // of the largest share: a member takes part
 } // namespace
 
 SetTest::SetTest(const TestedLines& lines, const Struts& struts, const ForceTable& forces, int set,
-                 const RestraintOptions& options, Progress& progress)
-    : lines_(lines), struts_(struts), f_(lines.frame()), o_(options), progress_(progress),
+                 const RestraintOptions& options, const std::vector<char>& asked, Progress& progress)
+    : lines_(lines), struts_(struts), f_(lines.frame()), o_(options), progress_(progress), asked_(asked),
       press_(pressOf(f_, forces, forces.sets[static_cast<size_t>(set)]))
 {
     for (size_t i = 0; i < lines.size(); ++i)
@@ -37,6 +37,11 @@ double SetTest::lowest(double level) const
     return level > o_.light ? std::max(level / o_.lightStep, o_.light) : level / o_.step;
 }
 
+bool SetTest::open(size_t line) const
+{
+    return states_[line].presses() && !settled_[line] && (asked_.empty() || asked_[line]);
+}
+
 bool SetTest::run(TangentFrame& tangent)
 {
     tangent_ = &tangent;
@@ -48,14 +53,14 @@ bool SetTest::run(TangentFrame& tangent)
         // From the highest that is left down, so that every tangent serves all that stand a little under it.
         double level = 0;
         for (size_t i = 0; i < lines_.size(); ++i)
-            if (states_[i].presses() && !settled_[i]) level = std::max(level, levelOf(states_[i]));
+            if (open(i)) level = std::max(level, levelOf(states_[i]));
         if (level == 0) break;
         if (!tangentAt(level)) return false;
         // What passes stays: places let go elsewhere only lower the loads others stand under. (Some were let go just now, in
         // the mode of another.)
         std::vector<size_t> here;
         for (size_t i = 0; i < lines_.size(); ++i)
-            if (states_[i].presses() && !settled_[i] && levelOf(states_[i]) >= lowest(level) * (1 - 1e-12)) here.push_back(i);
+            if (open(i) && levelOf(states_[i]) >= lowest(level) * (1 - 1e-12)) here.push_back(i);
         testAll(here);
     }
     // What did not hold in this set.

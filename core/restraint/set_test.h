@@ -24,8 +24,9 @@ struct PlaceRatio
 class SetTest
 {
 public:
+    // asked: lines that are tested; empty: all.
     SetTest(const TestedLines& lines, const Struts& struts, const ForceTable& forces, int set, const RestraintOptions& options,
-            Progress& progress);
+            const std::vector<char>& asked, Progress& progress);
     // False: stopped, or a tangent could not be had; then what is not known to hold must not count.
     bool run(TangentFrame& tangent);
     const std::vector<ElementPress>& press() const { return press_; }
@@ -48,6 +49,8 @@ private:
     RestraintOptions o_;
     Progress& progress_;
     TangentFrame* tangent_ = nullptr; // while it runs
+    bool open(size_t line) const;     // still to be tested
+    const std::vector<char>& asked_;
     std::vector<ElementPress> press_;
     std::vector<LineState> states_;
     std::vector<char> settled_;

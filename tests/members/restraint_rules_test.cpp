@@ -449,3 +449,84 @@ TEST_CASE("restraint: what a hold has to carry by EN 1993-1-1 5.3.3, by hand", "
     }
     CHECK(major);
 }
+
+TEST_CASE("restraint: members joined, split or turned keep what their lines were tested with, where the lines are the same",
+          "[restraint]")
+{
+    // Two columns of two pieces each on struts; the first as one member, as two, turned round.
+    const auto with = [](const std::vector<std::pair<std::string, std::vector<int>>>& members, bool turned) {
+        Frame f = row(2, 1e9, 100);
+        for (const auto& [id, elements] : members) {
+            DesignMember m;
+            m.id = id;
+            m.elements = elements;
+            m.turned = turned;
+            f.design.members.push_back(m);
+        }
+        return f;
+    };
+    const auto formed = [](const Frame& f) {
+        std::vector<Finding> ignored;
+        return formMembers(f, ignored);
+    };
+    const Frame whole = with({{"A", {0, 1}}}, false);
+    const ForceTable forces = test::forcesOf(whole).forces;
+    SilentProgress p;
+    const RestraintResult before = testRestraint(whole, formed(whole).members(), forces, {}, p);
+    REQUIRE(before.complete);
+    REQUIRE(before.lines.size() == formed(whole).members().size());
+    for (const Frame& f : {with({{"A1", {0}}, {"A2", {1}}}, false), with({{"A", {0, 1}}}, true)}) {
+        const Formed now = formed(f);
+        const auto taken = restraintOfOthers(before, f, now.members());
+        const RestraintResult fresh = testRestraint(f, now.members(), forces, {}, p);
+        if (!taken) { // a line that runs the other way is tested anew
+            CHECK(f.design.members[0].turned);
+            continue;
+        }
+        REQUIRE(taken->members.size() == fresh.members.size());
+        for (size_t i = 0; i < fresh.members.size(); ++i) {
+            REQUIRE(taken->members[i].places.size() == fresh.members[i].places.size());
+            for (size_t k = 0; k < fresh.members[i].places.size(); ++k) {
+                const PlaceTest &a = taken->members[i].places[k], &b = fresh.members[i].places[k];
+                CAPTURE(now.members()[i].id, k);
+                CHECK(a.place.node == b.place.node);
+                CHECK_THAT(a.place.at, WithinAbs(b.place.at, 1e-9));
+                CHECK(a.verdict == b.verdict);
+                for (const size_t d : {size_t{0}, size_t{1}})
+                    CHECK_THAT(a.offered[d], WithinRel(b.offered[d], 1e-6) || WithinAbs(b.offered[d], 1e-3));
+            }
+        }
+    }
+    // Another line: the upper half has a hinge at its foot now.
+    Frame hinged = whole;
+    hinged.elements.edit()[1].releaseI[static_cast<size_t>(Force::My)] = true;
+    hinged.elements.edit()[1].releaseI[static_cast<size_t>(Force::Mz)] = true;
+    hinged.design.members = {};
+    CHECK_FALSE(restraintOfOthers(before, hinged, formed(hinged).members()));
+}
+
+TEST_CASE("restraint: a first look at one member tests its line alone and says what the test of all says", "[restraint]")
+{
+    for (const bool wall : {true, false}) {
+        const Frame f = row(4, 1e9, 100, wall);
+        std::vector<Finding> ignored;
+        const Formed formed = formMembers(f, ignored);
+        const ForceTable forces = test::forcesOf(f).forces;
+        SilentProgress p;
+        const RestraintResult all = testRestraint(f, formed.members(), forces, {}, p);
+        for (const char* id : {"L0", "L3"}) {
+            RestraintOptions o;
+            o.only = {formed.find(id).value()};
+            const RestraintResult one = testRestraint(f, formed.members(), forces, o, p);
+            REQUIRE(one.complete);
+            CHECK(one.tangents <= all.tangents);
+            const auto &a = one.members[o.only[0]].places, &b = all.members[o.only[0]].places;
+            REQUIRE(a.size() == b.size());
+            for (size_t k = 0; k < a.size(); ++k) {
+                CAPTURE(wall, id, k);
+                for (const Across d : kAcross)
+                    CHECK(a[k].holds(d) == b[k].holds(d));
+            }
+        }
+    }
+}
