@@ -399,7 +399,7 @@ void RestraintBench::refreshHolds(size_t member)
                            : QString("%1 it offers %2 of what is needed")
                                  .arg(along, QString::number(std::max(0.0, p.ratio(d)), 'g', 2)));
         }
-        if (doubts.isEmpty() || count_.size() >= 3) continue;
+        if (doubts.isEmpty() || count_.size() >= 3 || !known) continue;
         auto* box = new QWidget(holds_);
         auto* all = new QVBoxLayout(box);
         all->setContentsMargins(0, 4, 0, 2);

@@ -52,6 +52,8 @@ public:
         for (size_t i = 0; i < lines_.size(); ++i)
             for (const HoldCandidate& c : lines_.places(i))
                 out_.members[i].places.push_back({c});
+        constexpr size_t kLargeFrame = 5000;
+        if (f.elements.size() >= kLargeFrame) o_.step = o.largeStep;
         if (!o.only.empty()) {
             asked_.assign(lines_.size(), 0);
             for (size_t i = 0; i < lines_.size(); ++i)
