@@ -6,6 +6,7 @@
 #include "core/restraint/found_holds.h"
 
 #include <cmath>
+#include <fmt/format.h>
 
 namespace wr {
 
@@ -23,6 +24,12 @@ std::string_view wayName(LengthSource s)
     case LengthSource::Stated: return "factor";
     }
     return {};
+}
+
+// Nine digits: what is left of the order in which sums are formed is not told.
+double told(double v)
+{
+    return std::stod(fmt::format("{:.9g}", v));
 }
 
 std::string_view originWord(HoldOrigin o)
@@ -133,11 +140,11 @@ private:
                 const auto k = static_cast<size_t>(d);
                 const char* key = d == Across::Major ? "major" : "minor";
                 if (!std::isfinite(p.ratio(k))) continue;
-                ratio[key] = p.ratio(k);
-                offered[key] = f_.units.show(Quantity::SpringForce, p.offered[k]);
-                needed[key] = f_.units.show(Quantity::SpringForce, p.needed[k]);
+                ratio[key] = told(p.ratio(k));
+                offered[key] = told(f_.units.show(Quantity::SpringForce, p.offered[k]));
+                needed[key] = told(f_.units.show(Quantity::SpringForce, p.needed[k]));
             }
-            if (std::isfinite(p.twist)) ratio["twist"] = p.twist;
+            if (std::isfinite(p.twist)) ratio["twist"] = told(p.twist);
             if (!ratio.empty()) j["ratio"] = std::move(ratio);
             if (!offered.empty()) j["offered"] = std::move(offered), j["needed"] = std::move(needed);
             j["reason"] = holdWords(f_, model_.forces(), p);

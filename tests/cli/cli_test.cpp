@@ -235,7 +235,8 @@ TEST_CASE("members: chains, holds with their ratios, segments and lengths, as JS
     REQUIRE(cli("analyse " + demo("tern-street") + " --json " + f.file("given.json")).status == 0);
     const Run given = cli("members " + f.file("given.json") + " --json " + f.file("g.json"));
     CHECK(given.status == 0);
-    for (const Json& m : load(f.file("g.json"))["members"])
+    const Json same = load(f.file("g.json"));
+    for (const Json& m : same["members"])
         if (m["id"] == "C1L") CHECK(m["holds"] == column["holds"]);
     CHECK(cli("members /no/such.frame.json").status == 2);
 }
