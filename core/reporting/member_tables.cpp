@@ -9,6 +9,8 @@ namespace wr {
 
 namespace {
 
+constexpr std::string_view kListed = "listed in the file: ";
+
 // What ends the line, else what stands there.
 std::string shortWords(const Frame& f, const MemberEnd& end, const ElementName& names)
 {
@@ -46,7 +48,7 @@ Table chainTable(const Frame& f, const Formed& formed)
                      std::string(m.ofRule() ? "by rule"
                                  : m.byHand ? "by hand"
                                             : "in the file"),
-                     r.why};
+                     r.why.substr(r.why.starts_with(kListed) ? kListed.size() : 0)}; // the column before says so
         t.rows.push_back(std::move(row));
     }
     return t;
