@@ -72,7 +72,7 @@ public:
         chooseSets();
         const Struts struts(lines_);
         const std::vector<double> shares = oneWayShares(f_);
-        if (!TangentFrame(f_, o_.shearDeformation, shares, {}).sound()) return taken();
+        if (out_.sets.empty() && !TangentFrame(f_, o_.shearDeformation, shares, {}).sound()) return taken();
         std::vector<std::unique_ptr<SetTest>> tests(out_.sets.size());
         std::vector<char> whole(tests.size(), 0);
         std::atomic<int> done{0}, tangents{0};
@@ -80,7 +80,8 @@ public:
         const auto work = [&](size_t k) {
             // Threads that wait for the lines of one set must not begin with another set: its memory would come on top.
             tests[k] = std::make_unique<SetTest>(lines_, struts, forces_, out_.sets[k], o_, asked_, progress_);
-            TangentFrame tangent(f_, o_.shearDeformation, shares, lines_.together(), memory);
+            TangentFrame tangent(f_, o_.shearDeformation, shares, lines_.together(asked_), memory);
+            if (!tangent.sound()) return; // a mechanism, or supports that contradict each other
             whole[k] = tbb::this_task_arena::isolate([&] { return tests[k]->run(tangent); });
             tangents += tangent.factorised();
             progress_.at(static_cast<double>(++done) / static_cast<double>(tests.size()), "what holds the members");

@@ -20,10 +20,11 @@ TestedLines::TestedLines(const Frame& f, const SharedList<Member>& members) : f_
     }
 }
 
-std::vector<TangentFrame::Together> TestedLines::together() const
+std::vector<TangentFrame::Together> TestedLines::together(const std::vector<char>& lines) const
 {
     std::vector<TangentFrame::Together> out;
     for (size_t i = 0; i < size(); ++i) {
+        if (!lines.empty() && !lines[i]) continue;
         TangentFrame::Together t{{}, {chain(i).startNode, chain(i).endNode}};
         for (const HoldCandidate& c : places_[i])
             t.moving.push_back(c.node);

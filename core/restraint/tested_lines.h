@@ -47,7 +47,7 @@ public:
     const std::vector<HoldCandidate>& places(size_t i) const { return places_[i]; }
     size_t ofElement(size_t element) const { return lineOf_[element]; } // or kNoLine
     // What is asked of each line: movements at its places, turns at its ends.
-    std::vector<TangentFrame::Together> together() const;
+    std::vector<TangentFrame::Together> together(const std::vector<char>& lines) const; // empty: of all
 
     LineState firstState(size_t i, const std::vector<ElementPress>& press) const; // all places count
     LineSegments segments(size_t i, const std::vector<char>& counted) const;
