@@ -44,6 +44,7 @@ void FrameView::mouseReleaseEvent(QMouseEvent* e)
         if (boxing_)
             pickBox(QRectF(pressed_, e->position()).normalized(), e->position().x() >= pressed_.x(), add);
         else if (stop_ == Stop::Restraint && !add && pickMark(e->position())) {
+            // what holds there is picked and has said its numbers
         } else if (const auto m = memberAt(e->position())) {
             std::set<size_t> pick = add ? doc_.pick() : std::set<size_t>{};
             if (add && pick.contains(*m))

@@ -2,6 +2,8 @@
 #include "app/frameview/frame_view.h"
 
 #include "app/frameview/legend.h"
+#include "app/frameview/result_layer.h"
+#include "app/members/chain_legend.h"
 #include "app/shell/document.h"
 #include "app/shell/text.h"
 
@@ -185,6 +187,19 @@ QString FrameView::hoverLine() const
     }
     if (r.status == Status::Unchecked) out += " · not fully checked";
     return out;
+}
+
+// Not where colours do not tell the utilisation, nor over the words of a mode.
+void FrameView::showLegends()
+{
+    legend_->setVisible(doc_.hasFrame() && stop_ != Stop::Frame && stop_ != Stop::Members && !drawsResults());
+    chainLegend_->setVisible(doc_.hasFrame() && stop_ == Stop::Members);
+}
+
+// What the analysis says at the stop Frame; the mode that a length is of at the stop Restraint.
+bool FrameView::drawsResults() const
+{
+    return (stop_ == Stop::Frame && results_->shown() != Shown::Nothing) || (stop_ == Stop::Restraint && results_->lent());
 }
 
 void FrameView::drawHover(QPainter& p) const

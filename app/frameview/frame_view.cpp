@@ -169,19 +169,6 @@ void FrameView::setStop(Stop s)
     restyle();
 }
 
-// Not where colours do not tell the utilisation, nor over the words of a mode.
-void FrameView::showLegends()
-{
-    legend_->setVisible(doc_.hasFrame() && stop_ != Stop::Frame && stop_ != Stop::Members && !drawsResults());
-    chainLegend_->setVisible(doc_.hasFrame() && stop_ == Stop::Members);
-}
-
-// What the analysis says at the stop Frame; the mode that a length is of at the stop Restraint.
-bool FrameView::drawsResults() const
-{
-    return (stop_ == Stop::Frame && results_->shown() != Shown::Nothing) || (stop_ == Stop::Restraint && results_->lent());
-}
-
 void FrameView::setSolid(bool on)
 {
     if (solid_ == on) return;

@@ -56,15 +56,16 @@ std::optional<FrameView::HoldMark> FrameView::markAt(QPointF p) const
     std::optional<HoldMark> out;
     double nearest = 8; // pixels
     const auto& members = doc_.model().members();
+    const Camera::Projection project = camera_.projection(viewSize());
     const bool all = !doc_.pick().empty() || members.size() <= kCrowd;
     for (size_t i = 0; i < members.size(); ++i) {
         if (!marks(i)) continue;
         const auto& points = doc_.model().holds(i).points;
         for (size_t k = 0; k < points.size(); ++k) {
             if (!(all && !points[k].held.nothing()) && !doubts(members[i], points[k])) continue;
-            const auto at = holdMark(i, points[k].at);
+            const auto at = project(placeOf(doc_.frame(), members[i], points[k].at));
             if (!at) continue;
-            const double d = std::hypot(at->x() - p.x(), at->y() - p.y());
+            const double d = std::hypot(at->at.x() - p.x(), at->at.y() - p.y());
             if (d < nearest) {
                 nearest = d;
                 out = HoldMark{i, k};

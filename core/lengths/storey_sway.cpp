@@ -2,7 +2,6 @@
 
 #include "core/base/angles.h"
 #include "core/base/powers.h"
-#include "core/lengths/joints.h"
 
 #include <algorithm>
 #include <cmath>

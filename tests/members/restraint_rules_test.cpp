@@ -5,7 +5,7 @@
 #include "core/restraint/restraint.h"
 #include "core/restraint/struts.h"
 #include "core/restraint/twist.h"
-#include "tests/support.h"
+#include "tests/members/column_row.h"
 
 #include <cmath>
 #include <numbers>
@@ -26,36 +26,6 @@ const HoldPoint& holdAt(const CheckModel& m, const char* id, double at)
     throw std::logic_error("");
 }
 
-// n columns of 2 × 3 m side by side, 5 m apart along x, pinned at foot and head, tied at mid-height to a wall by struts of the
-// section T, which is as stiff lengthwise as S and bends as it is told.
-Frame row(int n, double strutEi, double force, bool wall = true)
-{
-    std::string nodes, elements, loads;
-    for (int k = 0; k < n; ++k) {
-        nodes += fmt::format(R"({0}{{"id":"a{1}","at":[{2},0,0],"support":{{"ux":true,"uy":true,"uz":true,"rz":true}}}},
-{{"id":"b{1}","at":[{2},0,3],"support":{{"uy":true}}}},{{"id":"c{1}","at":[{2},0,6],"support":{{"ux":true,"uy":true}}}})",
-                             k ? "," : "", k, 5 * k);
-        elements += fmt::format(R"({0}{{"id":"L{1}","nodes":["a{1}","b{1}"],"section":"S","material":"M"}},
-{{"id":"U{1}","nodes":["b{1}","c{1}"],"section":"S","material":"M"}})",
-                                k ? "," : "", k);
-        if (k)
-            elements += fmt::format(R"(,{{"id":"T{}","nodes":["b{}","b{}"],"section":"T","material":"M","behaviour":"axial"}})",
-                                    k, k - 1, k);
-        loads += fmt::format(R"({}{{"node":"c{}","f":[0,0,{}]}})", k ? "," : "", k, -force);
-    }
-    if (wall) {
-        nodes += R"(,{"id":"w","at":[-5,0,3],)" + test::kFixed + "}";
-        elements += R"(,{"id":"W","nodes":["w","b0"],"section":"T","material":"M","behaviour":"axial"})";
-    }
-    std::string json =
-        test::beam("\"nodes\":[" + nodes + "],\"elements\":[" + elements + "]", R"({"id":"G","nodal":[)" + loads + "]}",
-                   R"(,"combinations":[{"id":"U","purpose":"strength","terms":{"G":1}}])");
-    json.insert(json.find("],\"nodes\""), R"(,{"id":"T","shape":"bar-flat","h":200,"b":100,"properties":{"avy":0,"avz":0}})");
-    Frame f = test::frameOf(json);
-    f.sections[1].properties.iy = f.sections[1].properties.iz = strutEi / 200e9;
-    return f;
-}
-
 } // namespace
 
 TEST_CASE("restraint: a strut that cannot carry 1 % of what leans on it holds nothing", "[restraint]")
@@ -64,7 +34,7 @@ TEST_CASE("restraint: a strut that cannot carry 1 % of what leans on it holds no
         for (const double share : {0.9, 1.1}) {
             // Each column leans with 100 kN on the one run of struts; each strut is 5 m long.
             const double ei = share * 0.01 * n * 100e3 * 25 / kPi2;
-            const auto m = test::modelOf(row(n, ei, 100));
+            const auto m = test::modelOf(test::columnRow(n, ei, 100));
             CAPTURE(n, share);
             for (int k = 0; k < n; ++k) {
                 const HoldPoint& p = holdAt(*m, fmt::format("L{}", k).c_str(), 3);
@@ -80,7 +50,7 @@ TEST_CASE("restraint: a strut that cannot carry 1 % of what leans on it holds no
                   }) == (share < 1));
         }
     // Held at its own middle the strut carries four times as much; what leans on a run of its own counts for itself.
-    Frame f = row(1, 0.5 * 0.01 * 100e3 * 25 / kPi2, 100);
+    Frame f = test::columnRow(1, 0.5 * 0.01 * 100e3 * 25 / kPi2, 100);
     Node middle = f.nodes[0];
     middle.id = "m";
     middle.at = {-2.5, 0, 3};
@@ -340,7 +310,7 @@ TEST_CASE("restraint: crossed bars hold each other by the frame's buckling only,
 TEST_CASE("restraint: what a hold has to carry by EN 1993-1-1 5.3.3, by hand", "[restraint]")
 {
     // A column of 6 m with 100 kN, held at its middle: q = 8·100·(6/500 + 6/500)/6² = 0.5333 kN/m, over 3 m.
-    Frame f = row(1, 1e9, 100);
+    Frame f = test::columnRow(1, 1e9, 100);
     f.design.standard = "en1993";
     const auto m = test::modelOf(f);
     bool major = false;
@@ -359,7 +329,7 @@ TEST_CASE("restraint: members joined, split or turned keep what their lines were
 {
     // Two columns of two pieces each on struts; the first as one member, as two, turned round.
     const auto with = [](const std::vector<std::pair<std::string, std::vector<int>>>& members, bool turned) {
-        Frame f = row(2, 1e9, 100);
+        Frame f = test::columnRow(2, 1e9, 100);
         for (const auto& [id, elements] : members) {
             DesignMember m;
             m.id = id;
@@ -412,7 +382,7 @@ TEST_CASE("restraint: members joined, split or turned keep what their lines were
 TEST_CASE("restraint: a first look at one member tests its line alone and says what the test of all says", "[restraint]")
 {
     for (const bool wall : {true, false}) {
-        const Frame f = row(4, 1e9, 100, wall);
+        const Frame f = test::columnRow(4, 1e9, 100, wall);
         std::vector<Finding> ignored;
         const Formed formed = formMembers(f, ignored);
         const ForceTable forces = test::forcesOf(f).forces;

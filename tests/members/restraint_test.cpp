@@ -2,7 +2,7 @@
 #include "core/analysis/element.h"
 #include "core/restraint/found_holds.h"
 #include "core/restraint/restraint.h"
-#include "tests/support.h"
+#include "tests/members/column_row.h"
 
 #include <cmath>
 #include <random>
@@ -182,29 +182,7 @@ TEST_CASE("restraint: a skew strut holds neither direction by itself, with a sec
 
 TEST_CASE("restraint: equal columns tied in a line hold each other only where a braced bay holds the line", "[restraint]")
 {
-    // n columns pinned at foot and top along x, tied at mid-height; with `anchor` the last tie goes to a rigid support.
-    const auto line = [](int n, bool anchor) {
-        std::string nodes, elements, loads;
-        for (int k = 0; k < n; ++k) {
-            nodes += fmt::format(R"({0}{{"id":"a{1}","at":[{2},0,0],"support":{{"ux":true,"uy":true,"uz":true,"rz":true}}}},
-{{"id":"b{1}","at":[{2},0,3],"support":{{"uy":true}}}},{{"id":"c{1}","at":[{2},0,6],"support":{{"ux":true,"uy":true}}}})",
-                                 k ? "," : "", k, 5 * k);
-            elements += fmt::format(R"({0}{{"id":"L{1}","nodes":["a{1}","b{1}"],"section":"S","material":"M"}},
-{{"id":"U{1}","nodes":["b{1}","c{1}"],"section":"S","material":"M"}})",
-                                    k ? "," : "", k);
-            if (k)
-                elements += fmt::format(
-                    R"(,{{"id":"T{}","nodes":["b{}","b{}"],"section":"S","material":"M","behaviour":"axial"}})", k, k - 1, k);
-            loads += fmt::format(R"({}{{"node":"c{}","f":[0,0,-100]}})", k ? "," : "", k);
-        }
-        if (anchor) {
-            nodes += R"(,{"id":"w","at":[-5,0,3],)" + test::kFixed + "}";
-            elements += R"(,{"id":"W","nodes":["w","b0"],"section":"S","material":"M","behaviour":"axial"})";
-        }
-        return test::frameOf(test::beam("\"nodes\":[" + nodes + "],\"elements\":[" + elements + "]",
-                                        R"({"id":"G","nodal":[)" + loads + "]}",
-                                        R"(,"combinations":[{"id":"U","purpose":"strength","terms":{"G":1}}])"));
-    };
+    const auto line = [](int n, bool anchor) { return test::columnRow(n, test::kEi, 100, anchor); };
     for (const int n : {2, 5}) {
         const Frame loose = line(n, false), held = line(n, true);
         const RestraintResult a = tested(loose), b = tested(held);
