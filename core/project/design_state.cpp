@@ -318,7 +318,11 @@ std::optional<MemberHolds> firstLook(const DesignState& s, size_t member, Progre
     if (!r.complete || progress.cancelled()) return std::nullopt;
     const Member& m = members[member];
     const StatedRows stated(*s.frame);
-    return holdsFrom(m, foundHolds(*s.frame, m, r.members[member]), stated, stated.ruleHolds(m.id), &s.model->briefOf(member));
+    const auto framing = [&](int element) -> const std::vector<Hold>* {
+        return &s.model->briefOf(static_cast<size_t>(s.model->formed().ofElement(element))).framing;
+    };
+    return holdsFrom(m, foundHolds(*s.frame, m, r.members[member], framing), stated, stated.ruleHolds(m.id),
+                     &s.model->briefOf(member));
 }
 
 std::optional<Advanced> advance(const DesignState& s, const Patch& patch, const ResultStore& store)
