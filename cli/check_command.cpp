@@ -1,7 +1,8 @@
 #include "cli/choice.h"
 #include "cli/commands.h"
-#include "cli/nearest.h"
+#include "cli/pick_argument.h"
 
+#include "core/base/nearest.h"
 #include "core/base/printable.h"
 #include "core/files/answer.h"
 #include "core/files/frame_reader.h"
@@ -19,7 +20,7 @@ namespace {
 
 struct CheckArguments
 {
-    std::string frame, json, trace, traceAs = "json";
+    std::string frame, json, trace, traceAs = "json", pick;
     std::vector<std::string> standards; // the first is the frame's for this run, the others stand beside it
     ChoiceArguments choice;
 };
@@ -39,7 +40,7 @@ std::string reasonOf(const CheckModel& model, size_t i, const MemberResult& r)
 }
 
 // Members that are not plainly ok, worst status first, each kind by utilisation, long lists capped with the count.
-void summary(const CheckModel& model, const CheckReport& report)
+void summary(const CheckModel& model, const CheckReport& report, const std::vector<char>& only)
 {
     constexpr size_t kShown = 20; // of a kind
     const auto& c = report.counts;
@@ -48,7 +49,7 @@ void summary(const CheckModel& model, const CheckReport& report)
     for (const Status status : {Status::Over, Status::Unchecked, Status::Warned}) {
         std::vector<size_t> list;
         for (size_t i = 0; i < report.results.size(); ++i)
-            if (report.results[i].status == status && !model.members()[i].exclude) list.push_back(i);
+            if (only[i] && report.results[i].status == status && !model.members()[i].exclude) list.push_back(i);
         std::stable_sort(list.begin(), list.end(),
                          [&](size_t a, size_t b) { return report.results[a].utilisation > report.results[b].utilisation; });
         for (size_t k = 0; k < std::min(list.size(), kShown); ++k)
@@ -102,16 +103,28 @@ DesignState judged(const DesignState& s)
 }
 
 // What a further standard has to say that the first did not.
-void addNew(std::vector<Finding>& findings, const DesignState& other)
+void addNew(std::vector<Finding>& findings, const std::vector<Finding>& others, const CheckModel& model)
 {
-    for (const Finding& f : other.findings()) {
+    for (const Finding& f : others) {
         const bool said = std::any_of(findings.begin(), findings.end(), [&](const Finding& g) {
             return g.code == f.code && g.subject == f.subject && g.text == f.text;
         });
         if (said) continue;
         findings.push_back(f);
-        findings.back().text = fmt::format("by {}: {}", other.model->standard().title, f.text);
+        findings.back().text = fmt::format("by {}: {}", model.standard().title, f.text);
     }
+}
+
+// Without those about members that are not asked for.
+std::vector<Finding> aboutThem(std::vector<Finding> all, const CheckModel& model, const std::vector<char>& only)
+{
+    std::erase_if(all, [&](const Finding& f) {
+        const std::string_view area = std::string_view(f.code).substr(0, f.code.find('.'));
+        const bool ofMember = area == "member" || area == "hold" || area == "length" || area == "restraint";
+        const auto place = f.subject.empty() || !ofMember ? std::nullopt : model.find(f.subject);
+        return place && !only[*place];
+    });
+    return all;
 }
 
 // The whole calculation of one member to standard output.
@@ -124,15 +137,16 @@ bool printTrace(const DesignState& c, const std::string& member, bool asText)
     return false;
 }
 
-void printAll(const DesignState& first, const std::vector<SecondOpinion>& others, const std::vector<Finding>& findings)
+void printAll(const DesignState& first, const CheckReport& report, const std::vector<char>& only,
+              const std::vector<SecondOpinion>& others, const std::vector<Finding>& findings)
 {
     std::vector<Finding> shown;
     for (const Finding& f : findings)
         if (f.code != "member.over") shown.push_back(f); // the summary lists those
     printFindings(shown);
-    summary(*first.model, *first.report);
+    summary(*first.model, report, only);
     for (const SecondOpinion& o : others)
-        summary(*o.model, o.report);
+        summary(*o.model, o.report, o.only);
 }
 
 Report run(const CheckArguments& a)
@@ -146,6 +160,10 @@ Report run(const CheckArguments& a)
     const Standards standards = std::make_shared<const std::vector<Standard>>(shippedStandards());
     if (!loaded.ok()) printFindings(loaded.findings);
     if (!loaded.ok() || !known(a.standards, *standards)) {
+        out.badInput = true;
+        return out;
+    }
+    if (!pickReads(a.pick, *loaded.value)) {
         out.badInput = true;
         return out;
     }
@@ -164,21 +182,32 @@ Report run(const CheckArguments& a)
         return out;
     }
     first = judged(first);
-    std::vector<Finding> findings = first.findings();
+    const std::vector<char> only = *pickedMembers(a.pick, first);
+    CheckReport report = *first.report;
+    report.count(first.model->members(), only);
+    std::vector<Finding> findings = aboutThem(first.findings(), *first.model, only);
     // Further standards over the same frame and the same forces.
     std::vector<SecondOpinion> others;
-    for (size_t k = 1; k < a.standards.size(); ++k) {
+    const auto beside = [&](DesignState begun, std::vector<char> about) {
         TerminalProgress progress;
-        const DesignState other =
-            judged(checkedState(heldState(underStandard(first, a.standards[k]), progress), progress).first);
-        addNew(findings, other);
-        others.push_back({other.model, *other.report});
+        const DesignState other = judged(checkedState(heldState(begun, progress), progress).first);
+        addNew(findings, aboutThem(other.findings(), *other.model, about), *other.model);
+        others.push_back({other.model, *other.report, std::move(about)});
+        others.back().report.count(other.model->members(), others.back().only);
+    };
+    for (size_t k = 1; k < a.standards.size(); ++k)
+        beside(underStandard(first, a.standards[k]), only);
+    if (const auto second = underSecond(first)) { // briefs that ask for a second standard
+        std::vector<char> about = only;
+        for (size_t i = 0; i < about.size(); ++i)
+            about[i] = about[i] && !first.model->briefOf(i).second.empty();
+        beside(*second, about);
     }
-    if (!a.json.empty() && !writeOut(writeAnswer(*first.model, *first.report, findings, others), a.json)) out.badInput = true;
+    if (!a.json.empty() && !writeOut(writeAnswer(*first.model, report, findings, others, only), a.json)) out.badInput = true;
     if (!a.trace.empty()) {
         if (!printTrace(first, a.trace, a.traceAs == "text")) out.badInput = true;
     } else if (!quiet() && a.json != "-")
-        printAll(first, others, findings);
+        printAll(first, report, only, others, findings);
     if (out.badInput && (quiet() || a.json == "-" || !a.trace.empty())) { // never without a word
         std::vector<Finding> errors;
         for (const Finding& x : findings)
@@ -186,7 +215,7 @@ Report run(const CheckArguments& a)
         printFindings(errors);
     }
     out.counted = true;
-    out.counts = first.report->counts;
+    out.counts = report.counts;
     for (const SecondOpinion& o : others) {
         out.counts.over += o.report.counts.over;
         out.counts.unchecked += o.report.counts.unchecked;
@@ -208,6 +237,8 @@ Command checkCommand()
                         "-05-, en1993); given again: another one beside it",
                     .into = &a->standards,
                     .value = "KEY"});
+    list.push_back(pickArgument(
+        a->pick, "answer for the members only that this pick expression, or the saved pick of that name, stands for"));
     list.push_back(
         {.name = "--json", .help = "write the answer to this file; - for standard output", .into = &a->json, .value = "FILE"});
     list.push_back(

@@ -1,8 +1,8 @@
 #include "cli/command.h"
 #include "cli/commands.h"
 #include "cli/help.h"
-#include "cli/nearest.h"
 #include "cli/terminal.h"
+#include "core/base/nearest.h"
 #include "core/base/printable.h"
 #include "logging/log.h"
 

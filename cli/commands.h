@@ -23,6 +23,7 @@ Command combinationsCommand();
 Command tablesCommand();
 Command gradesCommand();
 Command membersCommand();
+Command briefsCommand();
 Command optionsCommand();
 Command sectionsCommand();
 

@@ -1,5 +1,6 @@
 #include "cli/choice.h"
 #include "cli/commands.h"
+#include "cli/pick_argument.h"
 
 #include "core/base/printable.h"
 #include "core/files/frame_reader.h"
@@ -18,7 +19,7 @@ namespace {
 
 struct MembersArguments
 {
-    std::string frame, json;
+    std::string frame, json, pick;
     ChoiceArguments choice;
 };
 
@@ -36,7 +37,7 @@ std::string laneWords(const UnitSystem& u, const std::vector<LaneSegment>& lane)
     return k == 1 ? out : fmt::format("{} ×{:.3g}", out, k);
 }
 
-void table(const CheckModel& model)
+void table(const CheckModel& model, const std::vector<char>& only)
 {
     const Frame& f = model.frame();
     const auto elementsAt = elementsAtNodes(f);
@@ -44,6 +45,7 @@ void table(const CheckModel& model)
     put("{:<12} {:>8}  {:<8} {:<24} {:<24} {:<24} {}\n", "member", f.units.length, "elements", "major", "minor", "top flange",
         "ends");
     for (size_t i = 0; i < model.members().size(); ++i) {
+        if (!only[i]) continue;
         const Member& m = model.members()[i];
         const FormingReason reason = formingReason(f, m, elementsAt, names);
         const Lanes& lanes = model.lanes(i);
@@ -78,8 +80,12 @@ Report run(const MembersArguments& a)
         out.badInput = true;
         return out;
     }
+    if (!pickReads(a.pick, *loaded.value)) {
+        out.badInput = true;
+        return out;
+    }
     TerminalProgress progress;
-    const DesignState s = [&] {
+    DesignState s = [&] {
         const LogTime time("analysis");
         const AnalysisChoice choice = a.choice.value(*loaded.value);
         const DesignState begun =
@@ -88,14 +94,16 @@ Report run(const MembersArguments& a)
         const LogTime restraint("restraint");
         return heldState(begun, progress, true);
     }();
+    if (!a.pick.empty()) s = checkedState(s, progress).first; // it may ask for utilisations
+    const std::vector<char> only = *pickedMembers(a.pick, s);
     std::vector<Finding> findings = *s.read;
     findings.insert(findings.end(), s.analysis->begin(), s.analysis->end());
     for (const Finding& x : s.model->findings())
         findings.push_back(x);
     printFindings(findings);
     if (a.json.empty())
-        table(*s.model);
-    else if (!writeOut(writeMembers(*s.model), a.json))
+        table(*s.model, only);
+    else if (!writeOut(writeMembers(*s.model, only), a.json))
         out.badInput = true;
     if (const auto& r = s.model->restraint(); r && r->result().complete && a.json != "-")
         tell("{}\n", setWords(*s.model, r->result()));
@@ -110,6 +118,7 @@ Command membersCommand()
     std::vector<Argument> list{{.name = "FRAME", .help = "frame file (.frame.json)", .into = &a->frame, .must = true}};
     for (Argument& x : a->choice.arguments())
         list.push_back(std::move(x));
+    list.push_back(pickArgument(a->pick, "only members that this pick expression, or the saved pick of that name, stands for"));
     list.push_back(
         {.name = "--json", .help = "write the answer to this file; - for standard output", .into = &a->json, .value = "FILE"});
     return {"members",

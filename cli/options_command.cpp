@@ -1,6 +1,6 @@
 #include "cli/commands.h"
-#include "cli/nearest.h"
 
+#include "core/base/nearest.h"
 #include "core/base/printable.h"
 #include "core/files/option_schema.h"
 #include "core/reporting/option_text.h"

@@ -71,4 +71,12 @@ QFont textFont(double pixels, bool strong)
     return f;
 }
 
+QColor Theme::briefHue(size_t place) const
+{
+    static const std::array<QColor, 12> hues{QColor("#8E3B53"), QColor("#C08A83"), QColor("#2F5283"), QColor("#93A05B"),
+                                             QColor("#6E7E9E"), QColor("#A69A7C"), QColor("#1F7A57"), QColor("#6B4A36"),
+                                             QColor("#5B90C6"), QColor("#B5739D"), QColor("#5F6B3A"), QColor("#8A8F98")};
+    return hues[place % hues.size()];
+}
+
 } // namespace wr

@@ -21,6 +21,8 @@ struct Theme
     QColor chain; // every other member, where chains are told apart
     bool dark = false;
 
+    // Hues that tell briefs apart, none of them violet, teal or orange; by the place of the brief, over again after the last.
+    QColor briefHue(size_t place) const;
     // Colour of a utilisation: one hue that darkens towards the limit, another one past it.
     QColor utilisation(double u) const;
 };

@@ -14,12 +14,12 @@ namespace fs = std::filesystem;
 TEST_CASE("layers: no include points back, the core knows no Qt", "[layers]")
 {
     const std::map<std::string, int> level{
-        {"core/base", 0},      {"core/sections", 1}, {"core/grades", 1},   {"core/frame", 2},
-        {"core/analysis", 3},  {"core/combos", 3},   {"core/members", 3},  {"core/restraint", 4},
-        {"core/standards", 5}, {"core/lengths", 5},  {"core/checking", 6}, {"core/sizing", 7},
-        {"core/audit", 7},     {"core/takeoff", 7},  {"core/project", 8},  {"core/files", 9},
-        {"core/reporting", 9}, {"render", 10},       {"plots", 11},        {"logging", 11},
-        {"app", 12},           {"cli", 12}};
+        {"core/base", 0},      {"core/sections", 1}, {"core/grades", 1},    {"core/frame", 2},
+        {"core/analysis", 3},  {"core/combos", 3},   {"core/members", 3},   {"core/restraint", 4},
+        {"core/standards", 5}, {"core/lengths", 5},  {"core/checking", 6},  {"core/briefs", 6},
+        {"core/picks", 7},     {"core/sizing", 7},   {"core/audit", 7},     {"core/takeoff", 7},
+        {"core/project", 8},   {"core/files", 9},    {"core/reporting", 9}, {"render", 10},
+        {"plots", 11},         {"logging", 11},      {"app", 12},           {"cli", 12}};
     const auto layer = [&](const std::string& path) {
         int found = -1;
         for (const auto& [folder, l] : level)
@@ -93,6 +93,7 @@ TEST_CASE("layers: what a standard knows stands in its folder: no other code ask
             const bool inside = self.starts_with("core/standards/");
             // The list of shipped standards names them, and the pictures of the README choose some.
             if (self.starts_with("app/pictures/")) continue;
+            if (self == "core/picks/pick.cpp") continue; // a pick's own words: "slenderness" is asked of any standard
             ++files;
             std::ifstream in(entry.path());
             std::string line;
@@ -120,7 +121,7 @@ TEST_CASE("layers: a library that is heavy to compile is seen where its work is 
         {"core/files/json_value.h", {"core/files/"}},
         {"core/files/json_cursor.h", {"core/files/"}},
         {"Eigen/", {"core/analysis/", "core/restraint/"}},
-        {"tao/pegtl", {"core/base/expression.cpp", "core/base/entry.cpp"}},
+        {"tao/pegtl", {"core/base/expression.cpp", "core/base/entry.cpp", "core/picks/pick_text.cpp"}},
         {"spdlog/", {"logging/log.cpp"}},
         {"qcustomplot.h", {"plots/chart.h"}},
     };

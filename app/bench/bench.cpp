@@ -3,6 +3,7 @@
 #include "app/bench/frame_bench.h"
 #include "app/bench/member_bench.h"
 #include "app/bench/size_bench.h"
+#include "app/briefs/briefs_bench.h"
 #include "app/members/members_bench.h"
 #include "app/restraint/restraint_bench.h"
 
@@ -42,9 +43,9 @@ QWidget* promise(Stop s)
 
 } // namespace
 
-Bench::Bench(Document& doc, QWidget* parent)
+Bench::Bench(Document& doc, BriefDesk& desk, QWidget* parent)
     : QStackedWidget(parent), frame_(new FrameBench(doc)), member_(new MemberBench(doc)), members_(new MembersBench(doc)),
-      restraint_(new RestraintBench(doc)), size_(new SizeBench(doc))
+      restraint_(new RestraintBench(doc)), briefs_(new BriefsBench(doc, desk)), size_(new SizeBench(doc))
 {
     setObjectName("bench");
     setFixedWidth(322);

@@ -7,6 +7,8 @@
 
 namespace wr {
 
+class BriefDesk;
+class BriefsBench;
 class Document;
 class FrameBench;
 class MemberBench;
@@ -18,13 +20,14 @@ class Bench : public QStackedWidget
 {
     Q_OBJECT
 public:
-    Bench(Document& doc, QWidget* parent = nullptr);
+    Bench(Document& doc, BriefDesk& desk, QWidget* parent = nullptr);
     void addPage(Stop s, QWidget* page); // null: a page that says what will be done there
     void setStop(Stop s);
     FrameBench& frame() { return *frame_; }
     MemberBench& member() { return *member_; }
     MembersBench& members() { return *members_; }
     RestraintBench& restraint() { return *restraint_; }
+    BriefsBench& briefs() { return *briefs_; }
     SizeBench& size() { return *size_; }
 
 private:
@@ -32,6 +35,7 @@ private:
     MemberBench* member_;
     MembersBench* members_;
     RestraintBench* restraint_;
+    BriefsBench* briefs_;
     SizeBench* size_;
     std::array<int, kStops> page_{};
 };

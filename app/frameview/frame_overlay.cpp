@@ -54,6 +54,7 @@ void FrameView::drawMarks(QPainter& p) const
     drawSupports(p, project);
     if (stop_ == Stop::Frame) drawReleases(p);
     if (stop_ == Stop::Members) drawChains(p);
+    if (stop_ == Stop::Briefs) drawBriefs(p);
     if (stop_ == Stop::Restraint) {
         drawGirders(p);
         drawHolds(p);
@@ -177,6 +178,7 @@ QString FrameView::hoverLine() const
     const FrameSection& s = doc_.frame().sections[m.section];
     QString out = QString::fromStdString(m.id) + " · " + QString::fromStdString(s.name.empty() ? s.id : s.name);
     if (!m.group.empty()) out += " · " + QString::fromStdString(m.group);
+    if (stop_ == Stop::Briefs) out += m.brief.empty() ? QString(" · no brief") : " · " + str(m.brief);
     if (!doc_.checked()) return out;
     const MemberResult& r = doc_.report().results[*hovered_];
     if (const CheckOutcome* g = r.govern()) {
@@ -192,7 +194,8 @@ QString FrameView::hoverLine() const
 // Not where colours do not tell the utilisation, nor over the words of a mode.
 void FrameView::showLegends()
 {
-    legend_->setVisible(doc_.hasFrame() && stop_ != Stop::Frame && stop_ != Stop::Members && !drawsResults());
+    legend_->setVisible(doc_.hasFrame() && stop_ != Stop::Frame && stop_ != Stop::Members && stop_ != Stop::Briefs &&
+                        !drawsResults());
     chainLegend_->setVisible(doc_.hasFrame() && stop_ == Stop::Members);
 }
 

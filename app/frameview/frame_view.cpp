@@ -1,5 +1,6 @@
 #include "app/frameview/frame_view.h"
 
+#include "app/briefs/brief_desk.h"
 #include "app/frameview/legend.h"
 #include "app/frameview/result_layer.h"
 #include "app/members/chain_legend.h"
@@ -9,6 +10,7 @@
 #include <QPainterPath>
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 namespace wr {
 
@@ -278,6 +280,10 @@ void FrameView::uploadStyles()
     std::vector<unsigned char> texels(rows * kStyleWidth * 4, 0);
     const auto& pick = doc_.pick();
     const bool byUse = (stop_ == Stop::Check || stop_ == Stop::Size || stop_ == Stop::Report) && doc_.checked();
+    std::map<std::string_view, QColor> hues;
+    if (stop_ == Stop::Briefs)
+        for (size_t k = 0; k < doc_.frame().design.briefs.size(); ++k)
+            hues.emplace(doc_.frame().design.briefs.list()[k].id, t.briefHue(k));
     for (size_t i = 0; i < n; ++i) {
         unsigned char* colour = &texels[((2 * (i / kStyleWidth)) * kStyleWidth + i % kStyleWidth) * 4];
         unsigned char* style = colour + static_cast<ptrdiff_t>(kStyleWidth) * 4;
@@ -288,6 +294,14 @@ void FrameView::uploadStyles()
             width = 1.3; // what is drawn over it counts
         }
         bool dotted = false, over = false;
+        const bool byBrief = stop_ == Stop::Briefs;
+        if (byBrief) {
+            const std::string& brief = doc_.model().members()[i].brief;
+            const auto hue = hues.find(brief);
+            c = hue == hues.end() ? t.unchecked : hue->second;
+            width = desk_ && !brief.empty() && brief == desk_->currentId() ? 4.2 : 1.8;
+            dotted = hue == hues.end();
+        }
         if (stop_ == Stop::Members && i % 2) c = t.chain;
         if (byUse) {
             const MemberResult& r = doc_.report().results[i];
@@ -303,7 +317,7 @@ void FrameView::uploadStyles()
         const bool picked = pick.contains(i);
         if (picked) width += 1.6;
         if (picked && !byUse) c = t.violet;
-        if (!pick.empty() && !picked) {
+        if (!pick.empty() && !picked && !byBrief) { // whom a brief is given to is seen among those that have it
             // The rest fades towards the ground but stays told apart.
             const double keep = 0.22;
             c = QColor::fromRgbF(static_cast<float>(t.view.redF() + keep * (c.redF() - t.view.redF())),

@@ -17,6 +17,7 @@
 
 namespace wr {
 
+class BriefDesk;
 class ChainLegend;
 class Document;
 class Legend;
@@ -29,6 +30,7 @@ public:
     FrameView(Document& doc, QWidget* parent = nullptr);
     ~FrameView() override;
 
+    void watch(const BriefDesk* desk); // the brief at hand, drawn at the stop Briefs
     void setStop(Stop s);
     void setTried(const std::vector<int>& nodes); // ringed at the stop Members
     void setSolid(bool on);
@@ -49,7 +51,15 @@ public:
     Legend& legend() { return *legend_; }
     ChainLegend& chainLegend() { return *chainLegend_; }             // at the stop Members
     std::optional<QPointF> holdMark(size_t member, double at) const; // of a hold on screen, for tests
-    ResultLayer& results() { return *results_; }                     // drawn at the stop Frame
+    // Letters of briefs on screen, where there is room.
+    struct BriefLetter
+    {
+        size_t member = 0;
+        QRectF box;
+        bool atHand = false; // of the brief on the sheet
+    };
+    std::vector<BriefLetter> briefLetters() const;
+    ResultLayer& results() { return *results_; } // drawn at the stop Frame
     double lastFrameMilliseconds() const { return lastFrame_; }
 
 Q_SIGNALS:
@@ -78,6 +88,7 @@ private:
     void drawReleases(QPainter& p) const;
     void drawChains(QPainter& p) const;
     void drawHolds(QPainter& p) const;
+    void drawBriefs(QPainter& p) const;
     void drawGirders(QPainter& p) const;
     // A mark at the stop Restraint: the place of a member where something holds or is doubtful.
     struct HoldMark
@@ -102,6 +113,7 @@ private:
     Legend* legend_;
     ChainLegend* chainLegend_;
     ResultLayer* results_;
+    const BriefDesk* desk_ = nullptr;
     Camera camera_;
     FrameMesh mesh_;
     // What the mesh was made of; tables that are still shared have not changed.

@@ -1,20 +1,26 @@
 #include "app/ledger/ledger.h"
 
+#include "app/ledger/pick_field.h"
 #include "app/shell/document.h"
+#include "app/shell/text.h"
+#include "core/picks/pick_match.h"
 #include "render/theme.h"
 
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QItemSelectionModel>
-#include <QKeyEvent>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPainter>
 #include <QScrollBar>
+#include <QSortFilterProxyModel>
+#include <QStyle>
 #include <QStyledItemDelegate>
 #include <QTableView>
 #include <QToolButton>
 #include <QVBoxLayout>
+#include <optional>
+#include <set>
 #include <utility>
 
 namespace wr {
@@ -52,9 +58,41 @@ public:
 
 } // namespace
 
+// Rows with a member among those wanted, or with the words looked for.
+class PickProxy : public QSortFilterProxyModel
+{
+public:
+    PickProxy(LedgerModel& model, QObject* parent) : QSortFilterProxyModel(parent), model_(model) {}
+    void want(std::optional<std::set<size_t>> members, const QString& words)
+    {
+        members_ = std::move(members);
+        words_ = words;
+        invalidateFilter();
+    }
+
+protected:
+    bool filterAcceptsRow(int row, const QModelIndex& parent) const override
+    {
+        if (members_) {
+            const auto& list = model_.membersOf(row);
+            return std::any_of(list.begin(), list.end(), [&](size_t m) { return members_->contains(m); });
+        }
+        if (words_.isEmpty()) return true;
+        for (int c = 0; c < model_.columnCount(parent); ++c)
+            if (model_.index(row, c).data().toString().contains(words_, Qt::CaseInsensitive)) return true;
+        return false;
+    }
+
+private:
+    LedgerModel& model_;
+    std::optional<std::set<size_t>> members_;
+    QString words_;
+};
+
 Ledger::Ledger(Document& doc, QWidget* parent)
-    : QWidget(parent), doc_(doc), model_(new LedgerModel(doc, this)), proxy_(new QSortFilterProxyModel(this)),
-      table_(new QTableView(this)), count_(new QLabel(this)), filter_(new QLineEdit(this))
+    : QWidget(parent), doc_(doc), model_(new LedgerModel(doc, this)), proxy_(new PickProxy(*model_, this)),
+      table_(new QTableView(this)), count_(new QLabel(this)), filter_(new PickField(doc, this)), keep_(new QToolButton(this)),
+      name_(new QLineEdit(this))
 {
     setObjectName("ledger");
     buildTable();
@@ -72,8 +110,6 @@ void Ledger::buildTable()
     table_->setObjectName("ledger-table");
     proxy_->setSourceModel(model_);
     proxy_->setSortRole(LedgerModel::SortRole);
-    proxy_->setFilterCaseSensitivity(Qt::CaseInsensitive);
-    proxy_->setFilterKeyColumn(-1);
     table_->setModel(proxy_);
     table_->setAccessibleName("Ledger");
     table_->setSelectionBehavior(QAbstractItemView::SelectRows);
@@ -110,12 +146,20 @@ QHBoxLayout* Ledger::buildBar()
     }
     tabs_[0]->setChecked(true);
     bar->addStretch();
-    filter_->setPlaceholderText("filter rows  ( / )");
-    filter_->setAccessibleName("Filter the ledger");
-    filter_->setClearButtonEnabled(true);
-    filter_->setFixedWidth(170);
-    filter_->installEventFilter(this);
+    filter_->setFixedWidth(272);
     bar->addWidget(filter_);
+    keep_->setText("Keep");
+    keep_->setObjectName("view");
+    keep_->setToolTip("Keep this pick under a name, in the tray");
+    keep_->setAccessibleName("Keep this pick");
+    keep_->setFocusPolicy(Qt::StrongFocus);
+    keep_->hide();
+    bar->addWidget(keep_);
+    name_->setPlaceholderText("name of the pick");
+    name_->setAccessibleName("Name of the pick");
+    name_->setFixedWidth(120);
+    name_->hide();
+    bar->addWidget(name_);
     bar->addWidget(count_);
     count_->setObjectName("quiet");
     return bar;
@@ -123,10 +167,20 @@ QHBoxLayout* Ledger::buildBar()
 
 void Ledger::connectAll()
 {
-    connect(filter_, &QLineEdit::textChanged, this, [this](const QString& s) {
-        proxy_->setFilterFixedString(s);
-        updateCount();
+    connect(filter_, &PickField::read, this, &Ledger::filterRows);
+    connect(filter_, &PickField::entered, this, &Ledger::pickShown);
+    connect(filter_, &PickField::left, this, [this] { table_->setFocus(); });
+    connect(keep_, &QToolButton::clicked, this, [this] {
+        name_->clear();
+        name_->show();
+        name_->setFocus();
     });
+    connect(name_, &QLineEdit::returnPressed, this, &Ledger::keepPick);
+    connect(name_, &QLineEdit::editingFinished, name_, &QWidget::hide);
+    for (const auto signal : {&Document::resultsChanged, &Document::modelChanged, &Document::opened})
+        connect(&doc_, signal, this, [this] {
+            if (filter_->pick()) filterRows();
+        });
     connect(table_->selectionModel(), &QItemSelectionModel::selectionChanged, this, &Ledger::pickFromTable);
     connect(&doc_, &Document::pickChanged, this, &Ledger::tableFromPick);
     connect(model_, &QAbstractItemModel::modelAboutToBeReset, this, [this] {
@@ -181,14 +235,55 @@ void Ledger::focusFilter()
     filter_->setFocus(Qt::ShortcutFocusReason);
 }
 
-bool Ledger::eventFilter(QObject* watched, QEvent* e)
+void Ledger::setExpression(const QString& expression)
 {
-    if (watched == filter_ && e->type() == QEvent::KeyPress && static_cast<QKeyEvent*>(e)->key() == Qt::Key_Escape) {
-        filter_->clear();
-        table_->setFocus();
-        return true;
+    filter_->setText(expression);
+}
+
+QString Ledger::trouble() const
+{
+    return filter_->fault() ? str(filter_->fault()->sentence()) : QString();
+}
+
+void Ledger::filterRows()
+{
+    std::optional<std::set<size_t>> wanted;
+    if (filter_->pick() && doc_.hasFrame()) {
+        const auto list = membersOf(*filter_->pick(), {doc_.model(), doc_.checked() ? &doc_.report() : nullptr});
+        wanted.emplace(list.begin(), list.end());
     }
-    return QWidget::eventFilter(watched, e);
+    // What cannot be read hides nothing.
+    own_ = true;
+    proxy_->want(std::move(wanted), filter_->words());
+    own_ = false;
+    keep_->setVisible(filter_->pick().has_value());
+    updateCount();
+    tableFromPick();
+}
+
+// One pick rules view, ledger and bench: what the field stands for is picked everywhere.
+void Ledger::pickShown()
+{
+    if (filter_->fault()) return;
+    std::set<size_t> pick;
+    if (filter_->pick()) {
+        const auto list = membersOf(*filter_->pick(), {doc_.model(), doc_.checked() ? &doc_.report() : nullptr});
+        pick.insert(list.begin(), list.end());
+    } else if (!filter_->words().isEmpty())
+        for (int r = 0; r < proxy_->rowCount(); ++r) {
+            const auto& members = model_->membersOf(proxy_->mapToSource(proxy_->index(r, 0)).row());
+            pick.insert(members.begin(), members.end());
+        }
+    doc_.setPick(std::move(pick));
+}
+
+void Ledger::keepPick()
+{
+    const QString name = name_->text().trimmed();
+    if (name.isEmpty() || !filter_->pick()) return;
+    doc_.run(PutPick{{name.toStdString(), printPick(*filter_->pick()), {}}});
+    name_->hide();
+    table_->setFocus();
 }
 
 QString Ledger::shownWords() const
@@ -200,7 +295,11 @@ QString Ledger::shownWords() const
 
 void Ledger::updateCount()
 {
-    count_->setText(shownWords());
+    const QString wrong = trouble();
+    count_->setObjectName(wrong.isEmpty() ? "quiet" : "trouble");
+    count_->style()->polish(count_);
+    count_->setText(wrong.isEmpty() ? shownWords() : wrong);
+    count_->setToolTip(wrong);
 }
 
 void Ledger::pickFromTable()

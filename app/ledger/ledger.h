@@ -1,9 +1,8 @@
-// The ledger: the table under the frame, sortable, filtered by text, in step with the pick both ways.
+// The ledger: the table under the frame, sortable, filtered by a pick expression or words, in step with the pick both ways.
 #pragma once
 
 #include "app/ledger/ledger_model.h"
 
-#include <QSortFilterProxyModel>
 #include <QWidget>
 
 class QLabel;
@@ -16,6 +15,8 @@ class QHBoxLayout;
 namespace wr {
 
 class Document;
+class PickField;
+class PickProxy;
 
 class Ledger : public QWidget
 {
@@ -27,9 +28,11 @@ public:
     QString shownWords() const; // "198 of 198 shown"
     void show(LedgerKind kind);
     void focusFilter();
-
-protected:
-    bool eventFilter(QObject* watched, QEvent* e) override;
+    PickField& field() { return *filter_; }
+    QString trouble() const; // why the expression cannot be read, or empty
+    void setExpression(const QString& expression);
+    QToolButton& keep() { return *keep_; }
+    QLineEdit& pickName() { return *name_; }
 
 private:
     void buildTable();
@@ -38,12 +41,17 @@ private:
     void pickFromTable();
     void tableFromPick();
     void updateCount();
+    void filterRows();
+    void pickShown();
+    void keepPick();
     Document& doc_;
     LedgerModel* model_;
-    QSortFilterProxyModel* proxy_;
+    PickProxy* proxy_;
     QTableView* table_;
     QLabel* count_;
-    QLineEdit* filter_;
+    PickField* filter_;
+    QToolButton* keep_; // the expression under a name
+    QLineEdit* name_;
     std::array<QToolButton*, 3> tabs_{};
     bool own_ = false;
     std::pair<LedgerKind, int> shown_{LedgerKind::Members, -1}; // the table as it was set up last: its kind, its columns

@@ -44,7 +44,6 @@ QString stopName(Stop s)
 QString stopPromise(Stop s)
 {
     switch (s) {
-    case Stop::Briefs: return "Here briefs will say which modes count for a kind of member, with which factors and limits.";
     case Stop::Report: return "Here the calculations of chosen members will be put together into a report to sign.";
     default: return {};
     }
@@ -97,7 +96,14 @@ int LineView::openCount(Stop s) const
                    c == "member.free-end" || c == "member.leaning" || c == "member.restraint-outside";
         });
         break;
-    case Stop::Briefs: n = -1; break;
+    case Stop::Briefs: {
+        // Nothing is decided before there is a brief; members without one are one open matter.
+        const auto& list = doc_.model().members();
+        const bool without = std::any_of(list.begin(), list.end(), [](const Member& m) { return m.brief.empty(); });
+        n = doc_.frame().design.briefs.empty() ? -1
+                                               : count([](const std::string& c) { return c.starts_with("brief."); }) + without;
+        break;
+    }
     case Stop::Check: n = doc_.checked() ? doc_.report().counts.over + doc_.report().counts.unchecked : -1; break;
     case Stop::Size: n = doc_.forcesFit() ? -1 : 1; break;
     case Stop::Report: n = -1; break;

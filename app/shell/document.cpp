@@ -180,6 +180,17 @@ QString Document::run(const Edit& e)
     return {};
 }
 
+void Document::tryEdit(const Edit& e, std::function<void(const std::expected<Effect, std::string>&)> told)
+{
+    if (!hasFrame()) return;
+    jobs_.start("effect", [this, s = state_, e, told = std::move(told)](Progress& progress) -> Jobs::Finish {
+        auto effect = std::make_shared<std::expected<Effect, std::string>>(effectOf(s, e, ResultStore{}, progress));
+        return [this, s, effect, told] {
+            if (s.frame == state_.frame) told(*effect); // edited meanwhile: it says nothing of this state
+        };
+    });
+}
+
 void Document::undo()
 {
     if (!hasFrame()) return;

@@ -4,10 +4,13 @@
 
 #include "app/shell/jobs.h"
 #include "core/project/design_state.h"
+#include "core/project/effect.h"
 #include "core/sizing/rungs.h"
 
 #include <QObject>
 #include <QString>
+#include <expected>
+#include <functional>
 #include <memory>
 #include <set>
 #include <vector>
@@ -50,6 +53,9 @@ public:
 
     // Edits. The error, if any, is a sentence for the user.
     QString run(const Edit& e);
+    // What it would do, in the background; `told` runs on the window's thread unless another is tried meanwhile.
+    void tryEdit(const Edit& e, std::function<void(const std::expected<Effect, std::string>&)> told);
+    void stopTrying() { jobs_.cancel("effect"); }
     bool canUndo() const { return history_.canUndo(); }
     bool canRedo() const { return history_.canRedo(); }
     const History& history() const { return history_; }

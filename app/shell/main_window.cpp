@@ -8,6 +8,8 @@
 #include "app/bench/design_editor.h"
 #include "app/bench/member_bench.h"
 #include "app/bench/size_bench.h"
+#include "app/briefs/brief_desk.h"
+#include "app/briefs/briefs_view.h"
 #include "app/frameview/frame_view.h"
 #include "app/ledger/ledger.h"
 #include "app/members/chains_view.h"
@@ -46,8 +48,8 @@
 namespace wr {
 
 MainWindow::MainWindow(QWidget* parent)
-    : QMainWindow(parent), doc_(new Document(this)), line_(new LineView(*doc_)), tray_(new Tray(*doc_)),
-      ledger_(new Ledger(*doc_)), bench_(new Bench(*doc_)), start_(new StartView),
+    : QMainWindow(parent), doc_(new Document(this)), desk_(new BriefDesk(*doc_, this)), line_(new LineView(*doc_)),
+      tray_(new Tray(*doc_, *desk_)), ledger_(new Ledger(*doc_)), bench_(new Bench(*doc_, *desk_)), start_(new StartView),
       candidates_(new CandidateView(*doc_, bench_->size())), sections_(new SectionBrowser(*doc_)), pages_(new QStackedWidget),
       bottom_(new QStackedWidget), left_(new QLabel), right_(new QLabel), title_(new QLabel), unitsLabel_(new QLabel)
 {
@@ -65,6 +67,7 @@ MainWindow::MainWindow(QWidget* parent)
     buildMenus();
     buildStatusBar();
     connect(line_, &LineView::rode, this, &MainWindow::ride);
+    connect(tray_, &Tray::expressionChosen, ledger_, &Ledger::setExpression);
     connect(start_, &StartView::wantOpen, this, [this](const QString& p) { p.isEmpty() ? openAsk() : open(p); });
     connect(start_, &StartView::wantBack, this, [this] {
         if (doc_->hasFrame())
@@ -91,7 +94,7 @@ void MainWindow::buildStatusBar()
     cancel->hide();
     statusBar()->addPermanentWidget(cancel);
     connect(cancel, &QToolButton::clicked, this, [this] {
-        for (const char* kind : {"open", "analyse", "check", "rungs", "modes"})
+        for (const char* kind : {"open", "analyse", "check", "rungs", "modes", "effect"})
             doc_->jobs().cancel(kind);
     });
     // Only for what takes longer than an eye minds.
@@ -199,15 +202,17 @@ void MainWindow::buildCentre()
     tables_ = new FrameTablesView(*doc_, view_ ? &view_->results() : nullptr);
     chains_ = new ChainsView(*doc_);
     holds_ = new HoldStrip(*doc_);
+    briefs_ = new BriefsView(*doc_, *desk_);
     bench_->restraint().watch(holds_);
     if (view_) {
+        view_->watch(desk_);
         connect(&bench_->members(), &MembersBench::tried, view_, &FrameView::setTried);
         connect(view_, &FrameView::said, this, [this](const QString& words) { statusBar()->showMessage(words, 15000); });
         bench_->restraint().watch(&view_->results());
     }
-    for (QWidget* page : std::initializer_list<QWidget*>{ledger_, candidates_, sections_, tables_, chains_, holds_})
+    for (QWidget* page : std::initializer_list<QWidget*>{ledger_, candidates_, sections_, tables_, chains_, holds_, briefs_})
         bottom_->addWidget(page);
-    stops_ = stopPages({*bench_, *ledger_, *candidates_, *tables_, *chains_, *holds_});
+    stops_ = stopPages({*bench_, *ledger_, *candidates_, *tables_, *chains_, *holds_, *briefs_});
     for (const StopPage& s : stops_)
         bench_->addPage(s.stop, s.bench);
     connect(&bench_->member().editor(), &DesignEditor::browseSections, this, [this] { browseSections(); });
@@ -272,6 +277,7 @@ void MainWindow::ride(Stop s)
     }
     bottom_->setCurrentWidget(page.lower);
     if (view_) view_->setStop(s);
+    tray_->setStop(s);
     if (page.entered) page.entered();
     refreshStatus();
 }
@@ -445,8 +451,9 @@ void MainWindow::refreshStatus()
     if (view_ && shown_) {
         const auto n = static_cast<int>(doc_->model().members().size());
         const QString what =
-            stop_ == Stop::Members
-                ? QString("%1 elements").arg(doc_->frame().elements.size())
+            stop_ == Stop::Members ? QString("%1 elements").arg(doc_->frame().elements.size())
+            : stop_ == Stop::Briefs
+                ? QString("hue and letter: the brief")
                 : QString("worst of %1 combinations").arg(doc_->model().setsFor(doc_->model().standard()).size());
         shown_->setText(QString("%1 · %2 of %3 shown").arg(what).arg(n - view_->hiddenCount()).arg(n));
     }

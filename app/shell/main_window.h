@@ -15,6 +15,8 @@ class QToolButton;
 namespace wr {
 
 class Bench;
+class BriefDesk;
+class BriefsView;
 class CandidateView;
 class ChainsView;
 class HoldStrip;
@@ -44,6 +46,8 @@ public:
     FrameTablesView& tables() { return *tables_; }
     ChainsView& chains() { return *chains_; }
     HoldStrip& holds() { return *holds_; }
+    BriefDesk& briefDesk() { return *desk_; }
+    BriefsView& briefs() { return *briefs_; }
     bool browsing() const;
     void browseSections(bool on = true);
     CandidateView& candidates() { return *candidates_; }
@@ -85,6 +89,7 @@ private:
     void refreshStatus();
 
     Document* doc_;
+    BriefDesk* desk_;
     LineView* line_;
     Tray* tray_;
     FrameView* view_ = nullptr;
@@ -95,6 +100,7 @@ private:
     FrameTablesView* tables_ = nullptr;
     ChainsView* chains_ = nullptr;
     HoldStrip* holds_ = nullptr;
+    BriefsView* briefs_ = nullptr;
     SectionBrowser* sections_;
     QStackedWidget *pages_, *bottom_;
     QSplitter* middle_ = nullptr;         // frame view over the lower band

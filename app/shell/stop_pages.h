@@ -9,6 +9,7 @@
 namespace wr {
 
 class Bench;
+class BriefsView;
 class CandidateView;
 class ChainsView;
 class FrameTablesView;
@@ -32,6 +33,7 @@ struct StopParts
     FrameTablesView& tables;
     ChainsView& chains;
     HoldStrip& holds;
+    BriefsView& briefs;
 };
 
 // In the order of the line.

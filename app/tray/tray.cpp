@@ -1,64 +1,189 @@
 #include "app/tray/tray.h"
 
+#include "app/briefs/brief_desk.h"
+#include "app/briefs/brief_marks.h"
 #include "app/shell/document.h"
+#include "app/shell/text.h"
+#include "core/picks/pick_match.h"
 #include "render/theme.h"
 
+#include <QContextMenuEvent>
+#include <QHelpEvent>
 #include <QKeyEvent>
+#include <QMenu>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QToolTip>
 #include <algorithm>
 #include <cmath>
 #include <map>
 
 namespace wr {
 
-Tray::Tray(Document& doc, QWidget* parent) : QWidget(parent), doc_(doc)
+Tray::Tray(Document& doc, BriefDesk& desk, QWidget* parent) : QWidget(parent), doc_(doc), desk_(desk)
 {
     setFocusPolicy(Qt::StrongFocus);
-    setAccessibleName("Groups and levels");
+    setAccessibleName("Briefs, groups, picks and levels");
     for (const auto signal :
          {&Document::opened, &Document::modelChanged, &Document::resultsChanged, &Document::findingsChanged})
         connect(&doc_, signal, this, &Tray::rebuild);
     connect(&doc_, &Document::pickChanged, this, qOverload<>(&QWidget::update));
+    connect(&desk_, &BriefDesk::chosen, this, [this] {
+        if (stop_ == Stop::Briefs) rebuild();
+    });
+}
+
+void Tray::setStop(Stop s)
+{
+    stop_ = s;
+    if (doc_.hasFrame()) rebuild();
 }
 
 void Tray::rebuild()
 {
+    if (!doc_.hasFrame()) return;
     rows_.clear();
+    if (stop_ == Stop::Briefs) addBriefs();
+    addGroups();
+    addPicks();
+    addLevels();
+    current_ = std::min(current_, std::max(0, static_cast<int>(rows_.size()) - 1));
+    update();
+}
+
+void Tray::addBriefs()
+{
+    std::map<std::string_view, size_t> at;
+    for (const Brief& b : doc_.frame().design.briefs.list()) {
+        at.emplace(b.id, rows_.size());
+        rows_.push_back({str(b.id), {}, -1, false, Row::Kind::Brief, b.id});
+    }
+    const size_t without = rows_.size();
+    rows_.push_back({"without a brief", {}, -1, false, Row::Kind::Brief});
     const auto& members = doc_.model().members();
-    const Frame& f = doc_.frame();
-    const auto row = [&](const QString& name, bool group) -> Row& {
-        for (Row& r : rows_)
-            if (r.name == name && r.group == group) return r;
-        return rows_.emplace_back(Row{name, {}, -1, group, {}});
-    };
-    for (const Group& g : f.design.groups)
-        row(QString::fromStdString(g.id), true);
     for (size_t i = 0; i < members.size(); ++i) {
-        Row& r = row(members[i].group.empty() ? "no group" : QString::fromStdString(members[i].group), true);
+        const auto row = at.find(members[i].brief);
+        rows_[row == at.end() ? without : row->second].members.push_back(i);
+    }
+}
+
+void Tray::addGroups()
+{
+    const auto& members = doc_.model().members();
+    std::map<std::string_view, size_t> at;
+    const auto row = [&](std::string_view id) -> Row& {
+        const auto [it, fresh] = at.try_emplace(id, rows_.size());
+        if (fresh)
+            rows_.push_back({id.empty() ? QString("no group") : str(id), {}, -1, true, Row::Kind::Group, std::string(id)});
+        return rows_[it->second];
+    };
+    for (const Group& g : doc_.frame().design.groups.list())
+        row(g.id);
+    for (size_t i = 0; i < members.size(); ++i) {
+        Row& r = row(members[i].group);
         r.members.push_back(i);
         if (doc_.checked() && doc_.report().results[i].governing >= 0)
             r.worst = std::max(r.worst, doc_.report().results[i].utilisation);
     }
-    std::erase_if(rows_, [](const Row& r) { return r.members.empty(); });
-    // Levels: heights at which horizontal members lie.
+    std::erase_if(rows_, [](const Row& r) { return r.kind == Row::Kind::Group && r.members.empty(); });
+}
+
+// Kept ones first. Of those that come with the program only what there is something of.
+void Tray::addPicks()
+{
+    const PickSource source{doc_.model(), doc_.checked() ? &doc_.report() : nullptr};
+    const auto add = [&](const QString& name, const std::string& expression, bool saved) {
+        const auto pick = parsePick(expression, doc_.units());
+        Row r{name, pick ? membersOf(*pick, source) : std::vector<size_t>{}, -1, false, Row::Kind::Pick, expression, saved};
+        if (saved || !r.members.empty()) rows_.push_back(std::move(r));
+    };
+    for (const SavedPick& p : doc_.frame().design.picks.list())
+        add(str(p.id), p.expression, true);
+    for (const ReadyPick& p : readyPicks())
+        add(str(p.title), std::string(p.expression), false);
+}
+
+// Heights at which horizontal members lie.
+void Tray::addLevels()
+{
+    const auto& members = doc_.model().members();
+    const Frame& f = doc_.frame();
     std::map<long, std::vector<size_t>, std::greater<>> levels;
     for (size_t i = 0; i < members.size(); ++i) {
         const double a = dot(f.nodes[members[i].startNode].at, f.upward()), b = dot(f.nodes[members[i].endNode].at, f.upward());
         if (std::abs(a - b) < 0.01 * members[i].length) levels[std::lround((a + b) / 2 * 100)].push_back(i);
     }
-    if (levels.size() <= 40)
-        for (const auto& [z, list] : levels)
-            if (list.size() >= 3)
-                rows_.push_back({QString("%1%2")
-                                     .arg(z < 0 ? "−" : "+")
-                                     .arg(std::abs(f.units.show(Quantity::Length, static_cast<double>(z) / 100)), 0, 'f', 2),
-                                 list,
-                                 -1,
-                                 false,
-                                 {}});
-    current_ = std::min(current_, std::max(0, static_cast<int>(rows_.size()) - 1));
-    update();
+    if (levels.size() > 40) return;
+    for (const auto& [z, list] : levels)
+        if (list.size() >= 3) {
+            const double shown = std::abs(f.units.show(Quantity::Length, static_cast<double>(z) / 100));
+            rows_.push_back({QString("%1%2").arg(z < 0 ? "−" : "+").arg(shown, 0, 'f', 2), list, -1, false, Row::Kind::Level});
+        }
+}
+
+bool Tray::isPicked(const Row& r) const
+{
+    return !doc_.pick().empty() && doc_.pick().size() == r.members.size() &&
+           std::all_of(r.members.begin(), r.members.end(), [&](size_t m) { return doc_.pick().contains(m); });
+}
+
+void Tray::drawRow(QPainter& p, const Row& r, const QRectF& line) const
+{
+    const Theme& t = paperTheme();
+    const bool briefs = stop_ == Stop::Briefs;
+    const auto name = [&](double indent, double room, bool strong) {
+        p.setFont(textFont(12, strong));
+        p.drawText(line.adjusted(indent, 0, -room, 0), Qt::AlignLeft | Qt::AlignVCenter,
+                   QFontMetricsF(p.font()).elidedText(r.name, Qt::ElideRight, line.width() - indent - room - 2));
+    };
+    const auto count = [&] {
+        p.setFont(textFont(12));
+        p.setPen(r.members.empty() ? t.ink3 : t.ink2);
+        p.drawText(line, Qt::AlignRight | Qt::AlignVCenter, QString::number(r.members.size()));
+    };
+    p.setPen(t.ink);
+    if (r.kind == Row::Kind::Brief) {
+        const bool none = r.key.empty();
+        if (!none) drawBriefMark(p, QRectF(line.left(), line.top(), 16, 16), briefMark(doc_.frame(), r.key), true);
+        if (none) p.setPen(t.ink3);
+        name(24, 64, r.key == desk_.currentId() && !none);
+        const double share = doc_.model().members().empty()
+                                 ? 0
+                                 : static_cast<double>(r.members.size()) / static_cast<double>(doc_.model().members().size());
+        const QRectF bar(line.right() - 62, line.center().y() - 1, 34, 2.6);
+        p.fillRect(bar, t.track);
+        p.fillRect(QRectF(bar.left(), bar.top(), bar.width() * share, bar.height()),
+                   none ? t.ink3 : briefMark(doc_.frame(), r.key).hue);
+        count();
+    } else if (r.kind == Row::Kind::Group && briefs) {
+        // The letter of the brief that all of a group have.
+        const auto& members = doc_.model().members();
+        const std::string& brief = members[r.members.front()].brief;
+        const bool same = std::all_of(r.members.begin(), r.members.end(), [&](size_t m) { return members[m].brief == brief; });
+        const BriefMark mark = same ? briefMark(doc_.frame(), brief) : BriefMark{"…", t.ink2};
+        p.setPen(mark.hue.darker(115));
+        p.setFont(textFont(11, true));
+        p.drawText(QRectF(line.left(), line.top(), 16, 16), Qt::AlignCenter, mark.letter);
+        p.setPen(t.ink);
+        name(24, 40, false);
+        count();
+    } else if (r.kind == Row::Kind::Group) {
+        name(0, 40, false);
+        if (r.worst < 0) return count();
+        const bool over = r.worst > 1;
+        p.setFont(textFont(12, over));
+        p.setPen(over ? t.red : t.ink);
+        p.drawText(line, Qt::AlignRight | Qt::AlignVCenter, QString::number(r.worst, 'f', 2));
+        const double full = line.width();
+        p.fillRect(QRectF(line.left(), line.top() + 17, full, 2.4), t.track);
+        p.fillRect(QRectF(line.left(), line.top() + 17, full * std::min(r.worst, 1.25) / 1.25, 2.4), t.utilisation(r.worst));
+        p.setPen(QPen(t.ink, 1));
+        p.drawLine(QPointF(line.left() + full * 0.8, line.top() + 16),
+                   QPointF(line.left() + full * 0.8, line.top() + 20.5)); // the limit
+    } else {
+        name(0, 40, r.saved);
+        count();
+    }
 }
 
 void Tray::paintEvent(QPaintEvent*)
@@ -71,52 +196,34 @@ void Tray::paintEvent(QPaintEvent*)
     p.drawLine(width() - 1, 0, width() - 1, height());
     if (rows_.empty()) return;
     double y = 12;
-    bool groups = true;
-    const auto head = [&](const QString& left, const QString& right) {
+    const auto head = [&](Row::Kind kind) {
+        const QString unit = QString::fromStdString(doc_.units().length);
+        const std::array<QString, 4> names{"Briefs", "Groups", "Picks", "Levels, " + unit};
         p.setFont(textFont(12, true));
         p.setPen(t.ink2);
-        p.drawText(QRectF(14, y, 120, 16), Qt::AlignLeft, left);
+        p.drawText(QRectF(14, y, 120, 16), Qt::AlignLeft, names[static_cast<size_t>(kind)]);
         p.setFont(textFont(11));
         p.setPen(t.ink3);
-        p.drawText(QRectF(14, y, width() - 30, 16), Qt::AlignRight, right);
+        p.drawText(QRectF(14, y, width() - 30, 16), Qt::AlignRight,
+                   kind == Row::Kind::Group && stop_ != Stop::Briefs ? "worst" : "members");
         y += 24;
     };
-    head("Groups", "worst");
     for (size_t i = 0; i < rows_.size(); ++i) {
         Row& r = rows_[i];
-        if (groups && !r.group) {
-            groups = false;
-            y += 12;
-            head(QString("Levels, %1").arg(QString::fromStdString(doc_.units().length)), "members");
+        if (i == 0 || rows_[i - 1].kind != r.kind) {
+            y += i == 0 ? 0 : 10;
+            head(r.kind);
         }
-        r.area = QRectF(6, y - 2, width() - 14, r.group ? 23 : 20);
-        const bool picked = !doc_.pick().empty() && doc_.pick().size() == r.members.size() &&
-                            std::all_of(r.members.begin(), r.members.end(), [&](size_t m) { return doc_.pick().contains(m); });
-        if (picked || (hasFocus() && static_cast<int>(i) == current_)) {
-            p.setPen(picked ? Qt::NoPen : QPen(t.violet, 1, Qt::DotLine));
-            p.setBrush(picked ? t.violetTint : Qt::transparent);
+        const bool bars = r.kind == Row::Kind::Group && stop_ != Stop::Briefs;
+        r.area = QRectF(6, y - 2, width() - 14, bars ? 23 : 20);
+        const bool lit = r.kind == Row::Kind::Brief ? !r.key.empty() && r.key == desk_.currentId() : isPicked(r);
+        if (lit || (hasFocus() && static_cast<int>(i) == current_)) {
+            p.setPen(lit ? Qt::NoPen : QPen(t.violet, 1, Qt::DotLine));
+            p.setBrush(lit ? t.violetTint : Qt::transparent);
             p.drawRoundedRect(r.area, 4, 4);
         }
-        const QRectF line(14, y, width() - 30, 16);
-        p.setFont(textFont(12));
-        p.setPen(t.ink);
-        p.drawText(line.adjusted(0, 0, -40, 0), Qt::AlignLeft | Qt::AlignVCenter,
-                   QFontMetricsF(p.font()).elidedText(r.name, Qt::ElideRight, line.width() - 42));
-        if (r.group && r.worst >= 0) {
-            const bool over = r.worst > 1;
-            p.setFont(textFont(12, over));
-            p.setPen(over ? t.red : t.ink);
-            p.drawText(line, Qt::AlignRight | Qt::AlignVCenter, QString::number(r.worst, 'f', 2));
-            const double full = line.width();
-            p.fillRect(QRectF(14, y + 17, full, 2.4), t.track);
-            p.fillRect(QRectF(14, y + 17, full * std::min(r.worst, 1.25) / 1.25, 2.4), t.utilisation(r.worst));
-            p.setPen(QPen(t.ink, 1));
-            p.drawLine(QPointF(14 + full * 0.8, y + 16), QPointF(14 + full * 0.8, y + 20.5)); // the limit
-        } else {
-            p.setPen(t.ink2);
-            p.drawText(line, Qt::AlignRight | Qt::AlignVCenter, QString::number(r.members.size()));
-        }
-        y += r.group ? 23.5 : 20;
+        drawRow(p, r, QRectF(14, y, width() - 30, 16));
+        y += bars ? 23.5 : 20;
     }
     setMinimumHeight(static_cast<int>(y) + 8);
 }
@@ -124,17 +231,38 @@ void Tray::paintEvent(QPaintEvent*)
 void Tray::choose(size_t i, bool add)
 {
     current_ = static_cast<int>(i);
+    const Row row = rows_[i];
+    if (row.kind == Row::Kind::Brief && !row.key.empty() && row.key != desk_.currentId() && !add) return desk_.choose(row.key);
     std::set<size_t> pick = add ? doc_.pick() : std::set<size_t>{};
-    pick.insert(rows_[i].members.begin(), rows_[i].members.end());
+    pick.insert(row.members.begin(), row.members.end());
     if (!add && pick == doc_.pick()) pick.clear(); // a second click lets go
     doc_.setPick(std::move(pick));
+    if (row.kind == Row::Kind::Pick) Q_EMIT expressionChosen(doc_.pick().empty() ? QString() : str(row.key));
     update();
 }
 
 void Tray::mousePressEvent(QMouseEvent* e)
 {
+    if (e->button() != Qt::LeftButton) return;
     for (size_t i = 0; i < rows_.size(); ++i)
         if (rows_[i].area.contains(e->position())) return choose(i, e->modifiers() & (Qt::ControlModifier | Qt::ShiftModifier));
+}
+
+void Tray::forget(const Row& r)
+{
+    if (r.saved) doc_.run(DropPick{r.name.toStdString()});
+}
+
+void Tray::contextMenuEvent(QContextMenuEvent* e)
+{
+    for (const Row& r : rows_) {
+        if (!r.area.contains(QPointF(e->pos()))) continue;
+        QMenu menu;
+        menu.addAction("Pick these", this, [this, r] { doc_.setPick({r.members.begin(), r.members.end()}); });
+        if (r.saved) menu.addAction("Forget this pick", this, [this, r] { forget(r); });
+        menu.exec(e->globalPos());
+        return;
+    }
 }
 
 void Tray::keyPressEvent(QKeyEvent* e)
@@ -146,9 +274,39 @@ void Tray::keyPressEvent(QKeyEvent* e)
         current_ = std::max(current_ - 1, 0);
     else if (e->key() == Qt::Key_Space || e->key() == Qt::Key_Return)
         choose(static_cast<size_t>(current_), e->modifiers() & Qt::ControlModifier);
+    else if (e->key() == Qt::Key_Delete && rows_[static_cast<size_t>(current_)].saved)
+        forget(rows_[static_cast<size_t>(current_)]);
     else
         return QWidget::keyPressEvent(e);
     update();
+}
+
+QString Tray::hint(const Row& r) const
+{
+    switch (r.kind) {
+    case Row::Kind::Brief:
+        return r.key.empty() ? QString("Checked by what stands by itself. Click: pick them")
+                             : QString("Click: lay it on the sheet; again: pick its members");
+    case Row::Kind::Group: return "Click: pick its members; Ctrl: besides what is picked";
+    case Row::Kind::Pick: return str(r.key) + (r.saved ? "   (Delete: forget it)" : "");
+    case Row::Kind::Level: return "Level members at this height";
+    }
+    return {};
+}
+
+bool Tray::event(QEvent* e)
+{
+    if (e->type() == QEvent::ToolTip) {
+        auto* help = static_cast<QHelpEvent*>(e);
+        for (const Row& r : rows_)
+            if (r.area.contains(QPointF(help->pos()))) {
+                QToolTip::showText(help->globalPos(), hint(r), this);
+                return true;
+            }
+        QToolTip::hideText();
+        return true;
+    }
+    return QWidget::event(e);
 }
 
 } // namespace wr

@@ -1,40 +1,65 @@
-// The tray: groups with their worst utilisation, and levels. A click picks.
+// The tray: briefs (at their stop), groups with their worst utilisation, picks that come with the program or were kept, and
+// levels. A click picks; on a brief it lays it on the sheet, and a second one picks its members.
 #pragma once
+
+#include "app/line/line_view.h"
 
 #include <QString>
 #include <QWidget>
+#include <string>
 #include <vector>
 
 namespace wr {
 
+class BriefDesk;
 class Document;
 
 class Tray : public QWidget
 {
     Q_OBJECT
 public:
-    Tray(Document& doc, QWidget* parent = nullptr);
+    Tray(Document& doc, BriefDesk& desk, QWidget* parent = nullptr);
+    void setStop(Stop s);
 
     struct Row
     {
+        enum class Kind { Brief, Group, Pick, Level };
         QString name;
         std::vector<size_t> members;
         double worst = -1; // -1: no figure
         bool group = false;
-        QRectF area;
+        Kind kind = Kind::Group;
+        std::string key = {}; // the brief, or the expression of a pick
+        bool saved = false;   // a pick that was kept, so it can be forgotten
+        QRectF area = {};
     };
     const std::vector<Row>& rows() const { return rows_; }
+
+Q_SIGNALS:
+    void expressionChosen(const QString& expression); // of a pick: for the field over the ledger
 
 protected:
     void paintEvent(QPaintEvent*) override;
     void mousePressEvent(QMouseEvent*) override;
     void keyPressEvent(QKeyEvent*) override;
+    void contextMenuEvent(QContextMenuEvent* e) override;
+    bool event(QEvent* e) override;
     QSize sizeHint() const override { return {206, 400}; }
 
 private:
     void rebuild();
+    void addBriefs();
+    void addGroups();
+    void addPicks();
+    void addLevels();
     void choose(size_t row, bool add);
+    void drawRow(QPainter& p, const Row& r, const QRectF& line) const;
+    QString hint(const Row& r) const;
+    void forget(const Row& r);
+    bool isPicked(const Row& r) const;
     Document& doc_;
+    BriefDesk& desk_;
+    Stop stop_ = Stop::Check;
     std::vector<Row> rows_;
     int current_ = 0;
 };

@@ -59,7 +59,7 @@ public:
         w.forces.sets.clear();
         w.forces.secondOrder = w.forces.amplified = true;
         w.forces.reducedStiffness = reduced_;
-        w.forces.sizes = sizesFingerprint(f_);
+        w.forces.belongTo(f_);
         w.combinations.resize(list.size());
         for (size_t c = 0; c < list.size() && !progress_.cancelled(); ++c) {
             if (list[c].combination >= 0)

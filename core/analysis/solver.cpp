@@ -232,7 +232,7 @@ ForceTable stationTable(const Frame& f, const std::vector<CaseLoads>& loads, int
         t.first.push_back(static_cast<int>(t.s.size()));
     }
     t.values.resize(t.s.size() * t.columns * 6);
-    t.sizes = sizesFingerprint(f);
+    t.belongTo(f);
     return t;
 }
 

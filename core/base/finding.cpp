@@ -93,6 +93,7 @@ const std::vector<FindingKind>& findingKinds()
         {"forces.sway", Error, "first-order forces under a standard that asks for second order: what sway adds is missing"},
         {"forces.first-order", Note, "forces are first order where the standard asks for second-order effects"},
         {"standard.unknown", Error, "a design standard that is not shipped"},
+        {"brief.grade", Error, "a grade of a brief that is not in the list"},
         {"national.unknown", Error, "a set of national parameters that does not exist"},
     };
     return kinds;

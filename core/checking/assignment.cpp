@@ -1,5 +1,7 @@
 #include "core/checking/assignment.h"
 
+#include "core/grades/grades.h"
+
 #include <algorithm>
 #include <fmt/format.h>
 #include <unordered_map>
@@ -96,8 +98,21 @@ std::shared_ptr<const Assigned> Assignment::make(const Frame& f, const Brief& b,
         plain->deflection = deflectionLimits(out->brief, national);
         out->rules = std::move(plain);
     }
-    for (const Material& m : f.materials)
-        out->steels.push_back(own->strengthSteps ? own->strengthSteps(m, out->rules.get()) : stepsOf(m));
+    const Grade* grade = b.grade.empty() ? nullptr : findGrade(b.grade);
+    if (!b.grade.empty() && !grade)
+        findings_.push_back(finding("brief.grade", "/design/briefs", b.id,
+                                    fmt::format("the brief \"{}\" asks for the grade \"{}\", which is not in the list: the "
+                                                "materials' own strength is taken",
+                                                b.id, b.grade)));
+    for (const Material& m : f.materials) {
+        Material with = m;
+        if (grade) {
+            with.grade = grade->name;
+            with.fy.reset(), with.fu.reset();
+            with.steps.clear();
+        }
+        out->steels.push_back(own->strengthSteps ? own->strengthSteps(with, out->rules.get()) : stepsOf(with));
+    }
     ways_.push_back(out);
     return out;
 }

@@ -155,6 +155,32 @@ Extreme either(const double* v, double hi, double lo, const double* x, size_t n)
 class Reducer
 {
 public:
+    // What of a set that was taken stays under the plan's shares: N 1, My 2, Mz 4.
+    unsigned char small(size_t i) const
+    {
+        const SetDemand& d = out_.sets[i];
+        const std::array<double, 3> most{std::max(d.tension.value, d.compression.value), d.major().value, d.minor().value};
+        unsigned char out = 0;
+        for (size_t k = 0; k < 3; ++k)
+            if (most[k] > 0 && most[k] < plan_.neglect[k]) out |= static_cast<unsigned char>(1U << k);
+        return out;
+    }
+    // The same set again without them.
+    void takeWithout(unsigned char small, size_t i, double* f, bool firstOrder)
+    {
+        constexpr std::array<size_t, 3> component{0, 4, 5};
+        for (size_t k = 0; k < 3; ++k)
+            if (small & (1U << k)) std::fill_n(f + component[k] * n_, n_, 0.0);
+        out_.sets[i] = {};
+        for (size_t k = 0; k < plan_.spans.size(); ++k)
+            out_.of(i, k) = {};
+        for (size_t k = 0; firstOrder && k < plan_.bending.size(); ++k)
+            out_.bendingSets[i * plan_.bending.size() + k] = {};
+        without_ = small;
+        take(i, f, firstOrder);
+        without_ = 0;
+    }
+
     Reducer(const MemberPlan& plan, Demands& out) : plan_(plan), out_(out), n_(plan.stations()), x_(plan.x.data()) {}
 
     void take(size_t i, const double* f, bool firstOrder)
@@ -257,7 +283,7 @@ private:
                 if (static_cast<int>(j) >= plan_.spans[k].first && static_cast<int>(j) < plan_.spans[k].last)
                     take(out_.of(i, k));
         };
-        const bool turnsY = hi_[2] > 0 && lo_[2]<0, turnsZ = hi_[1]> 0 && lo_[1] < 0;
+        const bool turnsY = hi_[2] > 0 && lo_[2] < 0 && !(without_ & 2U), turnsZ = hi_[1] > 0 && lo_[1] < 0 && !(without_ & 4U);
         if (!turnsY && !turnsZ) return;
         for (size_t j = 0; j + 1 < n_; ++j) {
             const bool y = turnsY && vz_[j] * vz_[j + 1] < 0, z = turnsZ && vy_[j] * vy_[j + 1] < 0;
@@ -281,6 +307,7 @@ private:
     size_t n_;
     const double *x_, *fn_ = nullptr, *vy_ = nullptr, *vz_ = nullptr, *my_ = nullptr, *mz_ = nullptr;
     double hi_[6], lo_[6]; // by component
+    unsigned char without_ = 0;
 };
 
 } // namespace
@@ -312,10 +339,18 @@ void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<cons
     if (plan.keepForces && !sets.empty()) keep();
     buffer.resize(6 * n);
     Reducer reducer(plan, out);
+    out.neglected.clear();
+    const bool neglects = plan.neglect != std::array<double, 3>{};
     for (size_t i = 0; i < sets.size(); ++i) {
         double* f = plan.keepForces ? out.forces.data() + i * 6 * n : buffer.data();
         combineInto(plan, forces.sets[sets[i].at()], f);
         reducer.take(i, f, firstOrder(sets[i]));
+        if (neglects)
+            if (const unsigned char small = reducer.small(i)) {
+                out.neglected.resize(sets.size(), 0);
+                out.neglected[i] = small;
+                reducer.takeWithout(small, i, f, firstOrder(sets[i]));
+            }
         if (own) own->take({SetRow(i), n, plan.x.data(), f});
         if (plan.keepForces) continue;
         if (out.sets[i].torsion.value > 0 && out.forces.empty()) keep();

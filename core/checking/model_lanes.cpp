@@ -237,7 +237,8 @@ bool CheckModel::sameFactors(size_t member, const CheckModel& other, size_t ther
 {
     const auto &mine = assignment_->item(member), &its = other.assignment_->item(there);
     return mine == its || (mine->brief.k == its->brief.k && mine->brief.lengthsBy == its->brief.lengthsBy &&
-                           mine->brief.along == its->brief.along && mine->brief.recommendedEnds == its->brief.recommendedEnds &&
+                           mine->brief.along == its->brief.along && mine->brief.atJoints == its->brief.atJoints &&
+                           mine->brief.base == its->brief.base && mine->brief.recommendedEnds == its->brief.recommendedEnds &&
                            mine->brief.secondOrderIncluded == its->brief.secondOrderIncluded);
 }
 

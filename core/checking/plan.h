@@ -7,6 +7,7 @@
 #include "core/members/members.h"
 #include "core/standards/gather.h"
 
+#include <array>
 #include <span>
 #include <vector>
 
@@ -24,6 +25,8 @@ struct MemberPlan
     bool keepForces = false;             // Demands::forces of every set, not only where there is torsion
     std::vector<BendingSegment> bending; // of the major and the minor lane
     std::vector<char> firstOrder;        // per force set of the table: its moments want B1; empty: none does
+    std::array<double, 3>
+        neglect{}; // of N (N), My, Mz (N·m): what stays under it along the whole member in a set counts as nothing
     size_t stations() const { return x.size(); }
 };
 

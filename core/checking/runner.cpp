@@ -2,6 +2,7 @@
 
 #include "core/checking/lane_findings.h"
 #include "core/checking/member_deflections.h"
+#include "core/grades/grades.h"
 #include "core/standards/common/deflection.h"
 
 #include <algorithm>
@@ -22,6 +23,23 @@ bool anyCompression(const ForceTable& t)
     for (size_t i = 0; i < t.values.size(); i += 6)
         if (t.values[i] < -kLeast) return true;
     return false;
+}
+
+// "N and Mz under 2 % of their yield values are taken as nothing …", of one set or of how many.
+std::string neglectedWords(const Brief& b, const Demands& d, SetRow set)
+{
+    std::array<int, 3> count{};
+    for (size_t i = 0; i < d.neglected.size(); ++i)
+        for (size_t k = 0; k < 3; ++k)
+            if (!set.given() || set.at() == i) count[k] += (d.neglected[i] >> k) & 1;
+    constexpr std::array<const char*, 3> names{"N", "My", "Mz"};
+    std::string which;
+    for (size_t k = 0; k < 3; ++k)
+        if (count[k] > 0)
+            which += fmt::format("{}{}{}", which.empty() ? "" : ", ", names[k],
+                                 set.given() ? "" : fmt::format(" in {} of {} combinations", count[k], d.neglected.size()));
+    return fmt::format("Taken as nothing, being under {} % of what makes the section yield (brief {}: neglectBelow): {}.",
+                       significant(100 * b.neglectBelow.value_or(0), 2), b.id, which);
 }
 
 } // namespace
@@ -108,6 +126,10 @@ MemberPlan CheckModel::plan(size_t member) const
     MemberPlan out =
         planMember(m, lanes(member), *forces_, s.properties.principal, b.anglesAboutLegs() && s.shape.kind == ShapeKind::Angle);
     out.keepForces = standardOf(member).wantsStations;
+    if (b.neglectBelow)
+        if (const MemberInput in = input(member); in.steel.reason.empty())
+            out.neglect = {*b.neglectBelow * in.steel.fy * s.properties.a, *b.neglectBelow * in.steel.fy * s.properties.wply,
+                           *b.neglectBelow * in.steel.fy * s.properties.wplz};
     if (standardOf(member).amplifiesMembers && !b.secondOrderIncluded) {
         out.firstOrder.resize(forces_->sets.size());
         for (size_t k = 0; k < out.firstOrder.size(); ++k)
@@ -116,9 +138,10 @@ MemberPlan CheckModel::plan(size_t member) const
     return out;
 }
 
-void CheckModel::demandsInto(size_t member, std::vector<double>& buffer, Demands& d) const
+void CheckModel::demandsInto(size_t member, std::vector<double>& buffer, Demands& d, bool all) const
 {
-    const MemberPlan p = plan(member);
+    MemberPlan p = plan(member);
+    if (all) p.neglect = {};
     const Brief& b = briefOf(member);
     const Standard& standard = standardOf(member);
     const std::span<const TableSet> sets = setsFor(standard);
@@ -143,6 +166,14 @@ Demands CheckModel::demands(size_t member) const
     Demands out;
     std::vector<double> buffer;
     demandsInto(member, buffer, out);
+    return out;
+}
+
+Demands CheckModel::allDemands(size_t member) const
+{
+    Demands out;
+    std::vector<double> buffer;
+    demandsInto(member, buffer, out, true);
     return out;
 }
 
@@ -208,10 +239,20 @@ void CheckModel::judge(size_t member, const MemberInput& in, const Demands& d, M
 {
     staged(member, in, [&](const MemberInput& x) { standardOf(member).run(x, d, r); });
     warnOfSway(member, d, r);
+    noteBrief(member, d, r);
     if (!forces_->lacks.empty()) { // what is over stays over; the rest may be
         r.notes.push_back("unchecked: " + forces_->lacks);
         if (r.status != Status::Over) r.status = Status::Unchecked;
     }
+}
+
+// What the brief makes of forces and strength that no clause says.
+void CheckModel::noteBrief(size_t member, const Demands& d, MemberResult& r) const
+{
+    const Brief& b = briefOf(member);
+    if (!b.grade.empty() && findGrade(b.grade))
+        r.notes.push_back(fmt::format("Strength of {} by the brief {}.", b.grade, b.id));
+    if (!d.neglected.empty()) r.notes.push_back(neglectedWords(b, d, {}));
 }
 
 bool CheckModel::swayMatters() const
@@ -251,7 +292,10 @@ Trace CheckModel::explain(size_t member, const CheckOutcome& o) const
         t.note("What holds the member has changed: it is being checked again.");
         return t;
     }
-    return staged(member, input(member), [&](const MemberInput& x) { return standardOf(member).explain(x, *d, o); });
+    Trace out = staged(member, input(member), [&](const MemberInput& x) { return standardOf(member).explain(x, *d, o); });
+    if (const Brief& b = briefOf(member); o.set.given() && o.set.at() < d->neglected.size() && d->neglected[o.set.at()] != 0)
+        out.note(neglectedWords(b, *d, o.set));
+    return out;
 }
 
 std::optional<Demands> CheckModel::demandsOf(size_t member, const CheckOutcome& o) const

@@ -93,6 +93,8 @@ public:
 
     MemberPlan plan(size_t member) const;
     Demands demands(size_t member) const override; // of the sets of its standard
+    // The same with small forces whatever its brief says of them: they are small for the section it has only.
+    Demands allDemands(size_t member) const;
     MemberInput input(size_t member) const override;
     // With another section than the frame's, for sizing: the caller keeps it alive.
     MemberInput inputWith(size_t member, const Shape& shape, const SectionProperties& p) const;
@@ -121,8 +123,9 @@ private:
     bool sameFactors(size_t member, const CheckModel& other, size_t there) const;
     bool sameLanes(const CheckModel& before, const Changed& changed) const;
     void warnOfSway(size_t member, const Demands& d, MemberResult& r) const;
+    void noteBrief(size_t member, const Demands& d, MemberResult& r) const;
     MemberResult checkWith(size_t member, std::vector<double>& buffer, Demands& d) const;
-    void demandsInto(size_t member, std::vector<double>& buffer, Demands& d) const;
+    void demandsInto(size_t member, std::vector<double>& buffer, Demands& d, bool all = false) const;
     // Demands an outcome can be read with; nothing where the holds have changed since it was made.
     std::optional<Demands> demandsOf(size_t member, const CheckOutcome& o) const;
     template <class F> auto staged(size_t member, const MemberInput& in, F&& use) const;

@@ -1,5 +1,7 @@
 #include "core/files/answer.h"
 
+#include "core/files/units_json.h"
+
 #include "core/files/json_cursor.h"
 
 #include <cmath>
@@ -87,12 +89,6 @@ Json bracingJson(const CheckModel& model, size_t member)
     return out;
 }
 
-Json unitsJson(const UnitSystem& u)
-{
-    return {{"length", u.length}, {"force", u.force}, {"section", u.section},
-            {"stress", u.stress}, {"angle", u.angle}, {"mass", u.mass}};
-}
-
 // Status, utilisation, what governs and every check of one member by one standard.
 void verdict(const CheckModel& model, size_t i, const MemberResult& r, Json& j)
 {
@@ -110,7 +106,7 @@ void verdict(const CheckModel& model, size_t i, const MemberResult& r, Json& j)
 } // namespace
 
 std::string writeAnswer(const CheckModel& model, const CheckReport& report, const std::vector<Finding>& findings,
-                        const std::vector<SecondOpinion>& others)
+                        const std::vector<SecondOpinion>& others, std::span<const char> only)
 {
     const Frame& f = model.frame();
     Json out = {{"format", "wren-check"},      {"version", 1},
@@ -118,7 +114,7 @@ std::string writeAnswer(const CheckModel& model, const CheckReport& report, cons
                 {"members", Json::array()},    {"findings", Json::array()}};
     for (size_t i = 0; i < report.results.size(); ++i) {
         const Member& m = model.members()[i];
-        if (m.exclude) continue;
+        if (m.exclude || (!only.empty() && !only[i])) continue;
         const MemberResult& r = report.results[i];
         const FrameSection& section = f.sections[m.section];
         Json j = {{"id", m.id}, {"section", section.name.empty() ? section.id : section.name}, {"group", m.group}};
@@ -127,6 +123,7 @@ std::string writeAnswer(const CheckModel& model, const CheckReport& report, cons
         if (!r.notes.empty()) j["notes"] = r.notes;
         if (Json braces = bracingJson(model, i); !braces.empty()) j["bracing"] = std::move(braces);
         for (const SecondOpinion& o : others) {
+            if (!o.about(i)) continue;
             Json k = {{"standard", o.model->standardOf(i).key}};
             verdict(*o.model, i, o.report.results[i], k);
             if (!o.report.results[i].notes.empty()) k["notes"] = o.report.results[i].notes;

@@ -11,8 +11,7 @@ using L = DeflectionLimit;
 constexpr std::array<std::string_view, 2> kParts{"total", "variable"};
 constexpr std::array<std::string_view, 3> kAlong{"any", "major", "minor"};
 constexpr std::array<std::string_view, 3> kMembers{"any", "level", "upright"};
-constexpr std::array<std::string_view, 2> kBetween{"holds", "ends"};
-constexpr std::array<std::string_view, 2> kCantilever{"twice", "once"};
+constexpr std::array<std::string_view, 4> kKinds{"characteristic", "frequent", "quasi-permanent", "live-only"};
 
 // A word of a list as the place it has there; the first where it is not stated.
 template <class E, size_t N> E choice(Cursor& c, std::string_view key, const std::array<std::string_view, N>& words)
@@ -31,10 +30,10 @@ template <class E, size_t N> E choice(Cursor& c, std::string_view key, const std
 
 std::string readServiceKind(Cursor& c)
 {
-    static constexpr std::array<std::string_view, 4> kinds{"characteristic", "frequent", "quasi-permanent", "live-only"};
     const std::string kind = c.text("kind").value_or("");
-    if (c.has("kind") && std::find(kinds.begin(), kinds.end(), kind) == kinds.end())
-        c.fault("frame.value", "kind", inQuotes(kind) + " is not known here; allowed: " + joined({kinds.begin(), kinds.end()}));
+    if (c.has("kind") && std::find(kKinds.begin(), kKinds.end(), kind) == kKinds.end())
+        c.fault("frame.value", "kind",
+                inQuotes(kind) + " is not known here; allowed: " + joined({kKinds.begin(), kKinds.end()}));
     return kind;
 }
 
@@ -77,24 +76,16 @@ Json deflectionLimitsJson(const std::vector<DeflectionLimit>& limits, const Unit
     return out;
 }
 
-void readDeflection(Cursor& c, const UnitSystem& u, std::vector<Finding>& findings, DeflectionRules& r)
+Json deflectionLimitProperties()
 {
-    r.limits = readDeflectionLimits(c.array("limits", true), c.at("limits"), u, findings);
-    if (const auto v = c.positive("camber")) r.camber = u.read(Quantity::Displacement, *v);
-    enum class Word { First, Second };
-    r.betweenEnds = choice<Word>(c, "between", kBetween) == Word::Second;
-    r.twiceCantilever = choice<Word>(c, "cantilever", kCantilever) == Word::First;
-}
-
-Json deflectionJson(const DeflectionRules& r, const UnitSystem& u)
-{
-    Json j = Json::object();
-    if (r == DeflectionRules{}) return j;
-    j["limits"] = deflectionLimitsJson(r.limits, u);
-    if (r.camber > 0) j["camber"] = u.show(Quantity::Displacement, r.camber);
-    if (r.betweenEnds) j["between"] = kBetween[1];
-    if (!r.twiceCantilever) j["cantilever"] = kCantilever[1];
-    return j;
+    const auto number = [] { return Json{{"type", "number"}, {"exclusiveMinimum", 0}}; };
+    return {{"kind", {{"enum", kKinds}}},
+            {"of", {{"enum", kParts}}},
+            {"along", {{"enum", kAlong}}},
+            {"members", {{"enum", kMembers}}},
+            {"span", number()},
+            {"cantilever", number()},
+            {"most", number()}};
 }
 
 } // namespace wr

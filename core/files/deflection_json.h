@@ -10,8 +10,7 @@ std::vector<DeflectionLimit> readDeflectionLimits(const Json* array, const std::
                                                   std::vector<Finding>& findings);
 Json deflectionLimitsJson(const std::vector<DeflectionLimit>& limits, const UnitSystem& u);
 
-void readDeflection(Cursor& c, const UnitSystem& u, std::vector<Finding>& findings, DeflectionRules& r);
-Json deflectionJson(const DeflectionRules& r, const UnitSystem& u); // empty where nothing is stated
+Json deflectionLimitProperties(); // of one, for the schema
 
 // "kind" of a service combination, or of a limit for such; empty where it is not stated.
 std::string readServiceKind(Cursor& c);

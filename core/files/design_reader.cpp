@@ -48,6 +48,7 @@ public:
         readBriefs();
         readLadders();
         readGroups();
+        readPicks();
         readMembers();
         readRestraints();
         readLengths();
@@ -111,6 +112,18 @@ private:
         });
     }
 
+    // The expressions are read where they are used: a pick that cannot be read is no reason to refuse a frame.
+    void readPicks()
+    {
+        eachObject(top_.array("picks"), "/design/picks", findings_, [&](Cursor& c, size_t) {
+            SavedPick p;
+            p.id = picks_.add(c);
+            p.expression = c.text("pick", true).value_or("");
+            p.extras = c.finish();
+            frame_.design.picks.push_back(std::move(p));
+        });
+    }
+
     void readMembers()
     {
         std::vector<int> owner(frame_.elements.size(), -1);
@@ -147,6 +160,7 @@ private:
                 m.byHand = *by == "hand";
                 m.byRule = *by == "rule";
             }
+            m.kind = c.word("kind", memberKindFromName, "column, beam, brace, other");
             m.extras = c.finish();
             frame_.design.members.push_back(std::move(m));
         });
@@ -260,7 +274,7 @@ private:
     const FrameIds& ids_;
     std::vector<Finding>& findings_;
     Cursor top_;
-    IdTable members_, briefs_, groups_, ladders_, sets_;
+    IdTable members_, briefs_, groups_, ladders_, sets_, picks_;
 };
 
 } // namespace

@@ -5,6 +5,7 @@
 #include "core/files/json_cursor.h"
 #include "core/files/national_json.h"
 #include "core/files/text_file.h"
+#include "core/files/units_json.h"
 #include "core/sections/catalogue.h"
 
 #include <cmath>
@@ -24,9 +25,7 @@ public:
     {
         Json j = {{"format", "wren-frame"}, {"version", 1}};
         if (!f_.title.empty()) j["title"] = f_.title;
-        const UnitSystem& u = f_.units;
-        j["units"] = {{"length", u.length}, {"force", u.force}, {"section", u.section},
-                      {"stress", u.stress}, {"angle", u.angle}, {"mass", u.mass}};
+        j["units"] = unitsJson(f_.units);
         j["up"] = f_.up == Up::Z ? "z" : "y";
         list(j, "materials", f_.materials, [&](const Material& m) { return material(m); });
         list(j, "sections", f_.sections, [&](const FrameSection& s) { return section(s); });
@@ -294,6 +293,7 @@ private:
             if (m.exclude) j["exclude"] = true;
             if (!m.ruleHolds) j["rule"] = "none";
             if (m.turned) j["turned"] = true;
+            if (m.kind) j["kind"] = memberKindName(*m.kind);
             if (m.byHand || m.byRule) j["by"] = m.byHand ? "hand" : "rule";
             return with(j, m.extras);
         });
@@ -321,6 +321,7 @@ private:
             if (!g.ladder.empty()) j["ladder"] = g.ladder;
             return with(j, g.extras);
         });
+        list(o, "picks", d.picks, [&](const SavedPick& p) { return with({{"id", p.id}, {"pick", p.expression}}, p.extras); });
         list(o, "ladders", d.ladders, [&](const Ladder& l) {
             Json j = {{"id", l.id}, {"family", l.family}};
             if (l.minDepth) j["minDepth"] = out(Quantity::SectionLength, *l.minDepth);

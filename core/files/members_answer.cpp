@@ -48,8 +48,8 @@ constexpr LengthAxis kAxes[] = {LengthAxis::Major, LengthAxis::Minor, LengthAxis
 class MembersWriter
 {
 public:
-    explicit MembersWriter(const CheckModel& model)
-        : model_(model), f_(model.frame()), elementsAt_(elementsAtNodes(f_)), names_(memberNames(model.formed()))
+    MembersWriter(const CheckModel& model, std::span<const char> only)
+        : model_(model), only_(only), f_(model.frame()), elementsAt_(elementsAtNodes(f_)), names_(memberNames(model.formed()))
     {
     }
 
@@ -57,7 +57,7 @@ public:
     {
         Json list = Json::array();
         for (size_t i = 0; i < model_.members().size(); ++i)
-            list.push_back(member(i));
+            if (only_.empty() || only_[i]) list.push_back(member(i));
         return {{"format", "wren-members"},
                 {"version", 1},
                 {"units", {{"length", f_.units.length}, {"force", f_.units.force}, {"angle", "deg"}}},
@@ -215,6 +215,7 @@ private:
     }
 
     const CheckModel& model_;
+    std::span<const char> only_;
     const Frame& f_;
     std::vector<std::vector<int>> elementsAt_;
     ElementName names_;
@@ -222,9 +223,9 @@ private:
 
 } // namespace
 
-std::string writeMembers(const CheckModel& model)
+std::string writeMembers(const CheckModel& model, std::span<const char> only)
 {
-    return MembersWriter(model).all().dump(1) + "\n";
+    return MembersWriter(model, only).all().dump(1) + "\n";
 }
 
 } // namespace wr

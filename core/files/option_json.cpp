@@ -1,5 +1,6 @@
 #include "core/files/option_json.h"
 
+#include "core/files/deflection_json.h"
 #include "core/files/option_schema.h"
 #include "core/standards/common/brief_options.h"
 #include "core/standards/standard.h"
@@ -58,11 +59,24 @@ private:
             if (const auto v = c.flag(key, o.must)) value = *v;
         } else if (o.kind == Kind::Number) {
             if (const auto v = c.number(key, o.must)) value = u_.read(o.quantity, *v);
+        } else if (o.kind == Kind::Limits) {
+            if (c.has(key)) value = readDeflectionLimits(c.array(key), c.at(key), u_, findings_);
+        } else if (o.kind == Kind::Words) {
+            if (c.has(key)) value = once(c.words(key), o.places);
         } else if (const auto v = c.text(key, o.must))
             value = *v;
         if (!value) return;
         if (const std::string fault = faultOf(o, *value); !fault.empty()) return c.fault("frame.value", key, fault);
         stated_.emplace(std::string(o.key), *std::move(value));
+    }
+
+    static std::vector<std::string> once(std::vector<std::string> list, size_t places)
+    {
+        if (places > 0) return list;
+        std::vector<std::string> out;
+        for (std::string& w : list)
+            if (std::find(out.begin(), out.end(), w) == out.end()) out.push_back(std::move(w));
+        return out;
     }
 
     std::span<const Option> table_;
@@ -102,8 +116,11 @@ void putOptions(Json& into, std::span<const Option> table, const StatedOptions& 
         Json& at = placeOf(into, o.key, key);
         std::visit(
             [&](const auto& v) {
-                if constexpr (std::is_same_v<std::remove_cvref_t<decltype(v)>, double>)
+                using V = std::remove_cvref_t<decltype(v)>;
+                if constexpr (std::is_same_v<V, double>)
                     at[key] = u.show(o.quantity, v);
+                else if constexpr (std::is_same_v<V, std::vector<DeflectionLimit>>)
+                    at[key] = deflectionLimitsJson(v, u);
                 else
                     at[key] = v;
             },
@@ -128,6 +145,11 @@ Json schemaOfOne(const Option& o)
     switch (o.kind) {
     case Kind::Flag: j["type"] = "boolean"; break;
     case Kind::Text: j["type"] = "string"; break;
+    case Kind::Words:
+        j = {{"type", "array"}, {"items", {{"enum", o.words}}}};
+        if (o.places > 0) j["minItems"] = j["maxItems"] = o.places;
+        break;
+    case Kind::Limits: j = {{"type", "array"}, {"items", objectSchema(deflectionLimitProperties())}}; break;
     case Kind::Word:
         for (const std::string_view w : o.words)
             if (!w.empty()) j["enum"].push_back(w);

@@ -20,6 +20,9 @@ using Extras = std::vector<std::pair<std::string, std::string>>;
 enum class Hold { Major, Minor, Top, Bottom, Twist, Warping }; // what a point is held against
 enum class LengthAxis { Major, Minor, Torsion, Top, Bottom };  // the lanes of a member
 
+// What a member is by how it stands: see memberKind() in core/members/kind.h.
+enum class MemberKind { Column, Beam, Brace, Other };
+
 struct DesignMember
 {
     std::string id;
@@ -30,6 +33,7 @@ struct DesignMember
     bool turned = false;   // runs against its first element in the file
     bool byHand = false;   // put together in the program, not brought by a file
     bool byRule = false;   // what the rule makes: listed only because something is said of it, and formed anew with the rule
+    std::optional<MemberKind> kind; // by hand; else by slope and releases
     Extras extras;
     bool operator==(const DesignMember&) const = default;
 };
@@ -76,6 +80,12 @@ struct DesignLength
 // Where transverse loads act on a member, for lateral-torsional buckling.
 enum class LoadHeight { Top, Centroid, Bottom };
 
+// How the two angles of a pair are joined to their connectors.
+enum class PairJoined { Welded, Snug, Pretensioned };
+
+// How the foot of a column counts for its effective length, where a support stands.
+enum class BaseFixity { AsModelled, Pinned, Fixed };
+
 // One limit of deflection: which service combinations and which part of their loads count, and what may be reached.
 struct DeflectionLimit
 {
@@ -109,7 +119,7 @@ enum class AngleAxes { Principal, Legs, LegsFree, LegsHeldAtPeak };
 
 // What is stated for one family of standards, by the key of its option ("c1", "safety.flexure.phi"): the family's own table
 // says what each means (core/standards/common/option.h). Numbers in SI, choices by their word.
-using OptionValue = std::variant<bool, double, std::string>;
+using OptionValue = std::variant<bool, double, std::string, std::vector<std::string>, std::vector<DeflectionLimit>>;
 using StatedOptions = std::map<std::string, OptionValue, std::less<>>;
 
 // A set of national parameters of a family of standards: what it leaves out has the recommended value.
@@ -141,7 +151,11 @@ struct Brief
     ~Brief();
 
     std::string id;
+    std::string about;                  // what it is for, in words
     std::string standard;               // key of another standard than the frame's, or empty
+    std::string second;                 // key of a standard that its members are checked to as well
+    std::string grade;                  // of the steel, whatever the elements' material says of its strength; or empty
+    std::optional<double> neglectBelow; // N, My, Mz under this share of their yield values are taken as nothing; none: never
     std::optional<double> netAreaRatio; // An/Ag, default 1
     std::optional<double> shearLag;     // U, default 1
     std::optional<double> cb;           // Cb stated instead of F1-1
@@ -149,7 +163,7 @@ struct Brief
     std::optional<double> slendernessCompression, slendernessTension; // L/r limits, default 200 and 300
     bool slendernessRequired = false;                                 // over the limit is a failure, not advice
     std::optional<double> connectorSpacing; // m, between the parts of a pair; none: connected at the ends only
-    bool connectorsSnug = false;            // bolted snug-tight; else welded or pretensioned
+    PairJoined connectorsJoined = PairJoined::Welded;
     std::optional<double> stiffenerSpacing; // m, clear between transverse stiffeners of the web
     bool tensionField = false;              // post-buckling strength of webs in shear
     LoadHeight loadHeight = LoadHeight::Centroid;
@@ -157,6 +171,7 @@ struct Brief
     LengthBy lengthsBy = LengthBy::Safe;    // of buckling about the major and the minor axis, where there is no factor
     bool recommendedEnds =
         false; // ends as they are in practice: G of 1 and 10 at bases, 0.65, 0.8, 1.2, 2.1 for 0.5, 0.7, 1, 2
+    BaseFixity base = BaseFixity::AsModelled;
     bool secondOrderIncluded = false;  // given forces hold all second-order effects, whatever their results say
     std::optional<double> cm;          // Cm stated instead of Eq. A-8-4, where B1 is asked for
     std::vector<std::string> leaveOut; // checks that are not to be made, listed in the result
@@ -166,6 +181,7 @@ struct Brief
     // What members of this brief hold of those they frame into, where they hold them sideways at all (top, bottom, twist);
     // empty: by their depth. What holds them themselves all along.
     std::vector<Hold> framing, along;
+    std::vector<Hold> atJoints; // what holds its members wherever an element frames in between their ends
     DeflectionRules deflection;
     std::map<std::string, StatedOptions, std::less<>> options; // by family of standards: "aisc360", "en1993"
     Extras extras;
@@ -201,6 +217,14 @@ struct StatedAnalysis
     bool operator==(const StatedAnalysis&) const = default;
 };
 
+// A pick expression (core/picks) under a name.
+struct SavedPick
+{
+    std::string id, expression;
+    Extras extras;
+    bool operator==(const SavedPick&) const = default;
+};
+
 struct Design
 {
     Design();
@@ -220,6 +244,7 @@ struct Design
     Rows<Brief> briefs;
     Rows<Group> groups;
     Rows<Ladder> ladders;
+    Rows<SavedPick> picks;
     std::string nationalParameters;  // the set that stands where a brief names none; empty: recommended values
     Rows<NationalSet> parameterSets; // the frame's own
     Extras extras;
@@ -236,6 +261,8 @@ std::string_view holdName(Hold h);
 std::optional<Hold> holdFromName(std::string_view n);
 std::string_view lengthByName(LengthBy b); // safe, system, ends, frame, buckling
 std::optional<LengthBy> lengthByFromName(std::string_view n);
+std::string_view memberKindName(MemberKind k); // column, beam, brace, other
+std::optional<MemberKind> memberKindFromName(std::string_view n);
 std::string_view lengthAxisName(LengthAxis a);
 std::optional<LengthAxis> lengthAxisFromName(std::string_view n);
 

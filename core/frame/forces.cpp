@@ -8,21 +8,54 @@
 
 namespace wr {
 
-std::uint64_t sizesFingerprint(const Frame& f)
+namespace {
+
+// FNV-1a over what an element's stiffness and weight depend on.
+class Fingerprint
 {
-    std::uint64_t h = 1469598103934665603ull; // FNV-1a
-    const auto add = [&](double v) {
-        auto bits = std::bit_cast<std::uint64_t>(v);
-        for (int k = 0; k < 8; ++k, bits >>= 8)
-            h = (h ^ (bits & 0xff)) * 1099511628211ull;
-    };
-    for (const Element& e : f.elements) {
+public:
+    void add(const Frame& f, const Element& e)
+    {
         const SectionProperties& p = f.sections[e.section].properties;
         const Material& m = f.materials[e.material];
         for (const double v : {p.a, p.iy, p.iz, p.it, p.avy, p.avz, m.e, m.g, m.density})
             add(v);
     }
-    return h;
+    std::uint64_t value() const { return h_; }
+
+private:
+    void add(double v)
+    {
+        auto bits = std::bit_cast<std::uint64_t>(v);
+        for (int k = 0; k < 8; ++k, bits >>= 8)
+            h_ = (h_ ^ (bits & 0xff)) * 1099511628211ull;
+    }
+    std::uint64_t h_ = 1469598103934665603ull;
+};
+
+} // namespace
+
+std::uint64_t sizesFingerprint(const Frame& f)
+{
+    Fingerprint out;
+    for (const Element& e : f.elements.list())
+        out.add(f, e);
+    return out.value();
+}
+
+std::uint64_t elementFingerprint(const Frame& f, const Element& e)
+{
+    Fingerprint out;
+    out.add(f, e);
+    return out.value();
+}
+
+void ForceTable::belongTo(const Frame& f)
+{
+    sizes = sizesFingerprint(f);
+    elementSizes.clear();
+    for (const Element& e : f.elements.list())
+        elementSizes.push_back(elementFingerprint(f, e));
 }
 
 std::string setName(const Frame& f, const ForceSet& s)
@@ -165,7 +198,7 @@ ForceTable givenForces(const Frame& f, std::vector<Finding>& findings)
 {
     ForceTable t;
     t.given = true;
-    t.sizes = sizesFingerprint(f);
+    t.belongTo(f);
     t.columns = f.results.size();
     std::vector<size_t> magnitudes; // results of unsigned cases
     for (size_t r = 0; r < f.results.size(); ++r)

@@ -56,7 +56,9 @@ struct ForceTable
     bool rigidInShear = false;     // found without shear deformation; deflections leave it out too
     std::string lacks = {};        // why no answer from them can stand as a whole; empty: nothing is missing
     bool inSecond(int combination) const;
-    std::uint64_t sizes = 0; // fingerprint of the sizes the forces belong to
+    std::uint64_t sizes = 0;                 // fingerprint of the sizes the forces belong to
+    std::vector<std::uint64_t> elementSizes; // the same by element
+    void belongTo(const Frame& f);           // the sizes it has now
 
     const double* at(int station, size_t column) const
     {
@@ -80,6 +82,7 @@ std::string combinationName(const Frame& f, const ForceTable& t, TableSet set); 
 
 // What the stiffness and self-weight of the frame depend on: sections and materials of all elements.
 std::uint64_t sizesFingerprint(const Frame& f);
+std::uint64_t elementFingerprint(const Frame& f, const Element& e); // of one element alone
 
 // Table of the results that came with a frame file. Combinations are taken from their own results, else superposed from
 // first-order cases; one that has neither gets no set and a finding. Elements without results get NaN: their members are

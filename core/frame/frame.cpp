@@ -66,6 +66,8 @@ constexpr std::array kActions{P<Action>{Action::Dead, "dead"},
                               P<Action>{Action::Fluid, "fluid"},
                               P<Action>{Action::Accidental, "accidental"},
                               P<Action>{Action::Notional, "notional"}};
+constexpr std::array kMemberKinds{P<MemberKind>{MemberKind::Column, "column"}, P<MemberKind>{MemberKind::Beam, "beam"},
+                                  P<MemberKind>{MemberKind::Brace, "brace"}, P<MemberKind>{MemberKind::Other, "other"}};
 constexpr std::array kPurposes{P<Purpose>{Purpose::Strength, "strength"},         P<Purpose>{Purpose::Service, "service"},
                                P<Purpose>{Purpose::Construction, "construction"}, P<Purpose>{Purpose::Fire, "fire"},
                                P<Purpose>{Purpose::Accidental, "accidental"},     P<Purpose>{Purpose::Seismic, "seismic"}};
@@ -188,6 +190,14 @@ std::string_view lengthByName(LengthBy b)
 std::optional<LengthBy> lengthByFromName(std::string_view n)
 {
     return fromName(kLengthBy, n);
+}
+std::string_view memberKindName(MemberKind k)
+{
+    return nameOf(kMemberKinds, k);
+}
+std::optional<MemberKind> memberKindFromName(std::string_view n)
+{
+    return fromName(kMemberKinds, n);
 }
 std::string_view lengthAxisName(LengthAxis a)
 {

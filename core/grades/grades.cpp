@@ -1,4 +1,5 @@
 #include "core/grades/grades.h"
+#include "core/base/nearest.h"
 
 #include "core/base/shipped.h"
 #include "core/base/table_text.h"

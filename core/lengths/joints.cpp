@@ -61,6 +61,14 @@ double Joint::girderSum(SwayCase c) const
     return sum;
 }
 
+void Joint::take(BaseFixity fixity)
+{
+    if (!base || pinned || fixity == BaseFixity::AsModelled) return;
+    fixed = fixity == BaseFixity::Fixed;
+    spring = 0;
+    if (!fixed) girders.clear();
+}
+
 double Joint::g(SwayCase c, bool recommended) const
 {
     constexpr double kInfinite = std::numeric_limits<double>::infinity();

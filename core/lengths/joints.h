@@ -39,6 +39,8 @@ struct Joint
     bool base = false;   // a support stands there, and nothing else keeps it from turning
     bool pinned = false; // the member itself is released there
     double girderSum(SwayCase c) const;
+    // At a support counted as a brief says, whatever its freedoms are.
+    void take(BaseFixity base);
     // recommended: 1 for fixed and 10 for pinned bases instead of 0 and infinity.
     double g(SwayCase c, bool recommended) const;
     bool turnsFreely() const { return !fixed && !(girderSum(SwayCase::Sway) > 0); }

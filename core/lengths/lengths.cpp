@@ -266,6 +266,7 @@ private:
             const double at = e == 0 ? s.from : s.to;
             const HoldPoint* p = pointAt(at);
             joint[e] = jointAt(*c_, m_, out_, axis_, at, p ? p->node : -1);
+            joint[e].take(brief_.base);
         }
         const size_t moving = end[0] == End::Held ? 1 : 0, other = 1 - moving;
         offer(s, LengthSource::Ends, byEnds(s, end, joint));

@@ -114,6 +114,16 @@ public:
         }
         out_.stretches.push_back(s);
     }
+    // Wherever an element frames in between the ends: what frames in there is known from what was found.
+    void atJoints(const std::vector<Hold>& holds)
+    {
+        std::vector<double> places;
+        for (const HoldPoint& p : out_.points)
+            if (p.framed && p.at > 0 && p.at < m_.length) places.push_back(p.at);
+        for (const double at : places)
+            for (const Hold k : holds)
+                overruled(at, HoldOrigin::Brief).held.set(k, true);
+    }
     void state(const DesignRestraint& r)
     {
         HoldPoint& p = overruled(placed(r.at), HoldOrigin::Stated);
@@ -188,6 +198,7 @@ MemberHolds holdsFrom(const Member& m, std::vector<HoldPoint> found, const State
     }
     Holder out(m, std::move(found));
     if (rule && brief && !brief->along.empty()) out.along(brief->along);
+    if (rule && brief && !brief->atJoints.empty()) out.atJoints(brief->atJoints);
     for (const DesignRestraint* r : stated.restraints(m.id))
         out.state(*r);
     return out.take();

@@ -124,6 +124,7 @@ Member declared(const Frame& f, const DesignMember& d)
     m.group = d.group;
     m.brief = d.brief;
     m.exclude = d.exclude;
+    m.kind = d.kind;
     m.byHand = d.byHand;
     m.followsRule = d.byRule;
     return m;

@@ -35,9 +35,10 @@ struct Member
 
     std::string id, group, brief;
     bool exclude = false;
-    bool byRule = false;      // by the rule of forming.h; else an entry of design.members
-    bool byHand = false;      // an entry that was put together in the program
-    bool followsRule = false; // an entry that lists what the rule makes
+    std::optional<MemberKind> kind; // by hand; else memberKind()
+    bool byRule = false;            // by the rule of forming.h; else an entry of design.members
+    bool byHand = false;            // an entry that was put together in the program
+    bool followsRule = false;       // an entry that lists what the rule makes
     bool ofRule() const { return byRule || followsRule; }
     std::string broken; // why its elements do not form one line; then it cannot be checked
     std::vector<MemberPiece> pieces;

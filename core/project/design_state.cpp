@@ -159,6 +159,25 @@ DesignState underStandard(const DesignState& s, const std::string& standard)
     return auditedState(out);
 }
 
+std::optional<DesignState> underSecond(const DesignState& s)
+{
+    auto frame = std::make_shared<Frame>(*s.frame);
+    bool any = false;
+    for (Brief& b : frame->design.briefs)
+        if (!b.second.empty()) {
+            b.standard = b.second;
+            any = true;
+        }
+    if (!any) return std::nullopt;
+    DesignState out = s;
+    out.frame = std::move(frame);
+    out.model = std::make_shared<const CheckModel>(out.frame, forcesOf(out.results), motionsOf(out.results),
+                                                   s.model->restraint(), *s.model, Changed{});
+    forget(out);
+    std::erase_if(out.stale, [&](size_t i) { return out.model->briefOf(i).second.empty(); });
+    return auditedState(out);
+}
+
 DesignState withResults(const DesignState& s, std::shared_ptr<const FrameResults> results)
 {
     DesignState out = s;

@@ -54,6 +54,9 @@ DesignState judgedState(const DesignState& s, Progress& progress);
 
 // The same frame and forces under another standard, unchecked.
 DesignState underStandard(const DesignState& s, const std::string& standard);
+// Members whose briefs ask for a second standard under that one, unchecked; the others stand as they were. Nothing where no
+// brief does.
+std::optional<DesignState> underSecond(const DesignState& s);
 // With other results of the same frame. Results that failed leave the forces there were; their findings stand.
 DesignState withResults(const DesignState& s, std::shared_ptr<const FrameResults> results);
 // The audit alone, for a state whose members are not to be checked.

@@ -1,5 +1,6 @@
 #include "core/project/edits.h"
 
+#include "core/project/brief_edits.h"
 #include "core/project/hold_edits.h"
 
 #include "core/grades/grades.h"
@@ -14,22 +15,12 @@
 
 namespace wr {
 
-namespace {
-
-template <class... F> struct Overloaded : F...
-{
-    using F::operator()...;
-};
-template <class... F> Overloaded(F...) -> Overloaded<F...>;
-
-using Words = std::expected<std::string, std::string>; // of the edit, or why it is refused
-
 std::string forMembers(const std::vector<MemberRef>& m)
 {
     return m.size() == 1 ? m.front().id : fmt::format("{} members", m.size());
 }
 
-void declare(Frame& f, const std::vector<MemberRef>& members)
+void declareMembers(Frame& f, const std::vector<MemberRef>& members)
 {
     f.hasDesign = true;
     std::unordered_set<std::string_view> missing;
@@ -48,6 +39,16 @@ void declare(Frame& f, const std::vector<MemberRef>& members)
     }
     if (!more.empty()) f.design.members.insert(f.design.members.end(), more.begin(), more.end());
 }
+
+namespace {
+
+template <class... F> struct Overloaded : F...
+{
+    using F::operator()...;
+};
+template <class... F> Overloaded(F...) -> Overloaded<F...>;
+
+using Words = std::expected<std::string, std::string>; // of the edit, or why it is refused
 
 template <class T> std::string freeId(const Rows<T>& list, const std::string& wish)
 {
@@ -68,7 +69,7 @@ Words setLengths(Frame& f, const SetLengths& e)
                              : e.length ? fmt::format("{} length {}", axis, f.units.text(Quantity::Length, *e.length))
                              : e.way    ? fmt::format("{} length by {}", axis, lengthByName(*e.way))
                                         : fmt::format("{} length by holds", axis);
-    declare(f, e.members);
+    declareMembers(f, e.members);
     std::set<std::string_view> wanted;
     for (const MemberRef& m : e.members)
         wanted.insert(m.id);
@@ -95,7 +96,7 @@ Words setLengths(Frame& f, const SetLengths& e)
 
 Words setGroup(Frame& f, const SetGroup& e)
 {
-    declare(f, e.members);
+    declareMembers(f, e.members);
     std::unordered_set<std::string_view> wanted;
     for (const MemberRef& m : e.members)
         wanted.insert(m.id);
@@ -245,27 +246,39 @@ std::expected<Patch, std::string> applyEdit(Frame& f, const Edit& edit)
         return *p;
     }
     Frame next = f;
-    const Words words = std::visit(
-        Overloaded{
-            [&](const SetLengths& e) { return setLengths(next, e); }, [&](const SetGroup& e) { return setGroup(next, e); },
-            [&](const SetSection& e) { return setSection(next, e); }, [&](const SetGrade& e) { return setGrade(next, e); },
-            [&](const SetStandard& e) { return setStandard(next, e); },
-            [&](const SetAnalysis& e) { return setAnalysis(next, e); }, [&](const SetLoads& e) { return setLoads(next, e); },
-            [&](const GiveHolds& e) -> Words {
-                declare(next, e.members);
-                return applyHoldEdit(next, e);
-            },
-            [&](const SetHold& e) -> Words {
-                declare(next, {e.member});
-                return applyHoldEdit(next, e);
-            },
-            [&](const DropHolds& e) -> Words { return applyHoldEdit(next, e); },
-            [&](const SameHolds& e) -> Words {
-                declare(next, e.to);
-                return applyHoldEdit(next, e);
-            },
-            [](const Patch& p) -> Words { return p.words; }, [&](const auto& e) -> Words { return applyMemberEdit(next, e); }},
-        edit);
+    const Words words = std::visit(Overloaded{[&](const SetLengths& e) { return setLengths(next, e); },
+                                              [&](const SetGroup& e) { return setGroup(next, e); },
+                                              [&](const SetSection& e) { return setSection(next, e); },
+                                              [&](const SetGrade& e) { return setGrade(next, e); },
+                                              [&](const SetStandard& e) { return setStandard(next, e); },
+                                              [&](const SetAnalysis& e) { return setAnalysis(next, e); },
+                                              [&](const SetLoads& e) { return setLoads(next, e); },
+                                              [&](const GiveHolds& e) -> Words {
+                                                  declareMembers(next, e.members);
+                                                  return applyHoldEdit(next, e);
+                                              },
+                                              [&](const SetHold& e) -> Words {
+                                                  declareMembers(next, {e.member});
+                                                  return applyHoldEdit(next, e);
+                                              },
+                                              [&](const DropHolds& e) -> Words { return applyHoldEdit(next, e); },
+                                              [&](const PutBrief& e) -> Words { return applyBriefEdit(next, e); },
+                                              [&](const GiveBrief& e) -> Words { return applyBriefEdit(next, e); },
+                                              [&](const DropBrief& e) -> Words { return applyBriefEdit(next, e); },
+                                              [&](const TakeOver& e) -> Words { return applyBriefEdit(next, e); },
+                                              [&](const SetGroups& e) -> Words { return applyBriefEdit(next, e); },
+                                              [&](const RenameGroup& e) -> Words { return applyBriefEdit(next, e); },
+                                              [&](const SetExclude& e) -> Words { return applyBriefEdit(next, e); },
+                                              [&](const SetKind& e) -> Words { return applyBriefEdit(next, e); },
+                                              [&](const PutPick& e) -> Words { return applyBriefEdit(next, e); },
+                                              [&](const DropPick& e) -> Words { return applyBriefEdit(next, e); },
+                                              [&](const SameHolds& e) -> Words {
+                                                  declareMembers(next, e.to);
+                                                  return applyHoldEdit(next, e);
+                                              },
+                                              [](const Patch& p) -> Words { return p.words; },
+                                              [&](const auto& e) -> Words { return applyMemberEdit(next, e); }},
+                                   edit);
     if (!words) return std::unexpected(words.error());
     Patch out = differences(f, next, *words);
     f = std::move(next);

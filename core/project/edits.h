@@ -63,6 +63,56 @@ struct SameHolds // holds and lengths of another member
     MemberRef from;
     std::vector<MemberRef> to;
     bool byFraction = true; // of the length; else by distance from the first end
+    bool holds = true, lengths = true;
+};
+// Briefs, groups, kinds and saved picks (brief_edits.h).
+struct PutBrief // a new one, or another state of the one of that name
+{
+    Brief brief;
+    std::string was = {}; // the name it had, where it is renamed: its members keep it
+};
+struct GiveBrief
+{
+    std::vector<MemberRef> members;
+    std::string brief; // empty: none
+};
+struct DropBrief
+{
+    std::string brief, to; // its members get that one; empty: none
+};
+struct TakeOver // what another member is and how it is held and checked
+{
+    MemberRef from;
+    std::vector<MemberRef> to;
+    bool brief = true, holds = true, lengths = false, group = false;
+    bool byFraction = true; // of the length, holds and lengths
+};
+struct SetGroups // each its own group, as one step
+{
+    std::vector<std::pair<MemberRef, std::string>> members;
+    std::string words;
+};
+struct RenameGroup // also into one that there is: then they are merged
+{
+    std::string from, to;
+};
+struct SetExclude // left out of design, or taken in again
+{
+    std::vector<MemberRef> members;
+    bool on = true;
+};
+struct SetKind
+{
+    std::vector<MemberRef> members;
+    std::optional<MemberKind> kind; // none: by slope and releases
+};
+struct PutPick
+{
+    SavedPick pick;
+};
+struct DropPick
+{
+    std::string pick;
 };
 struct SetGroup
 {
@@ -122,8 +172,14 @@ struct SetForming
     FormingRule rule;
 };
 
-using Edit = std::variant<SetLengths, SetGroup, SetSection, SetGrade, SetStandard, SetAnalysis, SetLoads, JoinMembers,
-                          SplitMember, TurnMembers, BackToRule, SetForming, GiveHolds, SetHold, DropHolds, SameHolds, Patch>;
+using Edit =
+    std::variant<SetLengths, SetGroup, SetSection, SetGrade, SetStandard, SetAnalysis, SetLoads, JoinMembers, SplitMember,
+                 TurnMembers, BackToRule, SetForming, GiveHolds, SetHold, DropHolds, SameHolds, PutBrief, GiveBrief, DropBrief,
+                 TakeOver, SetGroups, RenameGroup, SetExclude, SetKind, PutPick, DropPick, Patch>;
+
+// Members that no entry lists yet get one each; what is said of them stands there.
+void declareMembers(Frame& f, const std::vector<MemberRef>& members);
+std::string forMembers(const std::vector<MemberRef>& m); // "M1", "4 members"
 
 // Changes the frame and gives what it changed; the inverse of that undoes it. A refused edit changes nothing and says why.
 std::expected<Patch, std::string> applyEdit(Frame& frame, const Edit& edit);

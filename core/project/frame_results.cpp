@@ -99,6 +99,7 @@ std::shared_ptr<const FrameResults> refitted(const FrameResults& r, const Frame&
     with.results = resultsThatFit(r.given, before, after);
     auto out = std::make_shared<FrameResults>(*lookedUp(with, r.modes));
     out->forces.forces.sizes = r.forces.forces.sizes; // they belong to the sizes they came with
+    out->forces.forces.elementSizes = r.forces.forces.elementSizes;
     return out;
 }
 

@@ -168,16 +168,16 @@ Words applyHoldEdit(Frame& f, const SameHolds& e)
     std::vector<DesignRestraint> holds;
     std::vector<DesignLength> lengths;
     for (const DesignRestraint& r : f.design.restraints.list())
-        if (r.member == e.from.id) holds.push_back(r);
+        if (e.holds && r.member == e.from.id) holds.push_back(r);
     for (const DesignLength& x : f.design.lengths.list())
-        if (x.member == e.from.id) lengths.push_back(x);
+        if (e.lengths && x.member == e.from.id) lengths.push_back(x);
     auto& rows = f.design.restraints.edit();
     auto& list = f.design.lengths.edit();
     for (const MemberRef& m : e.to) {
         if (m.id == e.from.id) continue;
         const double mine = lengthOf(f, m);
-        std::erase_if(rows, [&](const DesignRestraint& r) { return r.member == m.id; });
-        std::erase_if(list, [&](const DesignLength& r) { return r.member == m.id; });
+        if (e.holds) std::erase_if(rows, [&](const DesignRestraint& r) { return r.member == m.id; });
+        if (e.lengths) std::erase_if(list, [&](const DesignLength& r) { return r.member == m.id; });
         const auto place = [&](double at) { return e.byFraction ? at / l * mine : at; };
         for (DesignRestraint r : holds) {
             r.member = m.id;
@@ -192,7 +192,11 @@ Words applyHoldEdit(Frame& f, const SameHolds& e)
             if (x.from.value_or(0) < mine - kSame && (!x.to || *x.to > x.from.value_or(0))) list.push_back(std::move(x));
         }
     }
-    return fmt::format("Holds and lengths as {}: {}", e.from.id, namesOf(e.to));
+    return fmt::format("{} as {}: {}",
+                       e.holds && e.lengths ? "Holds and lengths"
+                       : e.holds            ? "Holds"
+                                            : "Lengths",
+                       e.from.id, namesOf(e.to));
 }
 
 } // namespace wr

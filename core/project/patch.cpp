@@ -153,6 +153,7 @@ template <class F, class G, class H, class Each> void eachTable(F& f, G& g, H& p
     each(f.design.groups, g.design.groups, p.groups);
     each(f.design.ladders, g.design.ladders, p.ladders);
     each(f.design.parameterSets, g.design.parameterSets, p.parameterSets);
+    each(f.design.picks, g.design.picks, p.picks);
 }
 
 } // namespace
@@ -167,7 +168,7 @@ bool Patch::empty() const
 {
     return materials.empty() && sections.empty() && elements.empty() && cases.empty() && combinations.empty() &&
            members.empty() && restraints.empty() && lengths.empty() && briefs.empty() && groups.empty() && ladders.empty() &&
-           parameterSets.empty() && !settings;
+           parameterSets.empty() && picks.empty() && !settings;
 }
 
 Patch differences(const Frame& before, const Frame& after, std::string words)
@@ -195,6 +196,7 @@ Patch inverseOf(const Patch& p)
     out.groups = swapped(p.groups);
     out.ladders = swapped(p.ladders);
     out.parameterSets = swapped(p.parameterSets);
+    out.picks = swapped(p.picks);
     if (p.settings) out.settings.emplace(p.settings->second, p.settings->first);
     return out;
 }

@@ -56,6 +56,7 @@ struct Patch
     RowsPatch<Group> groups;
     RowsPatch<Ladder> ladders;
     RowsPatch<NationalSet> parameterSets;
+    RowsPatch<SavedPick> picks;
     std::optional<std::pair<DesignSettings, DesignSettings>> settings; // before, after
 
     bool empty() const;

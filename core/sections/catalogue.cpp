@@ -1,4 +1,5 @@
 #include "core/sections/catalogue.h"
+#include "core/base/nearest.h"
 
 #include "core/base/shipped.h"
 #include "core/base/units.h"

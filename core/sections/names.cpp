@@ -134,21 +134,4 @@ std::optional<double> inchSeries(std::string_view letters, double millimetres)
     return std::nullopt;
 }
 
-size_t editDistance(std::string_view a, std::string_view b)
-{
-    std::vector<size_t> row(b.size() + 1);
-    for (size_t c = 0; c < row.size(); ++c)
-        row[c] = c;
-    for (size_t r = 1; r <= a.size(); ++r) {
-        size_t diagonal = row[0];
-        row[0] = r;
-        for (size_t c = 1; c < row.size(); ++c) {
-            const size_t keep = row[c];
-            row[c] = std::min({row[c] + 1, row[c - 1] + 1, diagonal + (a[r - 1] == b[c - 1] ? 0 : 1)});
-            diagonal = keep;
-        }
-    }
-    return row.back();
-}
-
 } // namespace wr

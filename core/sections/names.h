@@ -25,7 +25,4 @@ NameParts nameParts(std::string_view key);
 // none; halves for sections cut from a parent (WT155 is WT6).
 std::optional<double> inchSeries(std::string_view letters, double millimetres);
 
-// How many letters differ: insertions, deletions, replacements.
-size_t editDistance(std::string_view a, std::string_view b);
-
 } // namespace wr

@@ -45,7 +45,7 @@ RungTable evaluateRungs(const CheckModel& model, const Catalogue& catalogue, con
     }
     if (out.members.empty() || model.forces().empty()) return out;
     std::vector<Demands> demands(out.members.size());
-    tbb::parallel_for(size_t{0}, out.members.size(), [&](size_t i) { demands[i] = model.demands(out.members[i]); });
+    tbb::parallel_for(size_t{0}, out.members.size(), [&](size_t i) { demands[i] = model.allDemands(out.members[i]); });
 
     const auto family = catalogue.family(limits.family);
     out.rungs.resize(family.size());

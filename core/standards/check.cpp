@@ -66,10 +66,11 @@ Quantity quantityOf(CheckKind k)
     }
 }
 
-void CheckReport::count(const SharedList<Member>& members)
+void CheckReport::count(const SharedList<Member>& members, std::span<const char> only)
 {
     counts = {};
     for (size_t i = 0; i < results.size(); ++i) {
+        if (!only.empty() && !only[i]) continue;
         if (members[i].exclude) {
             ++counts.excluded;
             continue;

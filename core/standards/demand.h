@@ -135,8 +135,10 @@ struct Demands
     std::vector<BendingSegment> bending;    // where some set is first order
     std::vector<BendingDemand> bendingSets; // [set][bending segment]
     std::vector<TableSet> setIndex;         // per row of `sets`
-    bool valid = true;                      // false: some force is missing (NaN)
-    std::shared_ptr<const OwnDemands> own;  // of the member's standard; may be null
+    std::vector<unsigned char>
+        neglected;     // per row of `sets`: N 1, My 2, Mz 4 taken as nothing (brief: neglectBelow); empty: none is
+    bool valid = true; // false: some force is missing (NaN)
+    std::shared_ptr<const OwnDemands> own; // of the member's standard; may be null
     // Concurrent forces of the sets that hold torsion, for sections that warp: stations (m) and [set][component][station];
     // empty where no set has any.
     std::vector<double> x, forces;

@@ -5,6 +5,7 @@
 #include "core/members/members.h"
 #include "core/standards/check.h"
 
+#include <span>
 #include <string>
 
 namespace wr {
@@ -21,7 +22,8 @@ struct CheckReport
         double top = 0;
     };
     Counts counts;
-    void count(const SharedList<Member>& members);
+    // only: per member; empty: all.
+    void count(const SharedList<Member>& members, std::span<const char> only = {});
 };
 
 } // namespace wr

@@ -31,6 +31,7 @@ struct Standard
 {
     std::string_view key;                  // "aisc360-22-lrfd"
     std::string_view title;                // "AISC 360-22 LRFD"
+    std::string_view familyTitle;          // "AISC 360"
     std::string_view family;               // "aisc360": of its options in briefs and its national parameters
     std::string_view basis;                // of combinations it accepts
     std::vector<std::string_view> loading; // keys of the loading standards that make them, the usual one first

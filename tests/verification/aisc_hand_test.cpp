@@ -105,7 +105,7 @@ TEST_CASE("Hand calculation: E6, pairs with connectors snug and welded", "[aisc3
     CHECK_THAT(ri, WithinRel(0.776, 0.01)); // r_z of L4x4x1/2 by the table
     const auto slenderness = [&](double spacing, bool snug, int edition) {
         a.brief.connectorSpacing = spacing * kInch;
-        a.brief.connectorsSnug = snug;
+        a.brief.connectorsJoined = snug ? PairJoined::Snug : PairJoined::Welded;
         return compression(Context(a.input, Method{true, edition}), l * kInch, l * kInch, l * kInch, none).slenderness;
     };
     CHECK_THAT(slenderness(40, true, 2022), WithinRel(std::max(sx, std::sqrt(sy * sy + std::pow(40 / ri, 2))), 1e-6));

@@ -17,6 +17,7 @@ template <bool Lrfd, int Edition> Standard make(std::string_view key, std::strin
     Standard s;
     s.key = key;
     s.title = title;
+    s.familyTitle = "AISC 360";
     s.family = aisc360::kFamily;
     s.basis = Lrfd ? "lrfd" : "asd";
     if (Lrfd)

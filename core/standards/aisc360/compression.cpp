@@ -19,7 +19,7 @@ template <class Sink> double pairSlenderness(const Context& c, double s0, double
     const double a = given(sink, "a", Quantity::Length, stated.value_or(lcy), "E6.1");
     const double ri = given(sink, "r_i", Quantity::SectionLength, part.ri, "E6.1");
     const double local = step(sink, "s_i", "a/r_i", "E6.1", Quantity::Ratio, a / ri);
-    if (c.in.brief.connectorsSnug)
+    if (c.in.brief.connectorsJoined == PairJoined::Snug)
         return step(sink, "s_m", "sqrt(s_0^2 + s_i^2)", "E6-1", Quantity::Ratio, std::sqrt(sqr(s0) + sqr(local)));
     if (c.edition <= 2005) {
         const double rib = given(sink, "r_ib", Quantity::SectionLength, part.rib, "E6.1"),

@@ -1,4 +1,4 @@
-// What a brief states for any standard, as a table like those of the standards.
+// Everything a brief can state for any standard, topic by topic, as a table like those of the standards.
 #pragma once
 
 #include "core/standards/common/option.h"

@@ -33,7 +33,33 @@ std::string numberFault(const Option& o, double v)
     return fmt::format("must lie between {} and {}", o.least, o.most);
 }
 
+std::string wordsFault(const Option& o, const std::vector<std::string>& list)
+{
+    for (const std::string& w : list)
+        if (std::find(o.words.begin(), o.words.end(), w) == o.words.end())
+            return fmt::format("\"{}\" is not known here; allowed: {}", w, listed(o.words, ""));
+    if (o.places > 0 && list.size() != o.places)
+        return fmt::format("needs {} words, one by place: {}", o.places, listed(o.words, " or "));
+    return {};
+}
+
 } // namespace
+
+std::string_view topicTitle(Topic t)
+{
+    switch (t) {
+    case Topic::Checked: return "What is checked";
+    case Topic::Strength: return "Strength";
+    case Topic::Stability: return "Stability";
+    case Topic::Holds: return "Holds";
+    case Topic::Lengths: return "Effective lengths";
+    case Topic::Deflection: return "Deflection";
+    case Topic::Slenderness: return "Slenderness";
+    case Topic::Loads: return "Loads";
+    case Topic::Standard: break;
+    }
+    return {};
+}
 
 std::string faultOf(const Option& o, const OptionValue& v)
 {
@@ -49,6 +75,12 @@ std::string faultOf(const Option& o, const OptionValue& v)
         return fmt::format("{} is not known here; allowed: {}", x ? "\"" + *x + "\"" : "this", listed(o.words, ""));
     }
     case Option::Kind::Text: return std::holds_alternative<std::string>(v) ? "" : "must be text";
+    case Option::Kind::Words: {
+        const auto* list = std::get_if<std::vector<std::string>>(&v);
+        return list ? wordsFault(o, *list) : "must be a list of words";
+    }
+    case Option::Kind::Limits:
+        return std::holds_alternative<std::vector<DeflectionLimit>>(v) ? "" : "must be a list of limits of deflection";
     }
     return {};
 }
@@ -58,7 +90,10 @@ std::string rangeOf(const Option& o)
     switch (o.kind) {
     case Option::Kind::Flag: return "true or false";
     case Option::Kind::Word: return listed(o.words, "");
-    case Option::Kind::Text: return "a name";
+    case Option::Kind::Text: return o.words.empty() ? "a name" : listed(o.words, "");
+    case Option::Kind::Words:
+        return o.places > 0 ? fmt::format("{} of: {}", o.places, listed(o.words, "")) : "any of: " + listed(o.words, "");
+    case Option::Kind::Limits: return "a list of limits";
     case Option::Kind::Number: break;
     }
     if (!o.numbers.empty()) return listed(o.numbers, " or ");

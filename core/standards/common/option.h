@@ -15,9 +15,14 @@
 
 namespace wr {
 
+// Of the sheet of a brief, in its order.
+enum class Topic { Checked, Strength, Stability, Holds, Lengths, Deflection, Slenderness, Loads, Standard };
+std::string_view topicTitle(Topic t); // "What is checked"; empty for Standard: the title of the family stands there
+
 struct Option
 {
-    enum class Kind { Flag, Number, Word, Text };
+    enum class Kind { Flag, Number, Word, Text, Words, Limits };
+    // Words: a list of some of the words, each once. Limits: of deflection, a list of DeflectionLimit.
     std::string_view key; // in the frame file; "safety.flexure.phi": inside objects
     Kind kind = Kind::Flag;
     std::string_view standing = ""; // what stands where nothing is stated, in words
@@ -32,6 +37,9 @@ struct Option
     std::vector<std::string_view> words = {};
     std::string_view needs = ""; // key without which it means nothing
     bool must = false;           // stands wherever the object it is in does
+    std::string_view title = ""; // in the sheet of a brief: "Loads act at"
+    Topic topic = Topic::Standard;
+    size_t places = 0; // of Words: so many, by their place, and one may stand twice; 0: any number
 };
 
 // Why a value cannot stand for an option ("must lie between 0 and 0.2"); empty: it can.
@@ -71,9 +79,14 @@ template <class M> void assign(M& into, const Option& o, const OptionValue& v)
             into = std::get<bool>(v);
     } else if constexpr (std::is_same_v<V, double>)
         into = std::get<double>(v);
-    else if constexpr (std::is_same_v<V, std::string>)
-        into = std::get<std::string>(v);
-    else {
+    else if constexpr (std::is_same_v<V, std::string> || std::is_same_v<V, std::vector<std::string>> ||
+                       std::is_same_v<V, std::vector<DeflectionLimit>>)
+        into = std::get<V>(v);
+    else if constexpr (std::is_same_v<V, std::vector<Hold>>) {
+        into.clear();
+        for (const std::string& word : std::get<std::vector<std::string>>(v))
+            if (const auto h = holdFromName(word)) into.push_back(*h);
+    } else {
         for (size_t k = 0; k < o.words.size(); ++k)
             if (o.words[k] == std::get<std::string>(v)) into = static_cast<V>(k);
     }
@@ -89,7 +102,12 @@ template <class M> std::optional<OptionValue> stated(const M& m, const M& base, 
             return x;
         } else if constexpr (std::is_enum_v<V>)
             return std::string(o.words.at(static_cast<size_t>(x)));
-        else
+        else if constexpr (std::is_same_v<V, std::vector<Hold>>) {
+            std::vector<std::string> words;
+            for (const Hold h : x)
+                words.emplace_back(holdName(h));
+            return words;
+        } else
             return x;
     };
     if constexpr (std::is_same_v<M, std::optional<typename ValueOf<M>::type>>)

@@ -13,6 +13,7 @@ std::vector<Standard> en1993Standards()
     Standard s;
     s.key = "en1993";
     s.title = "EN 1993-1-1:2005";
+    s.familyTitle = "EN 1993";
     s.family = en1993::kFamily;
     s.basis = "en1990";
     s.loading = {"en1990-6.10", "en1990-6.10ab"};

@@ -94,6 +94,7 @@ Standard standard()
     Standard s;
     s.key = "third-1";
     s.title = "Third 1";
+    s.familyTitle = "Third";
     s.family = "third";
     s.basis = "lrfd";
     s.loading = {"en1990-6.10"};
