@@ -73,8 +73,8 @@ QFont textFont(double pixels, bool strong)
 
 QColor Theme::briefHue(size_t place) const
 {
-    static const std::array<QColor, 12> hues{QColor("#8E3B53"), QColor("#C08A83"), QColor("#2F5283"), QColor("#93A05B"),
-                                             QColor("#6E7E9E"), QColor("#A69A7C"), QColor("#1F7A57"), QColor("#6B4A36"),
+    static const std::array<QColor, 12> hues{QColor("#8E3B53"), QColor("#B27068"), QColor("#2F5283"), QColor("#7D8B44"),
+                                             QColor("#65759A"), QColor("#908463"), QColor("#1F7A57"), QColor("#6B4A36"),
                                              QColor("#5B90C6"), QColor("#B5739D"), QColor("#5F6B3A"), QColor("#8A8F98")};
     return hues[place % hues.size()];
 }

@@ -53,7 +53,7 @@ Bench::Bench(Document& doc, BriefDesk& desk, QWidget* parent)
 
 void Bench::addPage(Stop s, QWidget* page)
 {
-    const bool ownScrolling = page == frame_; // its lists scroll themselves
+    const bool ownScrolling = page == frame_ || page == briefs_; // their lists scroll themselves
     page_[static_cast<size_t>(s)] = addWidget(!page ? promise(s) : ownScrolling ? page : scrolled(page));
 }
 

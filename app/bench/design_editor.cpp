@@ -40,8 +40,8 @@ QLabel* label(const QString& text, const char* name, QWidget* parent)
 } // namespace
 
 DesignEditor::DesignEditor(Document& doc, QWidget* parent)
-    : QWidget(parent), doc_(doc), section_(new QLineEdit(this)), group_(new QComboBox(this)), grade_(new QComboBox(this)),
-      browse_(new QToolButton(this)), trouble_(label("", "trouble", this))
+    : QWidget(parent), doc_(doc), section_(new QLineEdit(this)), brief_(new QComboBox(this)), group_(new QComboBox(this)),
+      grade_(new QComboBox(this)), browse_(new QToolButton(this)), trouble_(label("", "trouble", this))
 {
     auto* g = new QGridLayout(this);
     g->setContentsMargins(0, 4, 0, 4);
@@ -82,6 +82,7 @@ void DesignEditor::buildBelongings(QGridLayout& grid, int& row)
         g->addWidget(w, row++, 1, 1, 3);
         w->setAccessibleName(title);
     };
+    field("Brief", brief_);
     field("Group", group_);
     g->addWidget(new QLabel("Section", this), row, 0);
     auto* both = new QHBoxLayout;
@@ -121,6 +122,9 @@ void DesignEditor::connectChoices()
     connect(group_, &QComboBox::activated, this, [this](int i) {
         if (!filling_) say(doc_.run(SetGroup{doc_.pickedRefs(), group_->itemText(i).toStdString()}));
     });
+    connect(brief_, &QComboBox::activated, this, [this](int i) {
+        if (!filling_) say(doc_.run(GiveBrief{doc_.pickedRefs(), brief_->itemData(i).toString().toStdString()}));
+    });
     connect(grade_, &QComboBox::activated, this, [this](int i) {
         if (!filling_) say(doc_.run(SetGrade{doc_.pickedRefs(), grade_->itemText(i).toStdString()}));
     });
@@ -138,6 +142,7 @@ void DesignEditor::refresh()
     if (!doc_.hasFrame() || doc_.pick().empty()) return;
     filling_ = true;
     refreshLengths();
+    refreshBrief();
     refreshGroup();
     refreshSectionAndGrade();
     filling_ = false;
@@ -159,6 +164,17 @@ void DesignEditor::refreshLengths()
             longest && byHand ? " by hand" : "");
     }
     lengths_->setText(QString("Longest, %1: %2.").arg(str(u.length), out.join(", ")));
+}
+
+void DesignEditor::refreshBrief()
+{
+    brief_->clear();
+    brief_->addItem("none: what stands by itself", QString());
+    for (const Brief& b : doc_.frame().design.briefs.list())
+        brief_->addItem(str(b.id), str(b.id));
+    const auto brief = common(doc_.pick(), [&](size_t i) { return doc_.model().members()[i].brief; });
+    brief_->setCurrentIndex(brief ? std::max(0, brief_->findData(str(*brief))) : -1);
+    brief_->setPlaceholderText("several");
 }
 
 void DesignEditor::refreshGroup()

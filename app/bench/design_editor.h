@@ -26,6 +26,7 @@ public:
     QString lengths() const { return lengths_->text(); }
     QToolButton& toRestraint() { return *toRestraint_; }
     QLineEdit& section() { return *section_; }
+    QComboBox& brief() { return *brief_; }
     QComboBox& group() { return *group_; }
     QComboBox& grade() { return *grade_; }
     QToolButton& browse() { return *browse_; }
@@ -40,6 +41,7 @@ private:
     void buildBelongings(QGridLayout& grid, int& row);
     void connectChoices();
     void refreshLengths();
+    void refreshBrief();
     void refreshGroup();
     void refreshSectionAndGrade();
     void say(const QString& words);
@@ -47,7 +49,7 @@ private:
     QLabel* lengths_;
     QToolButton* toRestraint_;
     QLineEdit* section_;
-    QComboBox *group_, *grade_;
+    QComboBox *brief_, *group_, *grade_;
     QToolButton* browse_;
     QLabel* trouble_;
     std::string gradesOf_; // standard whose order the list of grades has

@@ -49,17 +49,22 @@ QLabel* quiet(QWidget* parent)
 
 BriefsBench::BriefsBench(Document& doc, BriefDesk& desk, QWidget* parent)
     : QWidget(parent), doc_(doc), desk_(desk), mark_(new QLabel(this)), count_(quiet(this)), about_(quiet(this)),
-      trouble_(new QLabel(this)), empty_(quiet(this)), heads_(quiet(this)), name_(new QLineEdit(this)), from_(new QLineEdit),
-      differing_(new QToolButton(this)), new_(new QToolButton(this)), menu_(new QMenu(this)),
-      sheet_(new SheetView(doc, desk, this)), give_(button("Give to the picked", "primary", this)),
+      trouble_(new QLabel(this)), empty_(quiet(this)), name_(new QLineEdit(this)), from_(new QLineEdit),
+      differing_(new QToolButton(this)), new_(new QToolButton(this)), menu_(new QMenu(this)), area_(new QScrollArea(this)),
+      sheet_(new SheetView(doc, desk)), give_(button("Give to the picked", "primary", this)),
       takeOver_(button("Take over", "link", this)), drop_(button("Delete this brief", "link", this)),
       dropNow_(button("Delete", "plain", this)), heir_(new QComboBox)
 {
     auto* all = new QVBoxLayout(this);
-    all->setContentsMargins(0, 10, 0, 10);
+    all->setContentsMargins(1, 10, 0, 10);
     all->setSpacing(4);
     all->addLayout(buildHead());
-    all->addWidget(sheet_);
+    area_->setWidget(sheet_);
+    area_->setWidgetResizable(true);
+    area_->setFrameShape(QFrame::NoFrame);
+    area_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    area_->setFocusPolicy(Qt::NoFocus);
+    all->addWidget(area_, 1);
     trouble_->setObjectName("trouble");
     trouble_->setWordWrap(true);
     trouble_->setContentsMargins(14, 0, 14, 0);
@@ -67,8 +72,10 @@ BriefsBench::BriefsBench(Document& doc, BriefDesk& desk, QWidget* parent)
     all->addLayout(buildGive());
     all->addWidget(buildTakeOver());
     all->addWidget(buildDrop());
-    all->addStretch();
     connect(sheet_, &SheetView::trouble, this, &BriefsBench::say);
+    connect(sheet_, &SheetView::opened, this, [this](const QRectF& line) {
+        area_->ensureVisible(10, static_cast<int>(line.center().y()), 10, static_cast<int>(line.height()));
+    });
     connect(&desk_, &BriefDesk::chosen, this, [this] {
         if (isVisible()) refresh();
     });
@@ -99,9 +106,6 @@ QLayout* BriefsBench::buildHead()
     differing_->setAccessibleName("Only the lines that differ");
     second->addWidget(differing_, 0, Qt::AlignTop);
     head->addLayout(second);
-    heads_->setText("<table width='100%'><tr><td width='44%'></td><td width='27%'>here</td><td>default</td>"
-                    "<td align='right'>clause</td></tr></table>");
-    head->addWidget(heads_);
     head->addWidget(empty_);
     connect(name_, &QLineEdit::editingFinished, this, [this] {
         if (!name_->isModified()) return;
@@ -236,8 +240,7 @@ void BriefsBench::refresh()
 {
     if (!doc_.hasFrame()) return;
     const Brief* b = desk_.current();
-    for (QWidget* w :
-         std::initializer_list<QWidget*>{mark_, name_, count_, about_, differing_, heads_, sheet_, give_, dropBox_})
+    for (QWidget* w : std::initializer_list<QWidget*>{mark_, name_, count_, about_, differing_, area_, give_, dropBox_})
         w->setVisible(b != nullptr);
     empty_->setVisible(b == nullptr);
     trouble_->setVisible(!trouble_->text().isEmpty());

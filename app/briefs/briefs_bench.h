@@ -8,6 +8,7 @@
 #include <QLineEdit>
 #include <QMenu>
 #include <QPushButton>
+#include <QScrollArea>
 #include <QToolButton>
 #include <QWidget>
 #include <array>
@@ -30,7 +31,7 @@ public:
     QPushButton& give() { return *give_; }
     QToolButton& more() { return *new_; }
     QMenu& newMenu() { return *menu_; }
-    QToolButton& differing() { return *differing_; }
+    QToolButton& onlyDiffering() { return *differing_; }
     QLineEdit& from() { return *from_; }
     QPushButton& takeOver() { return *takeOver_; }
     QCheckBox& tick(size_t k) { return *ticks_[k]; } // brief, holds, lengths, group
@@ -53,10 +54,11 @@ private:
     void runTakeOver();
     Document& doc_;
     BriefDesk& desk_;
-    QLabel *mark_, *count_, *about_, *trouble_, *empty_, *heads_;
+    QLabel *mark_, *count_, *about_, *trouble_, *empty_;
     QLineEdit *name_, *from_;
     QToolButton *differing_, *new_;
     QMenu* menu_;
+    QScrollArea* area_;
     SheetView* sheet_;
     QPushButton *give_, *takeOver_, *drop_, *dropNow_;
     std::array<QCheckBox*, 4> ticks_{};

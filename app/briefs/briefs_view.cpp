@@ -1,6 +1,7 @@
 #include "app/briefs/briefs_view.h"
 
 #include "app/briefs/brief_desk.h"
+#include "app/briefs/groups_bar.h"
 #include "app/frame/table_model.h"
 #include "app/shell/document.h"
 #include "app/shell/quiet_table.h"
@@ -19,7 +20,7 @@ namespace wr {
 BriefsView::BriefsView(Document& doc, BriefDesk& desk, QWidget* parent)
     : QWidget(parent), doc_(doc), desk_(desk), model_(new TableModel(this)), tabs_(new QButtonGroup(this)),
       words_(new QLabel(this)), first_(new QLabel(this)), and_(new QLabel("and", this)), other_(new QComboBox(this)),
-      table_(new QTableView(this))
+      groups_(new GroupsBar(doc, this)), table_(new QTableView(this))
 {
     makeQuiet(*table_, "Briefs compared, members, groups");
     table_->setSelectionMode(QAbstractItemView::ExtendedSelection);
@@ -51,9 +52,14 @@ BriefsView::BriefsView(Document& doc, BriefDesk& desk, QWidget* parent)
         l->setObjectName("quiet");
     head->addWidget(words_);
     all->addLayout(head);
+    groups_->hide();
+    all->addWidget(groups_);
     all->addWidget(table_);
     connect(tabs_, &QButtonGroup::idClicked, this, [this](int k) { setPage(static_cast<Page>(k)); });
     connect(other_, &QComboBox::activated, this, &BriefsView::refresh);
+    connect(groups_, &GroupsBar::changed, this, [this] {
+        if (isVisible()) refresh();
+    });
     connect(&desk_, &BriefDesk::chosen, this, [this] {
         stale_ = true;
         if (isVisible()) refresh();
@@ -96,18 +102,22 @@ void BriefsView::refresh()
     const bool comparing = page_ == Compare;
     for (QWidget* w : std::initializer_list<QWidget*>{first_, and_, other_})
         w->setVisible(comparing && desk_.current());
+    groups_->setVisible(page_ == Groups);
     if (comparing) {
         fillOthers();
         const Brief* b = desk_.current();
-        Brief other;
-        other.id = "by itself";
+        Brief other; // without a name: what stands by itself
         for (const Brief& o : f.design.briefs.list())
             if (str(o.id) == other_->currentText()) other = o;
         const auto families = familiesInUse(f.design);
         model_->set(b ? briefComparisonTable(*b, other, families, f.units) : Table{});
         first_->setText(b ? str(b->id) : QString());
-        words_->setText(b ? QString("%1 lines differ").arg(model_->table().rows.size())
+        const size_t n = model_->table().rows.size();
+        words_->setText(b ? n == 1 ? QString("1 line differs") : QString("%1 lines differ").arg(n)
                           : QString("no brief yet: New, at the right, offers some to begin with"));
+    } else if (page_ == Groups && !groups_->proposals().empty()) {
+        model_->set(alikeTable(f, doc_.model().members(), groups_->proposals()));
+        words_->setText(QString("%1 groups proposed").arg(groups_->proposals().size()));
     } else {
         model_->set(page_ == Members ? memberBriefTable(f, doc_.model().members()) : groupTable(f, doc_.model().members()));
         const size_t n = model_->table().rows.size();
@@ -130,6 +140,8 @@ std::vector<size_t> BriefsView::membersOf(int row) const
     if (r.element < 0) return {};
     const auto first = static_cast<size_t>(doc_.model().formed().ofElement(r.element));
     if (page_ == Members) return {first};
+    for (const Alike& a : groups_->proposals())
+        if (a.members.front() == first) return a.members;
     std::vector<size_t> out;
     const auto& members = doc_.model().members();
     for (size_t i = 0; i < members.size(); ++i)

@@ -10,6 +10,7 @@
 namespace wr {
 
 class BriefDesk;
+class GroupsBar;
 class Document;
 class TableModel;
 
@@ -24,6 +25,7 @@ public:
     QTableView& table() { return *table_; }
     QAbstractButton& tab(Page p) { return *tabs_->button(p); }
     QComboBox& other() { return *other_; }
+    GroupsBar& groups() { return *groups_; }
     QString words() const { return words_->text(); }
 
 private:
@@ -38,6 +40,7 @@ private:
     QButtonGroup* tabs_;
     QLabel *words_, *first_, *and_;
     QComboBox* other_;
+    GroupsBar* groups_;
     QTableView* table_;
     Page page_ = Compare;
     bool stale_ = true, syncing_ = false;

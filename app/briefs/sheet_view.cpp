@@ -17,7 +17,7 @@ namespace wr {
 
 namespace {
 
-constexpr double kHead = 22, kLine = 17.5, kTrial = 60, kLeft = 14;
+constexpr double kTop = 16, kHead = 22, kLine = 17.5, kTrial = 60, kLeft = 14;
 
 bool chosenFrom(const Option& o)
 {
@@ -72,7 +72,7 @@ void SheetView::rebuild()
 void SheetView::place()
 {
     rows_.clear();
-    double y = 0;
+    double y = kTop;
     std::string heading;
     for (size_t k = 0; k < lines_.size(); ++k) {
         const SheetLine& l = lines_[k];
@@ -147,6 +147,7 @@ void SheetView::open(const std::string& key)
         choice_->show();
         place();
         choice_->setFocus();
+        Q_EMIT opened(lineRect(key));
     } else {
         field_->setText(l.differs ? was_ : QString());
         field_->setPlaceholderText(str(l.standing));
@@ -154,6 +155,7 @@ void SheetView::open(const std::string& key)
         field_->show();
         place();
         field_->setFocus();
+        Q_EMIT opened(lineRect(key));
     }
 }
 
@@ -207,6 +209,10 @@ void SheetView::drawTrial(QPainter& p, const Row& r) const
     p.setFont(textFont(11.5, !fault));
     QString say = effectWords();
     if (say.isEmpty()) say = desk_.trying() && doc_.jobs().running("effect") ? "…" : "nothing changes yet";
+    if (fault) {
+        p.drawText(words | keys, Qt::AlignTop | Qt::AlignLeft | Qt::TextWordWrap, say);
+        return;
+    }
     p.drawText(words, Qt::AlignVCenter | Qt::AlignLeft, QFontMetricsF(p.font()).elidedText(say, Qt::ElideRight, words.width()));
     p.setPen(t.ink2);
     p.setFont(textFont(11));
@@ -249,6 +255,11 @@ void SheetView::paintEvent(QPaintEvent*)
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     p.fillRect(rect(), t.panel);
+    p.setFont(textFont(10.5));
+    p.setPen(t.ink3);
+    p.drawText(QPointF(0.44 * width(), 11), "here");
+    p.drawText(QPointF(0.71 * width(), 11), "default");
+    p.drawText(QRectF(0, 0, width() - 14, 15), Qt::AlignRight | Qt::AlignVCenter, "clause");
     for (size_t k = 0; k < rows_.size(); ++k) {
         const Row& r = rows_[k];
         if (r.line < 0) {

@@ -33,6 +33,7 @@ public:
 
 Q_SIGNALS:
     void trouble(const QString& words);
+    void opened(const QRectF& line); // to be brought into sight
 
 protected:
     void paintEvent(QPaintEvent*) override;

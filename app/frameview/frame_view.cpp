@@ -298,9 +298,8 @@ void FrameView::uploadStyles()
         if (byBrief) {
             const std::string& brief = doc_.model().members()[i].brief;
             const auto hue = hues.find(brief);
-            c = hue == hues.end() ? t.unchecked : hue->second;
-            width = desk_ && !brief.empty() && brief == desk_->currentId() ? 4.2 : 1.8;
-            dotted = hue == hues.end();
+            c = hue == hues.end() ? t.ink3.lighter(125) : hue->second;
+            width = hue == hues.end() ? 1.2 : desk_ && brief == desk_->currentId() ? 3.6 : 1.8;
         }
         if (stop_ == Stop::Members && i % 2) c = t.chain;
         if (byUse) {

@@ -91,8 +91,8 @@ private:
 
 Ledger::Ledger(Document& doc, QWidget* parent)
     : QWidget(parent), doc_(doc), model_(new LedgerModel(doc, this)), proxy_(new PickProxy(*model_, this)),
-      table_(new QTableView(this)), count_(new QLabel(this)), filter_(new PickField(doc, this)), keep_(new QToolButton(this)),
-      name_(new QLineEdit(this))
+      table_(new QTableView(this)), count_(new QLabel(this)), filter_(new PickField(doc, this)), fault_(new QLabel(this)),
+      keep_(new QToolButton(this)), name_(new QLineEdit(this))
 {
     setObjectName("ledger");
     buildTable();
@@ -100,6 +100,12 @@ Ledger::Ledger(Document& doc, QWidget* parent)
     all->setContentsMargins(0, 0, 0, 0);
     all->setSpacing(0);
     all->addLayout(buildBar());
+    fault_->setObjectName("trouble");
+    fault_->setAlignment(Qt::AlignRight);
+    fault_->setContentsMargins(12, 0, 14, 3);
+    fault_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    fault_->hide();
+    all->addWidget(fault_);
     all->addWidget(table_);
     connectAll();
     updateCount();
@@ -242,7 +248,8 @@ void Ledger::setExpression(const QString& expression)
 
 QString Ledger::trouble() const
 {
-    return filter_->fault() ? str(filter_->fault()->sentence()) : QString();
+    if (filter_->fault()) return str(filter_->fault()->sentence());
+    return proxy_->rowCount() == 0 ? filter_->hint() : QString(); // no row has these words: perhaps they were meant otherwise
 }
 
 void Ledger::filterRows()
@@ -296,10 +303,15 @@ QString Ledger::shownWords() const
 void Ledger::updateCount()
 {
     const QString wrong = trouble();
-    count_->setObjectName(wrong.isEmpty() ? "quiet" : "trouble");
-    count_->style()->polish(count_);
-    count_->setText(wrong.isEmpty() ? shownWords() : wrong);
-    count_->setToolTip(wrong);
+    fault_->setVisible(!wrong.isEmpty());
+    // What is only not finished yet is no mistake.
+    const bool unfinished = filter_->fault() && filter_->unfinished();
+    fault_->setObjectName(unfinished ? "quiet" : "trouble");
+    fault_->style()->unpolish(fault_);
+    fault_->style()->polish(fault_);
+    fault_->setText(wrong);
+    fault_->setToolTip(wrong);
+    count_->setText(shownWords());
 }
 
 void Ledger::pickFromTable()

@@ -50,6 +50,7 @@ private:
     QTableView* table_;
     QLabel* count_;
     PickField* filter_;
+    QLabel* fault_;
     QToolButton* keep_; // the expression under a name
     QLineEdit* name_;
     std::array<QToolButton*, 3> tabs_{};

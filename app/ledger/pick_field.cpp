@@ -1,6 +1,7 @@
 #include "app/ledger/pick_field.h"
 
 #include "app/shell/document.h"
+#include "app/shell/style.h"
 #include "app/shell/text.h"
 #include "core/picks/pick_completion.h"
 #include "render/theme.h"
@@ -44,6 +45,7 @@ PickField::PickField(Document& doc, QWidget* parent)
     completer_->setCompletionMode(QCompleter::UnfilteredPopupCompletion);
     completer_->setWidget(this);
     completer_->setMaxVisibleItems(9);
+    completer_->popup()->setStyleSheet(programStyle());
     connect(completer_, qOverload<const QString&>(&QCompleter::activated), this, &PickField::insert);
     connect(this, &QLineEdit::textChanged, this, &PickField::readText);
     connect(this, &QLineEdit::textEdited, this, &PickField::offer);
@@ -53,12 +55,15 @@ void PickField::readText()
 {
     pick_.reset();
     fault_.reset();
+    hint_.clear();
     const std::string text = this->text().trimmed().isEmpty() ? std::string() : this->text().toStdString();
     if (!text.empty()) {
         auto p = parsePick(text, doc_.units());
         if (p)
             pick_ = *std::move(p);
-        else if (!plain(this->text()) || !p.error().nearest.empty())
+        else if (plain(this->text()))
+            hint_ = str(p.error().sentence());
+        else
             fault_ = std::move(p.error());
     }
     setToolTip(fault_ ? str(fault_->sentence()) : QString());
@@ -83,6 +88,11 @@ void PickField::offer()
     completer_->complete(QRect(0, height() - 1, std::max(170, width() * 2 / 3), 1));
 }
 
+bool PickField::unfinished() const
+{
+    return fault_ && hasFocus() && static_cast<qsizetype>(fault_->at) >= text().trimmed().toUtf8().size();
+}
+
 QStringList PickField::offered() const
 {
     return list_->stringList();
@@ -95,6 +105,15 @@ void PickField::insert(const QString& word)
     setText(begin + rest);
     setCursorPosition(static_cast<int>(begin.size()));
     completer_->popup()->hide();
+}
+
+bool PickField::event(QEvent* e)
+{
+    if (e->type() == QEvent::KeyPress && static_cast<QKeyEvent*>(e)->key() == Qt::Key_Tab && completer_->popup()->isVisible()) {
+        keyPressEvent(static_cast<QKeyEvent*>(e));
+        return true;
+    }
+    return QLineEdit::event(e);
 }
 
 void PickField::keyPressEvent(QKeyEvent* e)
@@ -123,7 +142,7 @@ void PickField::keyPressEvent(QKeyEvent* e)
 void PickField::paintEvent(QPaintEvent* e)
 {
     QLineEdit::paintEvent(e);
-    if (!fault_) return;
+    if (!fault_ || unfinished()) return;
     const qsizetype at = charactersIn(text(), fault_->at),
                     length = std::max<qsizetype>(1, charactersIn(text(), fault_->at + fault_->length) - at);
     const QFontMetricsF fm(font());

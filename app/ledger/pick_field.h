@@ -22,6 +22,8 @@ public:
     // What stands in the field: an expression, else words to look for; neither where it is wrong.
     const std::optional<Pick>& pick() const { return pick_; }
     const std::optional<PickFault>& fault() const { return fault_; }
+    const QString& hint() const { return hint_; } // of words to look for: why they are no expression
+    bool unfinished() const;                      // wrong only in that it ends too early, and still being typed
     QString words() const { return pick_ || fault_ ? QString() : text().trimmed(); }
     QStringList offered() const; // completions, for tests
 
@@ -31,6 +33,7 @@ Q_SIGNALS:
     void left();    // Escape
 
 protected:
+    bool event(QEvent* e) override; // Tab would leave the field before it is a key
     void keyPressEvent(QKeyEvent* e) override;
     void paintEvent(QPaintEvent* e) override;
 
@@ -43,6 +46,7 @@ private:
     QStringListModel* list_;
     std::optional<Pick> pick_;
     std::optional<PickFault> fault_;
+    QString hint_;
     qsizetype from_ = 0; // characters: what a completion replaces begins there
 };
 

@@ -20,6 +20,7 @@
 #include "app/shell/document.h"
 #include "app/shell/opengl.h"
 #include "app/shell/start_view.h"
+#include "app/shell/style.h"
 #include "app/size/candidate_view.h"
 #include "app/tray/tray.h"
 #include "render/theme.h"

@@ -116,7 +116,4 @@ private:
     QString progress_;
 };
 
-// The style sheet of the whole program, from the theme.
-QString programStyle();
-
 } // namespace wr

@@ -1,4 +1,4 @@
-#include "app/shell/main_window.h"
+#include "app/shell/style.h"
 #include "render/theme.h"
 
 #include <QColor>
@@ -23,6 +23,7 @@ QString programStyle()
         QLabel#head { font-weight: 600; color: @ink2; padding-top: 6px; } QLabel#quiet { color: @ink2; font-size: 11.5px; }
         QLabel#title { font-size: 15px; font-weight: 600; } QLabel#big { font-size: 21px; font-weight: 600; }
         QLabel#trouble { color: @red; } QLabel#warning { color: #7A5A10; background: @ochreTint; border: 1px solid #E6D3A0; border-radius: 5px; padding: 6px; }
+        QListView { background: @panel; border: 1px solid @hair; outline: 0; } QListView::item { padding: 2px 6px; } QListView::item:selected { background: @tint; color: @ink; }
         QTableView, QTableWidget, QListWidget { background: @panel; border: none; selection-background-color: @tint; selection-color: @ink; alternate-background-color: @panel; outline: 0; }
         QTableView::item { padding-left: 6px; border: none; } QTableView::item:selected, QListWidget::item:selected { background: @tint; color: @ink; }
         QListWidget::item { padding: 5px 2px; border-bottom: 1px solid #EFEBE2; }
@@ -38,6 +39,7 @@ QString programStyle()
         QPushButton#link { border: none; color: @violet; padding: 2px 0; text-align: left; background: transparent; } QPushButton#link:hover { text-decoration: underline; } QPushButton#link:focus { text-decoration: underline; } QPushButton#link:disabled { background: transparent; border: none; color: @ink3; }
         QLineEdit, QComboBox { background: #FFFFFF; border: 1px solid @hair; border-radius: 4px; padding: 2px 5px; min-height: 18px; selection-background-color: @violet; selection-color: #FFFFFF; }
         QLineEdit:focus, QComboBox:focus { border-color: @violet; }
+        QLineEdit#briefName { font-size: 15px; font-weight: 600; background: transparent; border-color: transparent; padding: 1px 2px; } QLineEdit#briefName:hover, QLineEdit#briefName:focus { border-color: @hair; background: #FFFFFF; }
         QComboBox::drop-down { border: none; width: 16px; } QComboBox::down-arrow { width: 0; height: 0; border-left: 4px solid @panel; border-right: 4px solid @panel; border-top: 5px solid @ink2; }
         QComboBox QAbstractItemView { background: @panel; border: 1px solid @hair; selection-background-color: @tint; selection-color: @ink; }
         QSlider::groove:horizontal { height: 3px; background: @hair; border-radius: 1px; } QSlider::sub-page:horizontal { background: @hair; }

@@ -146,14 +146,14 @@ void Tray::drawRow(QPainter& p, const Row& r, const QRectF& line) const
         const bool none = r.key.empty();
         if (!none) drawBriefMark(p, QRectF(line.left(), line.top(), 16, 16), briefMark(doc_.frame(), r.key), true);
         if (none) p.setPen(t.ink3);
-        name(24, 64, r.key == desk_.currentId() && !none);
+        name(24, none ? 28 : 64, r.key == desk_.currentId() && !none);
+        if (none) return count();
         const double share = doc_.model().members().empty()
                                  ? 0
                                  : static_cast<double>(r.members.size()) / static_cast<double>(doc_.model().members().size());
         const QRectF bar(line.right() - 62, line.center().y() - 1, 34, 2.6);
         p.fillRect(bar, t.track);
-        p.fillRect(QRectF(bar.left(), bar.top(), bar.width() * share, bar.height()),
-                   none ? t.ink3 : briefMark(doc_.frame(), r.key).hue);
+        p.fillRect(QRectF(bar.left(), bar.top(), bar.width() * share, bar.height()), briefMark(doc_.frame(), r.key).hue);
         count();
     } else if (r.kind == Row::Kind::Group && briefs) {
         // The letter of the brief that all of a group have.
@@ -260,6 +260,14 @@ void Tray::contextMenuEvent(QContextMenuEvent* e)
         QMenu menu;
         menu.addAction("Pick these", this, [this, r] { doc_.setPick({r.members.begin(), r.members.end()}); });
         if (r.saved) menu.addAction("Forget this pick", this, [this, r] { forget(r); });
+        if (r.kind == Row::Kind::Group && !r.key.empty())
+            menu.addAction("Dissolve this group", this, [this, r] { doc_.run(RenameGroup{r.key, ""}); });
+        if (r.kind == Row::Kind::Group && !r.members.empty()) {
+            const bool out = !doc_.model().members()[r.members.front()].exclude;
+            menu.addAction(out ? "Leave out of design" : "Take into design again", this, [this, r, out] {
+                doc_.run(SetExclude{doc_.refs({r.members.begin(), r.members.end()}), out});
+            });
+        }
         menu.exec(e->globalPos());
         return;
     }

@@ -32,9 +32,18 @@ Table briefComparisonTable(const Brief& a, const Brief& b, std::span<const std::
 {
     Table t;
     t.title = a.id + " and " + b.id;
-    t.columns = {{"Topic", ""}, {"Line", ""}, {a.id, ""}, {b.id, ""}, {"By itself", ""}, {"Clause", ""}};
-    for (const ComparedLine& l : comparedSheets(a, b, families, u))
-        t.rows.push_back({{l.a.heading, std::string(l.a.option->title), l.a.here, l.b.here, l.a.standing, clauseOf(l.a)}});
+    const bool two = !b.id.empty();
+    t.columns = {{"Topic", ""}, {"Line", ""}, {a.id, ""}};
+    if (two) t.columns.push_back({b.id, ""});
+    t.columns.push_back({"By itself", ""});
+    t.columns.push_back({"Clause", ""});
+    for (const ComparedLine& l : comparedSheets(a, b, families, u)) {
+        Table::Row row{{l.a.heading, std::string(l.a.option->title), l.a.here}};
+        if (two) row.cells.emplace_back(l.b.here);
+        row.cells.emplace_back(l.a.standing);
+        row.cells.emplace_back(clauseOf(l.a));
+        t.rows.push_back(std::move(row));
+    }
     return t;
 }
 
@@ -96,6 +105,33 @@ Table groupTable(const Frame& f, const SharedList<Member>& members)
                            s.sections.size() > 1 ? "mixed: " + sections : sections, f.units.show(Quantity::Length, s.length),
                            f.units.show(Quantity::Mass, s.mass)},
                           s.element});
+    }
+    return t;
+}
+
+Table alikeTable(const Frame& f, const SharedList<Member>& members, std::span<const Alike> groups)
+{
+    Table t;
+    t.title = "Members that are alike";
+    t.columns = {{"Group", ""},
+                 {"Members", "", 0},
+                 {"Now", ""},
+                 {"To share", ""},
+                 {"Alone", f.units.mass, 0},
+                 {"Shared", f.units.mass, 0},
+                 {"Costs", f.units.mass, 0}};
+    for (const Alike& a : groups) {
+        std::set<std::string> sections;
+        for (const size_t m : a.members)
+            sections.insert(sectionName(f, members[m]));
+        Table::Row row{{a.name, static_cast<double>(a.members.size()), listed(sections), a.costed ? a.section : "none known"},
+                       members[a.members.front()].pieces.front().element};
+        for (const double mass : {a.alone, a.shared, a.shared - a.alone})
+            if (a.costed)
+                row.cells.emplace_back(f.units.show(Quantity::Mass, mass));
+            else
+                row.cells.emplace_back(std::string("–"));
+        t.rows.push_back(std::move(row));
     }
     return t;
 }

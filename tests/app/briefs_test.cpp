@@ -1,0 +1,419 @@
+// The stop Briefs, picks over the ledger and in the tray, groups: in the real window.
+#include "app/briefs/brief_desk.h"
+#include "app/briefs/briefs_bench.h"
+#include "app/briefs/briefs_view.h"
+#include "app/briefs/groups_bar.h"
+#include "app/briefs/sheet_view.h"
+#include "app/frame/table_model.h"
+#include "app/ledger/pick_field.h"
+#include "app/line/line_view.h"
+#include "tests/app/window.h"
+
+#include <QMenu>
+
+using namespace wr;
+using test::kHill;
+using test::waitFor;
+using test::Window;
+
+namespace {
+
+constexpr const char* kLane = ":/demo/sedge-lane.frame.json";
+
+struct Briefs
+{
+    explicit Briefs(Window& win)
+        : w(win), bench(win.window.bench().briefs()), sheet(bench.sheet()), desk(win.window.briefDesk())
+    {
+        w.window.ride(Stop::Briefs);
+        w.settle();
+    }
+    // Opens a line by a click where it stands, types over it.
+    void type(const std::string& key, const QString& text)
+    {
+        QTest::mouseClick(&sheet, Qt::LeftButton, Qt::NoModifier, sheet.lineRect(key).center().toPoint());
+        REQUIRE(sheet.isOpen());
+        REQUIRE(sheet.field().isVisible());
+        sheet.field().selectAll();
+        QTest::keyClicks(&sheet.field(), text);
+        w.settle();
+    }
+    void take(bool yes = true)
+    {
+        QTest::keyClick(&sheet.field(), yes ? Qt::Key_Return : Qt::Key_Escape);
+        w.settle();
+    }
+    const SheetLine& line(const std::string& key) const
+    {
+        for (const SheetLine& l : sheet.lines())
+            if (l.key == key) return l;
+        FAIL(key);
+        return sheet.lines().front();
+    }
+    Window& w;
+    BriefsBench& bench;
+    SheetView& sheet;
+    BriefDesk& desk;
+};
+
+const Tray::Row& trayRow(Window& w, const QString& name, Tray::Row::Kind kind)
+{
+    for (const Tray::Row& r : w.window.tray().rows())
+        if (r.name == name && r.kind == kind) return r;
+    FAIL(name.toStdString());
+    return w.window.tray().rows().front();
+}
+void click(Window& w, const Tray::Row& r)
+{
+    QTest::mouseClick(&w.window.tray(), Qt::LeftButton, Qt::NoModifier, r.area.center().toPoint());
+    w.settle();
+}
+double utilisation(Window& w, size_t member)
+{
+    return w.doc().report().results[member].utilisation;
+}
+
+} // namespace
+
+TEST_CASE("briefs: one is made, given to twenty members, its effect is seen before it is taken, and all is undone",
+          "[app][briefs]")
+{
+    Window w(kLane);
+    Briefs b(w);
+    const auto undone = w.doc().frame().design;
+    // A ready one to begin with.
+    QAction* purlin = nullptr;
+    for (QAction* a : b.bench.newMenu().actions())
+        if (a->text() == "Rail") purlin = a;
+    REQUIRE(purlin);
+    CHECK(purlin->toolTip().contains("L/150"));
+    purlin->trigger();
+    w.settle();
+    CHECK(b.desk.currentId() == "Rail");
+    CHECK(b.bench.name().text() == "Rail");
+    CHECK(b.line("deflection.limits").here == "L/150 total");
+    CHECK(b.line("deflection.limits").differs);
+    CHECK_FALSE(b.line("loadHeight").differs);
+    // Given to twenty side rails.
+    std::set<size_t> twenty;
+    for (size_t i = 0; i < w.doc().model().members().size() && twenty.size() < 20; ++i)
+        if (w.doc().model().members()[i].group == "Side rails") twenty.insert(i);
+    REQUIRE(twenty.size() == 20);
+    w.doc().setPick(twenty);
+    w.paint();
+    CHECK(b.bench.give().text() == "Give to the picked 20");
+    w.click(b.bench.give());
+    w.settle();
+    CHECK(b.desk.membersOf("Rail") == 20);
+    const size_t first = *twenty.begin();
+    const auto deflection = [&] {
+        for (const CheckOutcome& o : w.doc().report().results[first].outcomes)
+            if (w.doc().model().standardOf(first).kindOf(o) == CheckKind::Deflection) return o.ratio;
+        return -1.0;
+    };
+    const double before = deflection(), all = utilisation(w, first);
+    REQUIRE(before > 0);
+    // Tried: the line says what would come, nothing has changed yet.
+    b.type("deflection.limits", "L/15000 total");
+    CHECK(b.sheet.effectWords().startsWith("20 members: top "));
+    CHECK(b.sheet.effectWords().contains("come over"));
+    CHECK(deflection() == before);
+    const Effect effect = *b.desk.effect();
+    CHECK(effect.members == 20);
+    b.take(false);
+    CHECK_FALSE(b.sheet.isOpen());
+    CHECK(deflection() == before);
+    CHECK(b.line("deflection.limits").here == "L/150 total");
+    // Taken: a hundred times the ratio, as the effect said.
+    b.type("deflection.limits", "L/15000 total");
+    b.take();
+    CHECK(b.line("deflection.limits").here == "L/15000 total");
+    CHECK(deflection() == Approx(100 * before));
+    CHECK(w.doc().report().results[first].status == Status::Over);
+    double top = 0;
+    for (const size_t i : twenty)
+        top = std::max(top, utilisation(w, i));
+    CHECK(effect.after == Approx(top));
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    w.settle();
+    CHECK(utilisation(w, first) == all);
+    for (int k = 0; k < 2; ++k) {
+        w.doc().undo();
+        w.settle();
+    }
+    CHECK(w.doc().frame().design == undone);
+    CHECK_FALSE(w.doc().canUndo());
+}
+
+TEST_CASE("briefs: a line that cannot stand says why and cannot be taken; choices are chosen; a line goes back",
+          "[app][briefs]")
+{
+    Window w(kLane);
+    Briefs b(w);
+    click(w, trayRow(w, "Runway", Tray::Row::Kind::Brief));
+    REQUIRE(b.desk.currentId() == "Runway");
+    const Brief before = *b.desk.current();
+    b.type("netAreaRatio", "1.4");
+    CHECK(b.sheet.effectWords().contains("at most 1"));
+    b.take();
+    CHECK(b.sheet.isOpen());
+    CHECK(*b.desk.current() == before);
+    b.take(false);
+    // A choice.
+    QTest::mouseClick(&b.sheet, Qt::LeftButton, Qt::NoModifier, b.sheet.lineRect("loadHeight").center().toPoint());
+    REQUIRE(b.sheet.choice().isVisible());
+    CHECK(b.sheet.choice().currentText() == "top");
+    QTest::keyClick(&b.sheet.choice(), Qt::Key_Down);
+    w.settle();
+    CHECK(b.sheet.choice().currentText() == "centroid");
+    CHECK(b.sheet.effectWords().startsWith("12 members"));
+    QTest::keyClick(&b.sheet.choice(), Qt::Key_Return);
+    w.settle();
+    CHECK_FALSE(b.line("loadHeight").differs);
+    CHECK(b.desk.current()->loadHeight == LoadHeight::Centroid);
+    // By keys alone: down to a line, Return opens it.
+    b.sheet.setFocus();
+    for (int k = 0; k < 3; ++k)
+        QTest::keyClick(&b.sheet, Qt::Key_Down);
+    QTest::keyClick(&b.sheet, Qt::Key_Return);
+    CHECK(b.sheet.isOpen());
+    b.take(false);
+    // Delete takes away what a line states.
+    QTest::mouseClick(&b.sheet, Qt::LeftButton, Qt::NoModifier, b.sheet.lineRect("deflection.limits").center().toPoint());
+    b.take(false);
+    QTest::keyClick(&b.sheet, Qt::Key_Delete);
+    w.settle();
+    CHECK(b.desk.current()->deflection.limits.empty());
+    // Only what differs.
+    b.bench.onlyDiffering().click();
+    CHECK_FALSE(b.sheet.lineRect("cb").isValid());
+}
+
+TEST_CASE("briefs: renamed, compared, taken over, deleted with what its members get", "[app][briefs]")
+{
+    Window w(kLane);
+    Briefs b(w);
+    click(w, trayRow(w, "Floor", Tray::Row::Kind::Brief));
+    CHECK(w.doc().pick().empty());
+    click(w, trayRow(w, "Floor", Tray::Row::Kind::Brief)); // again: its members
+    CHECK(w.doc().pick().size() == 17);
+    w.type(b.bench.name(), "Office floor");
+    CHECK(b.desk.currentId() == "Office floor");
+    CHECK(b.desk.membersOf("Office floor") == 17);
+    // Compared with another: only the lines that differ.
+    BriefsView& v = w.window.briefs();
+    v.other().setCurrentIndex(v.other().findText("Runway"));
+    Q_EMIT v.other().activated(v.other().currentIndex());
+    CHECK(v.words().toStdString() == "1 line differs"); // both have their loads at the top flange
+    CHECK(v.table().model()->index(0, 1).data().toString() == "Limits");
+    CHECK(v.table().model()->index(0, 3).data().toString() == "L/600 variable live-only");
+    v.other().setCurrentIndex(0);
+    Q_EMIT v.other().activated(0);
+    CHECK(v.words().toStdString() == "2 lines differ");
+    // Taken over from a member: its brief.
+    const size_t column = w.index("CW1");
+    w.doc().setPick({column});
+    w.paint();
+    b.bench.from().setText("no such member");
+    w.click(b.bench.takeOver());
+    CHECK(b.bench.trouble().contains("no member"));
+    std::string floor;
+    for (const Member& m : w.doc().model().members())
+        if (m.brief == "Office floor") floor = m.id;
+    b.bench.from().setText(QString::fromStdString(floor));
+    w.click(b.bench.takeOver());
+    w.settle();
+    CHECK(b.bench.trouble().isEmpty());
+    CHECK(w.doc().model().members()[w.index("CW1")].brief == "Office floor");
+    // Deleted: what its members get is asked for first.
+    w.click(b.bench.drop());
+    REQUIRE(b.bench.heir().isVisible());
+    b.bench.heir().setCurrentIndex(b.bench.heir().findText("Runway"));
+    w.click(b.bench.dropNow());
+    w.settle();
+    CHECK(b.desk.membersOf("Runway") == 12 + 18);
+    CHECK(b.desk.current() != nullptr);
+    CHECK(b.desk.currentId() != "Office floor");
+    w.doc().undo();
+    w.settle();
+    CHECK(b.desk.membersOf("Office floor") == 18);
+}
+
+TEST_CASE("briefs: the view tells them apart by letter, the line by what is open", "[app][briefs]")
+{
+    Window w(kLane);
+    Briefs b(w);
+    b.desk.choose("Runway");
+    w.settle();
+    const auto letters = w.view().briefLetters();
+    size_t atHand = 0;
+    for (const auto& l : letters) {
+        const std::string& brief = w.doc().model().members()[l.member].brief;
+        CHECK_FALSE(brief.empty());
+        CHECK(l.atHand == (brief == "Runway"));
+        atHand += l.atHand;
+    }
+    CHECK(atHand >= 6);
+    for (size_t a = 0; a < letters.size(); ++a)
+        for (size_t c = a + 1; c < letters.size(); ++c)
+            CHECK_FALSE(letters[a].box.intersects(letters[c].box));
+    CHECK(w.window.line().openCount(Stop::Briefs) == 1); // members without one
+    const auto& none = trayRow(w, "without a brief", Tray::Row::Kind::Brief);
+    CHECK(none.members.size() == 162);
+    click(w, none);
+    CHECK(w.doc().pick().size() == 162);
+    w.click(b.bench.give());
+    w.settle();
+    CHECK(w.window.line().openCount(Stop::Briefs) == 0);
+}
+
+TEST_CASE("briefs: a frame without any says what to do first", "[app][briefs]")
+{
+    Window w(test::kStreet);
+    Briefs b(w);
+    CHECK(b.desk.current() == nullptr);
+    CHECK(w.window.line().openCount(Stop::Briefs) == -1);
+    CHECK_FALSE(b.bench.sheet().isVisible());
+    CHECK_FALSE(b.bench.newMenu().actions().front()->isEnabled());
+    b.bench.newMenu().actions()[1]->trigger();
+    w.settle();
+    CHECK(b.desk.currentId() == "New brief");
+    CHECK(b.bench.sheet().isVisible());
+}
+
+TEST_CASE("picks: an expression rules ledger and view; a mistake is told where it is", "[app][picks]")
+{
+    Window w(kLane);
+    Ledger& l = w.window.ledger();
+    w.key(Qt::Key_Slash);
+    PickField& f = l.field();
+    REQUIRE(f.hasFocus());
+    QTest::keyClicks(&f, "kind = column and utl > 0.9");
+    w.paint();
+    CHECK(l.trouble() == "column 19: there is no name \"utl\"; did you mean util?");
+    CHECK(l.shownWords() == "339 of 339 shown"); // what cannot be read hides nothing
+    f.clear();
+    QTest::keyClicks(&f, "kind = column and util > 0.9");
+    w.paint();
+    CHECK(l.trouble().isEmpty());
+    CHECK(l.shownWords() == "5 of 339 shown");
+    QTest::keyClick(&f, Qt::Key_Return);
+    w.settle();
+    CHECK(w.doc().pick().size() == 5);
+    // Kept under a name, it stands in the tray and in the file.
+    w.click(l.keep());
+    QTest::keyClicks(&l.pickName(), "Hard columns");
+    QTest::keyClick(&l.pickName(), Qt::Key_Return);
+    w.settle();
+    const auto& kept = trayRow(w, "Hard columns", Tray::Row::Kind::Pick);
+    CHECK(kept.members.size() == 5);
+    CHECK(w.doc().frame().design.picks.front().expression == "kind = column and util > 0.9");
+    f.clear();
+    w.doc().setPick({});
+    click(w, trayRow(w, "Over", Tray::Row::Kind::Pick));
+    CHECK(w.doc().pick().size() == 7);
+    CHECK(f.text() == "over");
+    CHECK(l.shownWords() == "7 of 339 shown · 7 picked");
+    w.doc().undo();
+    w.settle();
+    CHECK(w.doc().frame().design.picks.empty());
+    // Words that are no expression are looked for.
+    f.setText("haunch");
+    CHECK(l.shownWords().startsWith("28 of 339 shown"));
+    f.setText("purln");
+    CHECK(l.shownWords().startsWith("0 of 339 shown"));
+    CHECK(l.trouble().contains("there is no name"));
+}
+
+TEST_CASE("picks: the field offers names and values", "[app][picks]")
+{
+    Window w(kLane);
+    w.key(Qt::Key_Slash);
+    PickField& f = w.window.ledger().field();
+    QTest::keyClicks(&f, "bri");
+    CHECK(f.offered() == QStringList{"brief"});
+    QTest::keyClick(&f, Qt::Key_Tab);
+    CHECK(f.text() == "brief ");
+    QTest::keyClicks(&f, "= \"Ru");
+    CHECK(f.offered() == QStringList{"\"Runway\""});
+    QTest::keyClick(&f, Qt::Key_Tab);
+    CHECK(f.text() == "brief = \"Runway\" ");
+    CHECK(w.window.ledger().shownWords() == "12 of 339 shown");
+    QTest::keyClick(&f, Qt::Key_Escape);
+    CHECK(f.text().isEmpty());
+}
+
+TEST_CASE("groups: by name, by section, renamed and merged, left out; members that are alike are gathered", "[app][groups]")
+{
+    Window w(kHill);
+    Briefs b(w);
+    BriefsView& v = w.window.briefs();
+    v.tab(BriefsView::Groups).click();
+    GroupsBar& g = v.groups();
+    w.paint();
+    REQUIRE(g.isVisible());
+    const auto group = [&](const char* id) { return w.doc().model().members()[w.index(id)].group; };
+    click(w, trayRow(w, "Joists", Tray::Row::Kind::Group));
+    REQUIRE(w.doc().pick().size() == 18);
+    CHECK(g.rename().text() == "Rename Joists");
+    const std::string joist = w.doc().model().members()[*w.doc().pick().begin()].id;
+    g.name().setText("Floor joists");
+    w.click(g.rename());
+    w.settle();
+    CHECK(group(joist.c_str()) == "Floor joists");
+    // One of them by itself, then merged with the rest.
+    w.doc().setPick({w.index(joist)});
+    w.type(g.name(), "Lone");
+    CHECK(group(joist.c_str()) == "Lone");
+    CHECK(g.rename().text() == "Rename Lone");
+    g.name().setText("Floor joists");
+    w.click(g.rename());
+    w.settle();
+    CHECK(trayRow(w, "Floor joists", Tray::Row::Kind::Group).members.size() == 18);
+    // Left out: still there, counted as left out.
+    w.doc().setPick({w.index(joist)});
+    w.click(g.leaveOut());
+    w.settle();
+    CHECK(w.doc().report().counts.excluded == 1);
+    CHECK(g.leaveOut().text() == "Take in again");
+    w.click(g.leaveOut());
+    w.settle();
+    CHECK(w.doc().report().counts.excluded == 0);
+    // By section: as many groups as there are sections among the picked.
+    w.doc().setPick({});
+    g.byMenu().actions().front()->trigger();
+    w.settle();
+    for (const Member& m : w.doc().model().members()) {
+        const FrameSection& s = w.doc().frame().sections[m.section];
+        CHECK(m.group == (s.name.empty() ? s.id : s.name));
+    }
+    w.doc().undo();
+    w.settle();
+    // Alike: proposed with its cost, then taken.
+    const auto before = w.doc().frame().design.members;
+    g.lengthBand().setText("much");
+    w.click(g.gather());
+    CHECK(g.words().contains("share between"));
+    g.lengthBand().setText("5 %");
+    w.click(g.gather());
+    REQUIRE(waitFor([&] { return !g.proposals().empty(); }));
+    w.settle();
+    CHECK(g.words().contains("sharing costs"));
+    CHECK(v.words() == QString("%1 groups proposed").arg(g.proposals().size()));
+    CHECK(v.table().model()->rowCount() == static_cast<int>(g.proposals().size()));
+    CHECK(w.doc().frame().design.members == before);
+    // A row of the proposal picks its members.
+    v.table().selectRow(0);
+    CHECK(w.doc().pick().size() == g.proposals().front().members.size());
+    w.doc().setPick({});
+    const std::vector<Alike> proposed = g.proposals();
+    w.click(g.take());
+    w.settle();
+    CHECK(g.proposals().empty());
+    for (const Alike& a : proposed)
+        for (const size_t m : a.members)
+            CHECK(w.doc().model().members()[m].group == a.name);
+    w.doc().undo();
+    w.settle();
+    CHECK(w.doc().frame().design.members == before);
+}
