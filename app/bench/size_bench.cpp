@@ -144,8 +144,8 @@ void SizeBench::enter()
     else if (group_->count() == 0 && doc_.checked()) {
         // Nothing picked: the group with the worst member.
         size_t worst = 0;
-        for (size_t i = 0; i < doc_.report().results.size(); ++i)
-            if (doc_.report().results[i].utilisation > doc_.report().results[worst].utilisation) worst = i;
+        for (size_t i = 0; i < doc_.worstReport().results.size(); ++i)
+            if (doc_.worstReport().results[i].utilisation > doc_.worstReport().results[worst].utilisation) worst = i;
         wanted = doc_.model().members()[worst].group;
     }
     group_->clear();

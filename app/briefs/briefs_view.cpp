@@ -127,7 +127,9 @@ void BriefsView::refresh()
     if (order >= 0) model_->sort(order, table_->horizontalHeader()->sortIndicatorOrder());
     static const std::array<std::vector<int>, Pages> widths{
         {{110, 170, 150, 150, 110}, {74, 130, 140, 80, 110}, {140, 62, 58, 120, 80, 150, 64}}};
-    const std::vector<int>& w = widths[static_cast<size_t>(page_)];
+    static const std::vector<int> proposed{150, 62, 130, 96, 74, 74};
+    const std::vector<int>& w =
+        page_ == Groups && !groups_->proposals().empty() ? proposed : widths[static_cast<size_t>(page_)];
     for (size_t c = 0; c < w.size(); ++c)
         table_->setColumnWidth(static_cast<int>(c), w[c]);
     syncing_ = false;

@@ -46,6 +46,7 @@ GroupsBar::GroupsBar(Document& doc, QWidget* parent)
     all->addLayout(buildNames());
     all->addLayout(buildGather());
     words_->setObjectName("quiet");
+    words_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred); // its words never widen the window
     for (const auto signal : {&Document::pickChanged, &Document::modelChanged, &Document::opened})
         connect(&doc_, signal, this, &GroupsBar::refresh);
     refresh();
@@ -166,6 +167,7 @@ void GroupsBar::say(const QString& trouble, const QString& words)
     words_->setObjectName(trouble.isEmpty() ? "quiet" : "trouble");
     words_->setStyleSheet(trouble.isEmpty() ? "" : "color: #B3330A");
     words_->setText(trouble.isEmpty() ? words : trouble);
+    words_->setToolTip(words_->text());
     refresh();
 }
 
@@ -206,18 +208,12 @@ void GroupsBar::runGather()
                               proposals_ = std::move(*found);
                               of_ = model;
                               double cost = 0;
-                              size_t unknown = 0, members = 0;
+                              size_t unknown = 0;
                               for (const Alike& a : proposals_) {
-                                  members += a.members.size();
-                                  if (a.costed)
-                                      cost += a.shared - a.alone;
-                                  else
-                                      ++unknown;
+                                  if (a.costed) cost += a.shared - a.alone;
+                                  unknown += !a.costed;
                               }
-                              QString words = QString("%1 members in %2 groups; sharing costs %3")
-                                                  .arg(members)
-                                                  .arg(proposals_.size())
-                                                  .arg(str(doc_.units().text(Quantity::Mass, cost)));
+                              QString words = "sharing costs " + str(doc_.units().text(Quantity::Mass, cost));
                               if (unknown > 0) words += QString(", not known of %1").arg(unknown);
                               say({}, words);
                               Q_EMIT changed();

@@ -153,7 +153,7 @@ void FrameView::drawLabels(QPainter& p) const
         const auto at = middleOf(i);
         if (!at || doc_.report().results[i].governing < 0) continue;
         const MemberResult& r = doc_.report().results[i];
-        const QString text = QString::number(r.utilisation, 'f', 2);
+        const QString text = doc_.figureOf(r);
         const double w = fm.horizontalAdvance(text) + 12;
         QRectF box(at->x() + 10, at->y() - 26, w, 18);
         if (std::any_of(taken.begin(), taken.end(),
@@ -184,7 +184,7 @@ QString FrameView::hoverLine() const
     if (const CheckOutcome* g = r.govern()) {
         const Standard& st = doc_.model().standardOf(*hovered_);
         const auto key = st.checks[g->check].key;
-        out += QString(" · %1 · %2").arg(r.utilisation, 0, 'f', 2).arg(str(key));
+        out += QString(" · %1 · %2").arg(doc_.figureOf(r), str(key));
         if (g->ofForces()) out += " · " + QString::fromStdString(doc_.model().combinationOf(*hovered_, *g));
     }
     if (r.status == Status::Unchecked) out += " · not fully checked";

@@ -112,6 +112,7 @@ FrameView::FrameView(Document& doc, QWidget* parent)
     connect(&doc_, &Document::sizesChanged, this, [this] { rebuildMesh(); });
     connect(&doc_, &Document::modelChanged, this, [this] { rebuildMesh(); });
     connect(&doc_, &Document::resultsChanged, this, &FrameView::restyle);
+    connect(&doc_, &Document::figuresChanged, this, qOverload<>(&QWidget::update));
     connect(&doc_, &Document::pickChanged, this, &FrameView::restyle);
     connect(results_, &ResultLayer::changed, this, [this] {
         showLegends();

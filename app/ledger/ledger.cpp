@@ -6,13 +6,18 @@
 #include "core/picks/pick_match.h"
 #include "render/theme.h"
 
+#include <QClipboard>
+#include <QGuiApplication>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QItemSelectionModel>
 #include <QLabel>
 #include <QLineEdit>
+#include <QMenu>
 #include <QPainter>
 #include <QScrollBar>
+#include <QSettings>
+#include <QShortcut>
 #include <QSortFilterProxyModel>
 #include <QStyle>
 #include <QStyledItemDelegate>
@@ -52,6 +57,34 @@ public:
             p->setBrush(t.utilisation(u));
             p->drawRoundedRect(QRectF(bar.left(), bar.top(), bar.width() * std::min(u, 1.25) / 1.25, bar.height()), 1.5, 1.5);
         }
+        p->restore();
+    }
+};
+
+// Every member's utilisation as a tick on one line, the limit marked, the band that is well used (0.8 to 1) shaded.
+class SpreadDelegate : public QStyledItemDelegate
+{
+public:
+    using QStyledItemDelegate::QStyledItemDelegate;
+    void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override
+    {
+        const Theme& t = paperTheme();
+        p->save();
+        p->setRenderHint(QPainter::Antialiasing);
+        if (option.state & QStyle::State_Selected) p->fillRect(option.rect, t.violetTint);
+        constexpr double kTop = 1.25; // what is further over stands at the end
+        const QRectF line(option.rect.left() + 8, option.rect.top() + 3, option.rect.width() - 18, option.rect.height() - 6);
+        const auto x = [&](double u) { return line.left() + line.width() * std::min(u, kTop) / kTop; };
+        p->fillRect(QRectF(x(0.8), line.top(), x(1) - x(0.8), line.height()), t.track);
+        p->setPen(QPen(t.hairline, 1));
+        p->drawLine(QPointF(line.left(), line.center().y()), QPointF(line.right(), line.center().y()));
+        for (const QVariant& v : index.data(LedgerModel::SpreadRole).toList()) {
+            const double u = v.toDouble();
+            p->setPen(QPen(t.utilisation(u).darker(u < 0.35 ? 130 : 100), 1.6));
+            p->drawLine(QPointF(x(u), line.top() + 1), QPointF(x(u), line.bottom() - 1));
+        }
+        p->setPen(QPen(t.ink, 1));
+        p->drawLine(QPointF(x(1), line.top() - 1), QPointF(x(1), line.bottom() + 1));
         p->restore();
     }
 };
@@ -132,6 +165,11 @@ void Ledger::buildTable()
     table_->horizontalHeader()->setHighlightSections(false);
     table_->horizontalHeader()->setStretchLastSection(true);
     table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    table_->horizontalHeader()->setContextMenuPolicy(Qt::CustomContextMenu);
+    connect(table_->horizontalHeader(), &QWidget::customContextMenuRequested, this, &Ledger::offerColumns);
+    auto* copy = new QShortcut(QKeySequence::Copy, table_);
+    copy->setContext(Qt::WidgetShortcut);
+    connect(copy, &QShortcut::activated, this, [this] { QGuiApplication::clipboard()->setText(textOfRows()); });
 }
 
 QHBoxLayout* Ledger::buildBar()
@@ -222,18 +260,80 @@ void Ledger::show(LedgerKind kind)
     for (int c = 0; c < model_->columnCount(); ++c)
         table_->setItemDelegateForColumn(c, nullptr);
     table_->setItemDelegateForColumn(model_->utilisationColumn(), new UtilisationDelegate(table_));
-    const std::array<std::vector<int>, 3> widths{
-        std::vector<int>{74, 98, 118, 90, 112, 50, 54, 42, 60}, {132, 70, 118, 104, 128, 96, 80}, {132, 70, 104, 128, 96, 80}};
-    std::vector<int> w = widths[static_cast<size_t>(kind)];
-    if (const int second = model_->secondColumn(); second >= 0) {
+    if (const int spread = model_->columnOf(LedgerColumn::Spread); spread >= 0)
+        table_->setItemDelegateForColumn(spread, new SpreadDelegate(table_));
+    if (const int second = model_->secondColumn(); second >= 0)
         table_->setItemDelegateForColumn(second, new UtilisationDelegate(table_));
-        w.insert(w.begin() + second, 118);
-    }
-    for (size_t c = 0; c < w.size(); ++c)
-        table_->setColumnWidth(static_cast<int>(c), w[c]);
+    for (int c = 0; c < model_->columnCount(); ++c)
+        table_->setColumnWidth(c, model_->column(c).width);
+    showColumns();
     table_->sortByColumn(model_->utilisationColumn(), Qt::DescendingOrder);
     tabs_[static_cast<size_t>(kind)]->setChecked(true);
     updateCount();
+}
+
+// As the engineer chose last, table by table; by themselves those that are not there only when asked for.
+void Ledger::showColumns()
+{
+    const QVariantMap chosen = QSettings().value("ledger/columns").toMap();
+    for (int c = 0; c < model_->columnCount(); ++c) {
+        const bool asked = chosen.value(settingOf(c), placeIn(model_->column(c), model_->kind()) == 1).toBool();
+        table_->setColumnHidden(c, !asked);
+    }
+}
+
+QString Ledger::settingOf(int column) const
+{
+    return QString("%1 %2").arg(static_cast<int>(model_->kind())).arg(str(model_->column(column).title));
+}
+
+void Ledger::showColumn(LedgerColumn column, bool on)
+{
+    const int c = model_->columnOf(column);
+    if (c < 0) return;
+    QSettings settings;
+    QVariantMap chosen = settings.value("ledger/columns").toMap();
+    chosen[settingOf(c)] = on;
+    settings.setValue("ledger/columns", chosen);
+    showColumns();
+}
+
+// Which columns there are: over their heads.
+void Ledger::offerColumns(QPoint at)
+{
+    QMenu menu;
+    for (int c = 0; c < model_->columnCount(); ++c) {
+        const LedgerColumnRow& row = model_->column(c);
+        QAction* a = menu.addAction(str(row.title) + ":  " + str(row.meaning));
+        a->setCheckable(true);
+        a->setChecked(!table_->isColumnHidden(c));
+        a->setEnabled(c > 0);
+        connect(a, &QAction::toggled, this, [this, column = row.column](bool on) { showColumn(column, on); });
+    }
+    menu.exec(table_->horizontalHeader()->mapToGlobal(at));
+}
+
+// Rows that are picked, or all that are shown where none is, with their headings: tabs between the columns.
+QString Ledger::textOfRows() const
+{
+    QStringList out, heads;
+    const int columns = proxy_->columnCount();
+    std::vector<int> shown;
+    for (int c = 0; c < columns; ++c)
+        if (!table_->isColumnHidden(c) && model_->column(c).column != LedgerColumn::Spread) shown.push_back(c);
+    for (const int c : shown)
+        heads << proxy_->headerData(c, Qt::Horizontal).toString();
+    out << heads.join('\t');
+    const auto* selection = table_->selectionModel();
+    const bool all = !selection->hasSelection();
+    for (int r = 0; r < proxy_->rowCount(); ++r) {
+        if (!all && !selection->isRowSelected(r)) continue;
+        QStringList cells;
+        for (const int c : shown)
+            cells << proxy_->index(r, c).data().toString();
+        out << cells.join('\t');
+    }
+    return out.join('\n') + '\n';
 }
 
 void Ledger::focusFilter()

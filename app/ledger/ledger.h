@@ -28,6 +28,8 @@ public:
     QString shownWords() const; // "198 of 198 shown"
     void show(LedgerKind kind);
     void focusFilter();
+    void showColumn(LedgerColumn column, bool on);
+    QString textOfRows() const; // what Ctrl+C copies
     PickField& field() { return *filter_; }
     QString trouble() const; // why the expression cannot be read, or empty
     void setExpression(const QString& expression);
@@ -42,6 +44,9 @@ private:
     void tableFromPick();
     void updateCount();
     void filterRows();
+    void showColumns();
+    void offerColumns(QPoint at);
+    QString settingOf(int column) const;
     void pickShown();
     void keepPick();
     Document& doc_;

@@ -2,6 +2,8 @@
 
 #include "app/shell/document.h"
 #include "app/shell/text.h"
+#include "core/members/kind.h"
+#include "core/picks/pick_match.h"
 
 #include <algorithm>
 #include <functional>
@@ -12,22 +14,31 @@ namespace wr {
 
 namespace {
 
-const std::array<QStringList, 3> kColumns{
-    QStringList{"Member", "Group", "Section", "Util.", "Governs", "Comb.", "At", "L/r", "Length"},
-    QStringList{"Group", "Members", "Section", "Util.", "Governs", "Worst member", "Length", "Mass"},
-    QStringList{"Section", "Members", "Util.", "Governs", "Worst member", "Length", "Mass"}};
+using C = LedgerColumn;
 
-const QString kSecond = "second";
+// Columns of a table; the other standard's where there is one.
+std::vector<const LedgerColumnRow*> columnsOf(LedgerKind kind, bool second)
+{
+    std::vector<const LedgerColumnRow*> out;
+    for (const LedgerColumnRow& r : ledgerColumns())
+        if (placeIn(r, kind) > 0 && (r.column != C::Second || second)) out.push_back(&r);
+    return out;
+}
 
 } // namespace
 
-LedgerModel::LedgerModel(Document& doc, QObject* parent) : QAbstractTableModel(parent), doc_(doc), columns_(kColumns[0])
+LedgerModel::LedgerModel(Document& doc, QObject* parent)
+    : QAbstractTableModel(parent), doc_(doc), columns_(columnsOf(LedgerKind::Members, false))
 {
     connect(&doc_, &Document::opened, this, [this] { told_.clear(); }); // other units, perhaps
     connect(&doc_, &Document::opened, this, &LedgerModel::rebuild);
     connect(&doc_, &Document::modelChanged, this, &LedgerModel::rebuild);
     connect(&doc_, &Document::resultsChanged, this, &LedgerModel::refresh);
     connect(&doc_, &Document::secondChanged, this, &LedgerModel::rebuild);
+    connect(&doc_, &Document::figuresChanged, this, [this] {
+        if (!rows_.empty()) Q_EMIT dataChanged(index(0, 0), index(rowCount() - 1, columnCount() - 1));
+        Q_EMIT headerDataChanged(Qt::Horizontal, 0, columnCount() - 1);
+    });
 }
 
 void LedgerModel::show(LedgerKind kind)
@@ -36,13 +47,19 @@ void LedgerModel::show(LedgerKind kind)
     rebuild();
 }
 
+int LedgerModel::columnOf(LedgerColumn c) const
+{
+    for (size_t k = 0; k < columns_.size(); ++k)
+        if (columns_[k]->column == c) return static_cast<int>(k);
+    return -1;
+}
 int LedgerModel::utilisationColumn() const
 {
-    return static_cast<int>(columns().indexOf("Util."));
+    return columnOf(C::Util);
 }
 int LedgerModel::secondColumn() const
 {
-    return static_cast<int>(columns().indexOf(kSecond));
+    return columnOf(C::Second);
 }
 
 const MemberResult* LedgerModel::second(size_t member) const
@@ -70,8 +87,7 @@ void LedgerModel::rebuild()
     }
     // An edit that leaves the rows what they are changes their texts only: the reader keeps order and place.
     const auto same = [](const Row& a, const Row& b) { return a.members == b.members; };
-    QStringList columns = kColumns[static_cast<size_t>(kind_)];
-    if (doc_.hasSecond()) columns.insert(columns.indexOf("Util.") + 1, kSecond);
+    std::vector<const LedgerColumnRow*> columns = columnsOf(kind_, doc_.hasSecond());
     if (columns_ != columns || !std::equal(rows.begin(), rows.end(), rows_.begin(), rows_.end(), same)) {
         beginResetModel();
         rows_ = std::move(rows);
@@ -121,7 +137,8 @@ size_t LedgerModel::told(const Row& r) const
         sum ^= std::hash<std::decay_t<decltype(x)>>{}(x) + 0x9e3779b97f4a7c15 + (sum << 6) + (sum >> 2);
     };
     const Member& m = doc_.model().members()[r.worst];
-    add(m.id), add(m.group), add(m.exclude), add(m.length), add(m.section), add(m.material), add(doc_.checked());
+    add(m.id), add(m.group), add(m.brief), add(m.kind.has_value()), add(m.exclude), add(m.length), add(m.section),
+        add(m.material), add(doc_.checked());
     const FrameSection& s = doc_.frame().sections[m.section];
     add(s.name.empty() ? s.id : s.name);
     // What the row shows of a result: the governing outcome and the slenderness.
@@ -144,80 +161,141 @@ int LedgerModel::rowCount(const QModelIndex& parent) const
 }
 int LedgerModel::columnCount(const QModelIndex& parent) const
 {
-    return parent.isValid() ? 0 : static_cast<int>(columns().size());
+    return parent.isValid() ? 0 : static_cast<int>(columns_.size());
 }
 
 QVariant LedgerModel::headerData(int section, Qt::Orientation o, int role) const
 {
-    if (o != Qt::Horizontal) return {};
-    if (role == Qt::DisplayRole) {
-        const QString name = columns().value(section);
-        const UnitSystem& u = doc_.units();
-        if (name == "At" || name == "Length") return name + " " + str(u.length);
-        if (name == "Mass") return name + " " + str(u.mass);
-        if (name == kSecond) return str(doc_.secondModel().standard().title);
-        return name;
-    }
+    if (o != Qt::Horizontal || section < 0 || section >= columnCount()) return {};
+    const LedgerColumnRow& c = column(section);
+    if (role == Qt::ToolTipRole) return str(c.meaning);
     if (role == Qt::TextAlignmentRole) return int(Qt::AlignLeft | Qt::AlignVCenter);
-    return {};
+    if (role != Qt::DisplayRole) return {};
+    const UnitSystem& u = doc_.units();
+    switch (c.column) {
+    case C::At:
+    case C::Length:
+    case C::Level: return str(c.title) + " " + str(u.length);
+    case C::Mass: return str(c.title) + " " + str(u.mass);
+    case C::Second: return doc_.hasSecond() ? str(doc_.secondModel().standard().title) : QString();
+    case C::Util: return doc_.showsReserve() ? QString("Reserve") : str(c.title);
+    default: return str(c.title);
+    }
 }
 
-QString LedgerModel::text(const Row& r, int column) const
+// A word that all members of a row share, or "several".
+template <class F> QString LedgerModel::shared(const Row& r, F&& word) const
 {
-    const QString name = columns().value(column);
+    const QString first = word(r.members.front());
+    const bool same = std::all_of(r.members.begin(), r.members.end(), [&](size_t m) { return word(m) == first; });
+    return same ? first : QString("several");
+}
+
+QString LedgerModel::resultText(const Row& r, LedgerColumn c) const
+{
     const Member& m = doc_.model().members()[r.worst];
     const MemberResult& result = doc_.report().results[r.worst];
-    const FrameSection& s = doc_.frame().sections[m.section];
     const Standard& st = doc_.model().standardOf(r.worst);
     const CheckOutcome* g = doc_.checked() ? result.govern() : nullptr;
     const UnitSystem& u = doc_.units();
-    if (name == "Member" || name == "Worst member") return str(m.id);
-    if (name == "Group") return m.group.empty() ? "—" : str(m.group);
-    if (name == "Members") return QString::number(r.members.size());
-    if (name == "Section") {
-        const auto same = [&](size_t k) { return doc_.model().members()[k].section == m.section; };
-        return std::all_of(r.members.begin(), r.members.end(), same) ? str(s.name.empty() ? s.id : s.name) : "several";
-    }
-    if (name == "Util.") {
+    switch (c) {
+    case C::Util:
         if (m.exclude) return "left out";
         if (!doc_.checked()) return "…";
-        return g ? QString::number(result.utilisation, 'f', 2) : "unchecked";
-    }
-    if (name == kSecond) {
+        return g ? doc_.figureOf(result) : "unchecked";
+    case C::Second: {
         const MemberResult* other = second(r.worst);
         if (m.exclude || !other) return {};
-        return other->governing >= 0 ? QString::number(other->utilisation, 'f', 2) : "unchecked";
+        return other->governing >= 0 ? doc_.figureOf(*other) : "unchecked";
     }
-    if (name == "Governs") return g ? str(st.checks[g->check].key) + " " + str(g->clause) : QString();
-    if (name == "Comb.") return g ? str(doc_.model().combinationOf(r.worst, *g)) : QString();
-    if (name == "At") return g ? QString::number(u.show(Quantity::Length, g->at), 'f', 2) : QString();
-    if (name == "L/r") {
+    case C::Governs: return g ? str(st.checks[g->check].key) + " " + str(g->clause) : QString();
+    case C::Combination: return g ? str(doc_.model().combinationOf(r.worst, *g)) : QString();
+    case C::At: return g ? QString::number(u.show(Quantity::Length, g->at), 'f', 2) : QString();
+    case C::Slenderness:
         for (const CheckOutcome& o : result.outcomes)
             if (st.kindOf(o) == CheckKind::Slenderness && o.demand > 0 && doc_.checked())
                 return QString::number(o.demand, 'f', 0);
         return {};
+    case C::Mean: {
+        double sum = 0;
+        int n = 0;
+        for (const double v : spread(r))
+            sum += v, ++n;
+        return n > 0 ? QString::number(sum / n, 'f', 2) : QString();
     }
-    double length = 0, mass = 0;
-    for (const size_t k : r.members) {
-        const Member& x = doc_.model().members()[k];
-        length += x.length;
-        mass += x.length * doc_.frame().sections[x.section].properties.a * doc_.frame().materials[x.material].density;
+    case C::Over: {
+        const auto n = std::count_if(r.members.begin(), r.members.end(),
+                                     [&](size_t k) { return doc_.report().results[k].status == Status::Over; });
+        return QString::number(n);
     }
-    if (name == "Length") return QString::number(u.show(Quantity::Length, length), 'f', 2);
-    return QString::number(u.show(Quantity::Mass, mass), 'f', 0);
+    case C::Status: return str(statusOf({doc_.model(), doc_.checked() ? &doc_.report() : nullptr}, r.worst));
+    default: return {};
+    }
+}
+
+QString LedgerModel::text(const Row& r, int column) const
+{
+    const auto& members = doc_.model().members();
+    const Frame& f = doc_.frame();
+    const Member& m = members[r.worst];
+    const UnitSystem& u = doc_.units();
+    const LedgerColumn c = this->column(column).column;
+    switch (c) {
+    case C::Member:
+    case C::Worst: return str(m.id);
+    case C::Group: return m.group.empty() ? "—" : str(m.group);
+    case C::Members: return QString::number(r.members.size());
+    case C::Section:
+        return shared(r, [&](size_t k) {
+            const FrameSection& s = f.sections[members[k].section];
+            return str(s.name.empty() ? s.id : s.name);
+        });
+    case C::Brief: return shared(r, [&](size_t k) { return members[k].brief.empty() ? QString("—") : str(members[k].brief); });
+    case C::Kind: return shared(r, [&](size_t k) { return str(memberKindName(memberKind(f, members[k]))); });
+    case C::Grade:
+        return shared(r, [&](size_t k) {
+            const std::string& own = doc_.model().briefOf(k).grade;
+            const Material& material = f.materials[members[k].material];
+            return str(!own.empty() ? own : material.grade.empty() ? material.id : material.grade);
+        });
+    case C::Standard: return shared(r, [&](size_t k) { return str(doc_.model().standardOf(k).title); });
+    case C::Level: return QString::number(u.show(Quantity::Length, levelOf(f, m)), 'f', 2);
+    case C::Length:
+    case C::Mass: {
+        double length = 0, mass = 0;
+        for (const size_t k : r.members) {
+            const Member& x = members[k];
+            length += x.length;
+            mass += x.length * f.sections[x.section].properties.a * f.materials[x.material].density;
+        }
+        if (c == C::Length) return QString::number(u.show(Quantity::Length, length), 'f', 2);
+        return QString::number(u.show(Quantity::Mass, mass), 'f', 0);
+    }
+    case C::Spread: return {};
+    default: return resultText(r, c);
+    }
+}
+
+std::vector<double> LedgerModel::spread(const Row& r) const
+{
+    std::vector<double> out;
+    for (const size_t m : r.members)
+        if (const MemberResult& x = doc_.report().results[m];
+            doc_.checked() && x.governing >= 0 && !doc_.model().members()[m].exclude)
+            out.push_back(x.utilisation);
+    return out;
 }
 
 QVariant LedgerModel::sortKey(const Row& r, int column) const
 {
-    const QString name = columns().value(column);
-    if (name == "Util.")
+    const LedgerColumnRow& c = this->column(column);
+    if (c.column == C::Util || c.column == C::Spread)
         return doc_.report().results[r.worst].governing < 0 ? -1.0 : doc_.report().results[r.worst].utilisation;
-    if (name == kSecond) {
+    if (c.column == C::Second) {
         const MemberResult* other = second(r.worst);
         return other && other->governing >= 0 ? other->utilisation : -1.0;
     }
-    if (name == "At" || name == "Length" || name == "Mass" || name == "L/r" || name == "Members")
-        return text(r, column).toDouble();
+    if (c.number) return text(r, column).toDouble();
     return text(r, column);
 }
 
@@ -235,7 +313,7 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const
 {
     if (!index.isValid() || static_cast<size_t>(index.row()) >= rows_.size()) return {};
     const Row& r = rows_[index.row()];
-    const bool number = QStringList{"At", "Length", "Mass", "L/r", "Members"}.contains(columns().value(index.column()));
+    const bool number = column(index.column()).number;
     switch (role) {
     case Qt::DisplayRole: return text(r, index.column());
     case SortRole: return keptKey(index.row(), index.column());
@@ -246,6 +324,13 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const
         }
         return doc_.checked() && doc_.report().results[r.worst].governing >= 0 ? doc_.report().results[r.worst].utilisation
                                                                                : -1.0;
+    case SpreadRole: {
+        QVariantList list;
+        if (column(index.column()).column == C::Spread)
+            for (const double v : spread(r))
+                list << v;
+        return list;
+    }
     case StatusRole: return static_cast<int>(doc_.report().results[r.worst].status);
     case Qt::TextAlignmentRole: return int((number ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter);
     case Qt::ToolTipRole:

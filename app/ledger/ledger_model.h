@@ -1,6 +1,8 @@
 // Rows of the ledger: one per member, group or section, with the texts shown and the keys they are sorted by.
 #pragma once
 
+#include "app/ledger/ledger_columns.h"
+
 #include <QAbstractTableModel>
 #include <QString>
 #include <vector>
@@ -10,20 +12,20 @@ namespace wr {
 class Document;
 struct MemberResult;
 
-enum class LedgerKind { Members, Groups, Sections };
-
 class LedgerModel : public QAbstractTableModel
 {
     Q_OBJECT
 public:
-    enum Role { SortRole = Qt::UserRole + 1, UtilisationRole, StatusRole };
+    enum Role { SortRole = Qt::UserRole + 1, UtilisationRole, StatusRole, SpreadRole };
 
     LedgerModel(Document& doc, QObject* parent = nullptr);
     void show(LedgerKind kind);
     LedgerKind kind() const { return kind_; }
     const std::vector<size_t>& membersOf(int row) const { return rows_[row].members; }
     int utilisationColumn() const;
-    int secondColumn() const; // -1: no other standard
+    int secondColumn() const;           // -1: no other standard
+    int columnOf(LedgerColumn c) const; // -1: not in this table
+    const LedgerColumnRow& column(int k) const { return *columns_[static_cast<size_t>(k)]; }
 
     int rowCount(const QModelIndex& parent = {}) const override;
     int columnCount(const QModelIndex& parent = {}) const override;
@@ -39,16 +41,18 @@ private:
     void rebuild();
     void refresh();
     size_t told(const Row& r) const; // of all that a member's row says: equal where nothing of it has changed
-    const QStringList& columns() const { return columns_; }
     const MemberResult* second(size_t member) const;
     QString text(const Row& r, int column) const;
+    QString resultText(const Row& r, LedgerColumn c) const;
+    std::vector<double> spread(const Row& r) const; // utilisations of its members
+    template <class F> QString shared(const Row& r, F&& word) const;
     QVariant sortKey(const Row& r, int column) const;
     const QVariant& keptKey(int row, int column) const;
 
     Document& doc_;
     LedgerKind kind_ = LedgerKind::Members;
     std::vector<Row> rows_;
-    QStringList columns_;      // the other standard's after the utilisation, where there is one
+    std::vector<const LedgerColumnRow*> columns_;
     std::vector<size_t> told_; // by row, as the views last heard of them; for members only
     // Keys by column and row, made when a column is first sorted by. Where rows are told of one by one, those that are not
     // told of yet keep the key they are sorted in by.

@@ -104,7 +104,7 @@ int LineView::openCount(Stop s) const
                                                : count([](const std::string& c) { return c.starts_with("brief."); }) + without;
         break;
     }
-    case Stop::Check: n = doc_.checked() ? doc_.report().counts.over + doc_.report().counts.unchecked : -1; break;
+    case Stop::Check: n = doc_.checked() ? doc_.worstReport().counts.over + doc_.worstReport().counts.unchecked : -1; break;
     case Stop::Size: n = doc_.forcesFit() ? -1 : 1; break;
     case Stop::Report: n = -1; break;
     }
@@ -114,7 +114,7 @@ int LineView::openCount(Stop s) const
 QString LineView::figures() const
 {
     if (!doc_.hasFrame()) return {};
-    const auto& c = doc_.report().counts;
+    const auto& c = doc_.worstReport().counts;
     const auto& u = doc_.units();
     QString mass;
     if (u.mass == "lb")

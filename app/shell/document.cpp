@@ -49,7 +49,7 @@ const UnitSystem& Document::units() const
 
 void Document::open(const QString& path)
 {
-    for (const char* kind : {"check", "rungs", "drift", "compare", "modes", "analyse"})
+    for (const char* kind : {"check", "rungs", "drift", "compare", "modes", "analyse", "effect", "gather", "combination"})
         jobs_.cancel(kind);
     jobs_.start("open", [this, path](Progress& progress) -> Jobs::Finish {
         progress.at(0.0, "reading");
@@ -70,6 +70,7 @@ void Document::open(const QString& path)
             logInfo("opened " + path.toStdString());
             path_ = path;
             history_ = {};
+            combination_.clear();
             picked_.clear();
             rungs_ = {};
             memory_ = memory;
@@ -88,6 +89,7 @@ void Document::open(const QString& path)
 void Document::take(DesignState s)
 {
     const bool other = state_.frame != s.frame || state_.results != s.results;
+    if (s.model != state_.model || s.report != state_.report) ofOne_.reset(); // of another state
     state_ = std::move(s);
     if (other) {
         forcesFit_ = state_.forcesFit();
@@ -114,6 +116,54 @@ void Document::compareWith(const std::string& key)
     second_.reset();
     Q_EMIT secondChanged();
     checkSecond();
+}
+
+void Document::showCombination(const std::string& name)
+{
+    if (name == combination_) return;
+    combination_ = name;
+    ofOne_.reset();
+    if (name.empty()) jobs_.cancel("combination");
+    Q_EMIT resultsChanged();
+    checkOne();
+}
+
+void Document::showReserve(bool on)
+{
+    if (on == reserve_) return;
+    reserve_ = on;
+    Q_EMIT figuresChanged();
+}
+
+QString Document::figureOf(const MemberResult& r) const
+{
+    if (!reserve_) return QString::number(r.utilisation, 'f', 2);
+    const auto reserve = reserveOf(r);
+    return reserve ? QString("×%1").arg(std::min(*reserve, 999.0), 0, 'f', *reserve < 10 ? 2 : 0) : QString("–");
+}
+
+// The combination that is shown alone, for the state at hand; until it is there, or where it is no more, the worst stands.
+void Document::checkOne()
+{
+    if (combination_.empty() || !state_.checked || !hasForces()) return;
+    const auto& list = frame().combinations.list();
+    const auto at = std::find_if(list.begin(), list.end(), [&](const Combination& c) { return c.id == combination_; });
+    if (at == list.end()) {
+        combination_.clear();
+        Q_EMIT resultsChanged();
+        return;
+    }
+    jobs_.start(
+        "combination",
+        [this, s = state_, name = combination_, k = static_cast<int>(at - list.begin())](Progress& progress) -> Jobs::Finish {
+            auto report = std::make_shared<CheckReport>();
+            if (!s.model->checkAll(*report, progress, {}, k)) return {};
+            return [this, s, name, report] {
+                if (s.model != state_.model || name != combination_) return; // a newer one is on its way
+                ofOne_ = report;
+                Q_EMIT resultsChanged();
+            };
+        });
 }
 
 void Document::checkSecond()
@@ -150,6 +200,7 @@ void Document::judge()
             const bool members = next.report != state_.report;
             take(std::move(next));
             if (members) Q_EMIT resultsChanged();
+            if (members) checkOne();
             Q_EMIT findingsChanged();
         };
     });
@@ -248,6 +299,7 @@ void Document::check()
             Q_EMIT resultsChanged();
             judge();
             checkSecond();
+            checkOne();
         };
     });
 }

@@ -36,7 +36,16 @@ public:
     const Frame& frame() const { return *state_.frame; }
     const CheckModel& model() const { return *state_.model; }
     std::shared_ptr<const CheckModel> sharedModel() const { return state_.model; }
-    const CheckReport& report() const { return *state_.report; }
+    // What is shown: the worst of all combinations, or one of them alone once that is found.
+    const CheckReport& report() const { return ofOne_ ? *ofOne_ : *state_.report; }
+    const CheckReport& worstReport() const { return *state_.report; }
+    // One combination in place of the worst, by its name; empty: the worst again. resultsChanged() follows.
+    void showCombination(const std::string& name);
+    const std::string& shownCombination() const { return combination_; }
+    // The reserve (what the loads could be multiplied by) in place of the ratio.
+    void showReserve(bool on);
+    bool showsReserve() const { return reserve_; }
+    QString figureOf(const MemberResult& r) const; // "1.23", or in reserve "×0.81"
     bool checked() const { return state_.checked; }
     const std::vector<Finding>& findings() const { return findings_; }
     // Another standard beside the frame's, member by member, over the same forces; empty key: none.
@@ -87,6 +96,7 @@ Q_SIGNALS:
     void sizesChanged();               // sections of elements changed
     void resultsChanged();             // check results, some or all
     void findingsChanged();            // one more came from the background
+    void figuresChanged();             // ratio or reserve
     void secondChanged();              // the other standard's results, or that there is none
     void modelChanged();               // lanes, groups, members
     void looked();                     // firstLook() of a member is there
@@ -103,6 +113,7 @@ private:
     void adopt(Advanced next);
     void check();
     void checkSecond();
+    void checkOne();
     void judge(); // what an analysis of its own finds, in the background after a check
     void placePick();
 
@@ -121,6 +132,9 @@ private:
     bool forcesFit_ = true;
     double mass_ = 0;
     std::vector<Finding> findings_, faults_;
+    std::string combination_; // shown alone; empty: the worst of all
+    std::shared_ptr<const CheckReport> ofOne_;
+    bool reserve_ = false;
     std::string compared_; // key of the other standard
     std::optional<DesignState> second_;
     History history_;

@@ -21,6 +21,7 @@
 #include "app/shell/opengl.h"
 #include "app/shell/start_view.h"
 #include "app/shell/style.h"
+#include "app/shell/text.h"
 #include "app/size/candidate_view.h"
 #include "app/tray/tray.h"
 #include "render/theme.h"
@@ -122,6 +123,8 @@ void MainWindow::connectDocument()
     });
     for (const auto signal : {&Document::pickChanged, &Document::resultsChanged, &Document::opened})
         connect(doc_, signal, this, &MainWindow::refreshStatus);
+    for (const auto signal : {&Document::opened, &Document::modelChanged, &Document::resultsChanged})
+        connect(doc_, signal, this, &MainWindow::fillCombinations);
     connect(doc_, &Document::historyChanged, this, [this] {
         refreshTitle();
         refreshStatus();
@@ -187,13 +190,48 @@ void MainWindow::buildViewButtons()
     lines_->setText("Lines");
     solid_->setText("Solid");
     row->addSpacing(8);
+    combinations_ = new QComboBox;
+    combinations_->setAccessibleName("Combination that is shown");
+    combinations_->setToolTip("The worst of all combinations, or one of them alone: view, ledger, legend and tray follow");
+    combinations_->setFixedHeight(27);
+    combinations_->setMaximumWidth(220);
+    row->addWidget(combinations_);
+    connect(combinations_, &QComboBox::activated, this,
+            [this](int i) { doc_->showCombination(combinations_->itemData(i).toString().toStdString()); });
     row->addWidget(shown_);
     row->addStretch();
     lines_->setChecked(true);
     connect(lines_, &QToolButton::clicked, this, [this] { view_->setSolid(false); });
     connect(solid_, &QToolButton::clicked, this, [this] { view_->setSolid(true); });
     connect(view_, &FrameView::solidChanged, this, [this](bool on) { (on ? solid_ : lines_)->setChecked(true); });
-    corner->setFixedSize(440, 40);
+    corner->setFixedSize(560, 44);
+}
+
+// Those that the members are checked for: strength by the frame's standard, and service.
+void MainWindow::fillCombinations()
+{
+    if (!combinations_ || !doc_->hasFrame()) return;
+    const CheckModel& model = doc_->model();
+    QStringList names;
+    const auto add = [&](std::span<const TableSet> sets) {
+        for (const TableSet s : sets) {
+            const Combination& c = model.frame().combinations[model.forces().sets[s.at()].combination];
+            if (!names.contains(str(c.id))) names << str(c.id);
+        }
+    };
+    add(model.setsFor(model.standard()));
+    const qsizetype strength = names.size();
+    add(model.serviceSets());
+    const QSignalBlocker quiet(combinations_);
+    combinations_->clear();
+    combinations_->addItem(QString("worst of %1 combinations").arg(strength), QString());
+    for (const QString& n : names) {
+        QString title;
+        for (const Combination& c : model.frame().combinations.list())
+            if (str(c.id) == n) title = str(c.title);
+        combinations_->addItem(title.isEmpty() ? n : n + " · " + title, n);
+    }
+    combinations_->setCurrentIndex(std::max(0, combinations_->findData(str(doc_->shownCombination()))));
 }
 
 void MainWindow::buildCentre()
@@ -451,12 +489,12 @@ void MainWindow::refreshStatus()
     right_->setText(right);
     if (view_ && shown_) {
         const auto n = static_cast<int>(doc_->model().members().size());
-        const QString what =
-            stop_ == Stop::Members ? QString("%1 elements").arg(doc_->frame().elements.size())
-            : stop_ == Stop::Briefs
-                ? QString("hue and letter: the brief")
-                : QString("worst of %1 combinations").arg(doc_->model().setsFor(doc_->model().standard()).size());
-        shown_->setText(QString("%1 · %2 of %3 shown").arg(what).arg(n - view_->hiddenCount()).arg(n));
+        const QString what = stop_ == Stop::Members  ? QString("%1 elements").arg(doc_->frame().elements.size())
+                             : stop_ == Stop::Briefs ? QString("hue and letter: the brief")
+                                                     : QString();
+        combinations_->setVisible(what.isEmpty() && doc_->hasForces());
+        const QString count = QString("%1 of %2 shown").arg(n - view_->hiddenCount()).arg(n);
+        shown_->setText(what.isEmpty() ? count : what + " · " + count);
     }
 }
 

@@ -7,6 +7,7 @@
 #include <QStringList>
 #include <map>
 
+class QComboBox;
 class QLabel;
 class QSplitter;
 class QStackedWidget;
@@ -50,6 +51,7 @@ public:
     BriefsView& briefs() { return *briefs_; }
     bool browsing() const;
     void browseSections(bool on = true);
+    QComboBox* combinations() { return combinations_; } // shown at Check: the worst, or one alone; nullptr without OpenGL
     CandidateView& candidates() { return *candidates_; }
     bool showsFrame() const;
     QString statusLeft() const;
@@ -75,6 +77,7 @@ private:
     void buildCentre();
     QWidget* buildPicture();
     void buildViewButtons();
+    void fillCombinations();
     void buildStatusBar();
     void buildShortcuts();
     void connectDocument();
@@ -110,6 +113,7 @@ private:
     std::vector<StopPage> stops_;
     Stop stop_ = Stop::Check;
     QLabel *left_, *right_, *title_, *unitsLabel_, *shown_ = nullptr;
+    QComboBox* combinations_ = nullptr;
     QToolButton *lines_ = nullptr, *solid_ = nullptr;
     QMenu* recentMenu_ = nullptr;
     QAction *undo_ = nullptr, *redo_ = nullptr;

@@ -73,6 +73,11 @@ void MainWindow::buildViewMenu()
             view_->fitFrame();
         });
     view->addSeparator();
+    QAction* reserve = view->addAction("&Reserve instead of ratio", QKeySequence("R"), this,
+                                       [this] { doc_->showReserve(!doc_->showsReserve()); });
+    reserve->setCheckable(true);
+    connect(view, &QMenu::aboutToShow, this, [this, reserve] { reserve->setChecked(doc_->showsReserve()); });
+    view->addSeparator();
     view->addAction("&Only these", QKeySequence("H"), this, [this] {
         view_->onlyThese();
         refreshStatus();

@@ -91,7 +91,7 @@ void Tray::addGroups()
 // Kept ones first. Of those that come with the program only what there is something of.
 void Tray::addPicks()
 {
-    const PickSource source{doc_.model(), doc_.checked() ? &doc_.report() : nullptr};
+    const PickSource source{doc_.model(), doc_.checked() ? &doc_.report() : nullptr}; // of what is shown
     const auto add = [&](const QString& name, const std::string& expression, bool saved) {
         const auto pick = parsePick(expression, doc_.units());
         Row r{name, pick ? membersOf(*pick, source) : std::vector<size_t>{}, -1, false, Row::Kind::Pick, expression, saved};

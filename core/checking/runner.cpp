@@ -38,8 +38,8 @@ std::string neglectedWords(const Brief& b, const Demands& d, SetRow set)
         if (count[k] > 0)
             which += fmt::format("{}{}{}", which.empty() ? "" : ", ", names[k],
                                  set.given() ? "" : fmt::format(" in {} of {} combinations", count[k], d.neglected.size()));
-    return fmt::format("Taken as nothing, being under {} % of what makes the section yield (brief {}: neglectBelow): {}.",
-                       significant(100 * b.neglectBelow.value_or(0), 2), b.id, which);
+    return fmt::format("Taken as nothing, being under {:.3g} % of what makes the section yield (brief {}: neglectBelow): {}.",
+                       100 * b.neglectBelow.value_or(0), b.id, which);
 }
 
 } // namespace
@@ -138,17 +138,30 @@ MemberPlan CheckModel::plan(size_t member) const
     return out;
 }
 
-void CheckModel::demandsInto(size_t member, std::vector<double>& buffer, Demands& d, bool all) const
+// The sets of one combination; all where none is asked for.
+std::vector<TableSet> CheckModel::ofCombination(std::span<const TableSet> sets, int combination) const
+{
+    std::vector<TableSet> out(sets.begin(), sets.end());
+    if (combination >= 0) std::erase_if(out, [&](TableSet s) { return forces_->sets[s.at()].combination != combination; });
+    return out;
+}
+
+void CheckModel::demandsInto(size_t member, std::vector<double>& buffer, Demands& d, const Asked& asked) const
 {
     MemberPlan p = plan(member);
-    if (all) p.neglect = {};
+    if (asked.small) p.neglect = {};
     const Brief& b = briefOf(member);
     const Standard& standard = standardOf(member);
-    const std::span<const TableSet> sets = setsFor(standard);
+    // A service combination asks for its deflections only: what is for strength stays whole, and is left out of the result.
+    const bool service = asked.combination >= 0 && frame_->combinations[asked.combination].purpose == Purpose::Service;
+    const std::vector<TableSet> chosen = ofCombination(setsFor(standard), service ? -1 : asked.combination),
+                                inService = ofCombination(serviceSets(), service ? asked.combination : -1);
+    const std::span<const TableSet> sets = chosen;
     const std::unique_ptr<Gatherer> own = standard.gather ? standard.gather({b, sets.size()}) : nullptr;
     reduceInto(p, *forces_, sets, buffer, d, own.get());
     d.own = own ? own->finish() : nullptr;
     d.deflections.clear();
+    d.alone = asked.combination >= 0;
     const auto& limits = assignment_->of(member).rules->deflection;
     if (limits.empty()) return;
     using Part = DeflectionLimit::Part;
@@ -156,7 +169,7 @@ void CheckModel::demandsInto(size_t member, std::vector<double>& buffer, Demands
         return std::any_of(limits.begin(), limits.end(), [&](const DeflectionLimit& l) { return l.part == part; });
     };
     deflectionsInto(p,
-                    {*frame_, members()[member], lanes(member), *forces_, *elementsAt_, serviceSets(), motions_.get(),
+                    {*frame_, members()[member], lanes(member), *forces_, *elementsAt_, inService, motions_.get(),
                      b.deflection.betweenEnds, asks(Part::Total), asks(Part::Variable)},
                     buffer, d);
 }
@@ -165,7 +178,7 @@ Demands CheckModel::demands(size_t member) const
 {
     Demands out;
     std::vector<double> buffer;
-    demandsInto(member, buffer, out);
+    demandsInto(member, buffer, out, {});
     return out;
 }
 
@@ -173,7 +186,7 @@ Demands CheckModel::allDemands(size_t member) const
 {
     Demands out;
     std::vector<double> buffer;
-    demandsInto(member, buffer, out, true);
+    demandsInto(member, buffer, out, {.small = true});
     return out;
 }
 
@@ -197,7 +210,7 @@ MemberInput CheckModel::input(size_t member) const
     return inputWith(member, s.shape, s.properties);
 }
 
-MemberResult CheckModel::checkWith(size_t member, std::vector<double>& buffer, Demands& d) const
+MemberResult CheckModel::checkWith(size_t member, std::vector<double>& buffer, Demands& d, int combination) const
 {
     MemberResult r;
     const Member& m = members()[member];
@@ -212,9 +225,33 @@ MemberResult CheckModel::checkWith(size_t member, std::vector<double>& buffer, D
     if (m.exclude) return unchecked("left out of checking by the engineer");
     if (!m.broken.empty()) return unchecked(m.broken);
     if (forces_->empty()) return unchecked("the frame has no forces yet: analyse it");
-    demandsInto(member, buffer, d);
+    demandsInto(member, buffer, d, {.combination = combination});
     judge(member, input(member), d, r);
+    if (combination >= 0) onlyOf(member, combination, r);
     return r;
+}
+
+// Outcomes of one combination alone: its rows are found again among those of all, and what is of another purpose is no outcome
+// of it.
+void CheckModel::onlyOf(size_t member, int combination, MemberResult& r) const
+{
+    const bool service = frame_->combinations[combination].purpose == Purpose::Service;
+    const auto placeIn = [&](std::span<const TableSet> all, size_t row) {
+        const std::vector<TableSet> mine = ofCombination(all, combination);
+        return row < mine.size() ? static_cast<size_t>(std::find(all.begin(), all.end(), mine[row]) - all.begin()) : row;
+    };
+    const Standard& s = standardOf(member);
+    for (CheckOutcome& o : r.outcomes) {
+        if ((s.kindOf(o) == CheckKind::Deflection) != service) {
+            o.status = Status::NotApplicable;
+            o.ratio = 0;
+            o.reason = "not of the purpose of this combination";
+        } else if (o.set.given() && o.stage < 0)
+            o.set = SetRow(placeIn(setsFor(s), o.set.at()));
+        else if (o.serviceSet.given())
+            o.serviceSet = ServiceRow(placeIn(serviceSets(), o.serviceSet.at()));
+    }
+    r.settle();
 }
 
 // The input with the demands of the further stages that the standard asks for, if any, handed on.
@@ -339,7 +376,7 @@ std::optional<DeflectionCurve> CheckModel::deflectionCurve(size_t member, const 
     return wr::deflectionCurve(input(member), demands(member));
 }
 
-bool CheckModel::checkAll(CheckReport& report, Progress& progress, std::span<const size_t> which) const
+bool CheckModel::checkAll(CheckReport& report, Progress& progress, std::span<const size_t> which, int combination) const
 {
     report.standard = standard().key;
     static const auto none = std::make_shared<const MemberResult>();
@@ -357,7 +394,7 @@ bool CheckModel::checkAll(CheckReport& report, Progress& progress, std::span<con
         Local& local = locals.local();
         for (size_t i = range.begin(); i < range.end(); ++i) {
             const size_t m = which.empty() ? i : which[i];
-            report.results.set(m, checkWith(m, local.buffer, local.demands));
+            report.results.set(m, checkWith(m, local.buffer, local.demands, combination));
         }
         const size_t now = done += range.size();
         progress.at(static_cast<double>(now) / static_cast<double>(n), "checking");

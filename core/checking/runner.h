@@ -106,8 +106,9 @@ public:
     std::optional<LengthCurve> lengthCurve(size_t member, const CheckOutcome& o) const;
     std::optional<InteractionDiagram> interactionDiagram(size_t member, const CheckOutcome& o) const;
     std::optional<DeflectionCurve> deflectionCurve(size_t member, const CheckOutcome& o) const;
-    // Checks the listed members (all if empty) into `report`, in parallel; false if cancelled.
-    bool checkAll(CheckReport& report, Progress& progress, std::span<const size_t> which = {}) const;
+    // Checks the listed members (all if empty) into `report`, in parallel; false if cancelled. `combination`: that one alone,
+    // with the checks its purpose is for; -1: the worst of all.
+    bool checkAll(CheckReport& report, Progress& progress, std::span<const size_t> which = {}, int combination = -1) const;
 
     // Runs the member's standard over its demands with that section, and adds what the forces as a whole leave open.
     void judge(size_t member, const MemberInput& in, const Demands& d, MemberResult& r) const;
@@ -124,8 +125,16 @@ private:
     bool sameLanes(const CheckModel& before, const Changed& changed) const;
     void warnOfSway(size_t member, const Demands& d, MemberResult& r) const;
     void noteBrief(size_t member, const Demands& d, MemberResult& r) const;
-    MemberResult checkWith(size_t member, std::vector<double>& buffer, Demands& d) const;
-    void demandsInto(size_t member, std::vector<double>& buffer, Demands& d, bool all = false) const;
+    // What of the forces is asked for.
+    struct Asked
+    {
+        bool small = false;   // with what the brief neglects
+        int combination = -1; // of that one alone; -1: of all
+    };
+    MemberResult checkWith(size_t member, std::vector<double>& buffer, Demands& d, int combination = -1) const;
+    std::vector<TableSet> ofCombination(std::span<const TableSet> sets, int combination) const;
+    void onlyOf(size_t member, int combination, MemberResult& r) const;
+    void demandsInto(size_t member, std::vector<double>& buffer, Demands& d, const Asked& asked) const;
     // Demands an outcome can be read with; nothing where the holds have changed since it was made.
     std::optional<Demands> demandsOf(size_t member, const CheckOutcome& o) const;
     template <class F> auto staged(size_t member, const MemberInput& in, F&& use) const;

@@ -63,7 +63,7 @@ double Joint::girderSum(SwayCase c) const
 
 void Joint::take(BaseFixity fixity)
 {
-    if (!base || pinned || fixity == BaseFixity::AsModelled) return;
+    if (!foot || pinned || fixity == BaseFixity::AsModelled) return;
     fixed = fixity == BaseFixity::Fixed;
     spring = 0;
     if (!fixed) girders.clear();
@@ -228,6 +228,7 @@ Joint Joints::at(const JointQuery& q) const
             out.girders.push_back(*g);
     }
     out.base = n.supported();
+    out.foot = n.supportHolds(q.along, kSin45);
     return out;
 }
 

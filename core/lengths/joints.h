@@ -38,8 +38,9 @@ struct Joint
     bool fixed = false;  // a support holds the turn
     bool base = false;   // a support stands there, and nothing else keeps it from turning
     bool pinned = false; // the member itself is released there
+    bool foot = false;   // the column stands on a support there: one that bears it along itself
     double girderSum(SwayCase c) const;
-    // At a support counted as a brief says, whatever its freedoms are.
+    // A foot counted as a brief says, whatever turns its support leaves free. A support that only holds sideways is none.
     void take(BaseFixity base);
     // recommended: 1 for fixed and 10 for pinned bases instead of 0 and infinity.
     double g(SwayCase c, bool recommended) const;

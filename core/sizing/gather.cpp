@@ -110,7 +110,8 @@ std::vector<Alike> gatherAlike(const CheckModel& model, std::span<const size_t> 
             }
             Alike a;
             a.members = {c.member};
-            a.name = fmt::format("{} {}", plural(std::get<0>(key)), f.units.text(Quantity::Length, c.length));
+            a.name =
+                fmt::format("{} {:.2f} {}", plural(std::get<0>(key)), f.units.show(Quantity::Length, c.length), f.units.length);
             groups.emplace_back(c, std::move(a));
         }
         for (auto& [first, a] : groups)

@@ -66,6 +66,16 @@ Quantity quantityOf(CheckKind k)
     }
 }
 
+std::optional<double> reserveOf(const MemberResult& r)
+{
+    if (r.status == Status::Unchecked) return std::nullopt;
+    double largest = 0;
+    for (const CheckOutcome& o : r.outcomes)
+        if (o.counts && o.ofForces() && o.status != Status::NotApplicable && o.status != Status::Unchecked)
+            largest = std::max(largest, o.ratio);
+    return largest > 0 ? std::optional(1 / largest) : std::nullopt;
+}
+
 void CheckReport::count(const SharedList<Member>& members, std::span<const char> only)
 {
     counts = {};

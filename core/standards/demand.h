@@ -145,6 +145,7 @@ struct Demands
     // Filled where the brief (or its national parameters) has limits of deflection.
     std::vector<StretchDeflection> deflections;
     bool service = false;             // there are service combinations
+    bool alone = false;               // of one combination only: limits that are meant for another kind are not its
     bool splitFails = false;          // the variable part was asked for, but some combination's forces do not superpose
     std::string_view splitLacks = {}; // a variable case of those that no combination of the variable part holds either
 

@@ -5,10 +5,16 @@
 #include "core/members/members.h"
 #include "core/standards/check.h"
 
+#include <optional>
 #include <span>
 #include <string>
 
 namespace wr {
+
+// What the loads could be multiplied by until the first check that hangs on them is at its limit: 1 over the largest such
+// ratio. Exact where forces go with the loads and the ratio with the forces; in second order it is too large above 1. Nothing
+// where no such check has a demand, or the member is unchecked.
+std::optional<double> reserveOf(const MemberResult& r);
 
 struct CheckReport
 {

@@ -417,3 +417,79 @@ TEST_CASE("groups: by name, by section, renamed and merged, left out; members th
     w.settle();
     CHECK(w.doc().frame().design.members == before);
 }
+
+TEST_CASE("ledger: one combination, the reserve, columns, rows as text, the spread of sections", "[app][ledger]")
+{
+    Window w(kLane);
+    Ledger& l = w.window.ledger();
+    REQUIRE(w.window.combinations() != nullptr);
+    QComboBox& list = *w.window.combinations();
+    CHECK(list.isVisible());
+    CHECK(list.currentText() == "worst of 26 combinations");
+    const auto top = [&] { return w.doc().report().counts.top; };
+    const double worst = top();
+    // One alone: view, tray and ledger follow; the figures of the line stay those of all.
+    list.setCurrentIndex(list.findData("U3"));
+    Q_EMIT list.activated(list.currentIndex());
+    w.settle();
+    CHECK(top() < worst);
+    CHECK(w.window.line().figures().contains("top 1.36"));
+    const size_t column = w.index("CV4");
+    CHECK(w.doc().model().combinationOf(column, *w.doc().report().results[column].govern()) == "U3");
+    CHECK(trayRow(w, "Columns, west", Tray::Row::Kind::Group).worst < worst);
+    CHECK(w.view().hoverLine().isEmpty());
+    // An edit under it is shown under it.
+    w.doc().run(SetSection{w.doc().refs({column}), "HEA300"});
+    w.settle();
+    CHECK(w.doc().model().combinationOf(column, *w.doc().report().results[column].govern()) == "U3");
+    w.doc().undo();
+    w.settle();
+    list.setCurrentIndex(0);
+    Q_EMIT list.activated(0);
+    w.settle();
+    CHECK(top() == worst);
+    // The reserve by one key.
+    const int util = l.model().utilisationColumn();
+    const auto cell = [&](int row, int c) { return l.table().model()->index(row, c).data().toString(); };
+    CHECK(cell(0, util) == "1.36");
+    w.view().setFocus();
+    w.key(Qt::Key_R);
+    CHECK(l.model().headerData(util, Qt::Horizontal, Qt::DisplayRole).toString() == "Reserve");
+    CHECK(cell(0, util) == QString::fromUtf8("×0.74"));
+    w.key(Qt::Key_R);
+    CHECK(cell(0, util) == "1.36");
+    // Columns that are there when asked for.
+    const int kind = l.model().columnOf(LedgerColumn::Kind);
+    REQUIRE(kind >= 0);
+    CHECK(l.table().isColumnHidden(kind));
+    l.showColumn(LedgerColumn::Kind, true);
+    CHECK_FALSE(l.table().isColumnHidden(kind));
+    CHECK(cell(0, kind) == "column");
+    // Rows as text: the picked ones, with headings.
+    w.doc().setPick({w.index("CW4"), w.index("CV4")});
+    w.paint();
+    const QStringList lines = l.textOfRows().trimmed().split('\n');
+    REQUIRE(lines.size() == 3);
+    CHECK(lines[0].startsWith("Member\tGroup\tSection\tUtil."));
+    CHECK(lines[0].endsWith("Kind"));
+    CHECK(lines[1].startsWith("CW4\tColumns, west\tHEA200\t1.36\t"));
+    CHECK(lines[1].endsWith("\tcolumn"));
+    l.showColumn(LedgerColumn::Kind, false);
+    w.doc().setPick({});
+    // Sections: every member's utilisation on one line.
+    l.show(LedgerKind::Sections);
+    w.paint();
+    const int spread = l.model().columnOf(LedgerColumn::Spread), members = l.model().columnOf(LedgerColumn::Members),
+              over = l.model().columnOf(LedgerColumn::Over), mean = l.model().columnOf(LedgerColumn::Mean);
+    for (int r = 0; r < l.table().model()->rowCount(); ++r) {
+        const QVariantList values = l.table().model()->index(r, spread).data(LedgerModel::SpreadRole).toList();
+        CHECK(values.size() == cell(r, members).toInt());
+        double sum = 0, above = 0;
+        for (const QVariant& v : values) {
+            sum += v.toDouble();
+            above += v.toDouble() > 1;
+        }
+        CHECK(cell(r, mean).toDouble() == Approx(sum / static_cast<double>(values.size())).margin(0.0051));
+        CHECK(cell(r, over).toInt() == static_cast<int>(above));
+    }
+}

@@ -1,6 +1,9 @@
+#include "core/project/design_state.h"
+#include "core/standards/report.h"
 #include "tests/support.h"
 
 #include <cmath>
+#include <map>
 
 using namespace wr;
 using Catch::Matchers::WithinAbs;
@@ -273,4 +276,74 @@ TEST_CASE("runner: an end that nothing holds is a cantilever in a whole frame", 
     for (const TraceStep& s : t.steps)
         if (s.label.symbol == "L_cy") doubled = std::abs(s.value - 10) < 1e-9;
     CHECK(doubled);
+}
+
+TEST_CASE("Runner: the worst of all combinations is the worst of each alone", "[checking][combination]")
+{
+    for (const std::string demo : {"marrow-hill", "sedge-lane"}) {
+        CAPTURE(demo);
+        SilentProgress p;
+        const auto standards = std::make_shared<const std::vector<Standard>>(shippedStandards());
+        Frame f = test::frameOf(test::demo(demo));
+        const AnalysisChoice choice = choiceFor(f);
+        const DesignState s = checkedState(heldState(beginState(std::move(f), {}, standards, choice, p), p), p).first;
+        const CheckModel& m = *s.model;
+        std::vector<size_t> some;
+        for (size_t i = 0; i < m.members().size(); i += 9)
+            some.push_back(i);
+        std::map<std::pair<size_t, int>, double> largest; // by member and check
+        for (size_t c = 0; c < s.frame->combinations.size(); ++c) {
+            const Combination& combination = s.frame->combinations[c];
+            CheckReport one;
+            REQUIRE(m.checkAll(one, p, some, static_cast<int>(c)));
+            for (const size_t i : some)
+                for (const CheckOutcome& o : one.results[i].outcomes) {
+                    if (!o.ofForces() || o.status == Status::NotApplicable || o.status == Status::Unchecked) continue;
+                    const bool deflection = m.standardOf(i).kindOf(o) == CheckKind::Deflection;
+                    CHECK(deflection == (combination.purpose == Purpose::Service));
+                    CHECK(m.combinationOf(i, o) == combination.id);
+                    double& v = largest[{i, o.check}];
+                    v = std::max(v, o.ratio);
+                }
+            // It is explained like any other: the trace comes to the ratio.
+            const CheckOutcome* g = one.results[some.front()].govern();
+            if (!g || !g->ofForces()) continue;
+            const Trace t = m.explain(some.front(), *g);
+            REQUIRE_FALSE(t.steps.empty());
+            CHECK(std::any_of(t.steps.begin(), t.steps.end(),
+                              [&](const TraceStep& x) { return x.value == Approx(g->ratio) || x.value == Approx(g->demand); }));
+        }
+        int compared = 0;
+        for (const size_t i : some)
+            for (const CheckOutcome& o : s.report->results[i].outcomes) {
+                if (!o.ofForces() || o.status == Status::NotApplicable || o.status == Status::Unchecked) continue;
+                CAPTURE(m.members()[i].id, o.check);
+                CHECK(largest[{i, o.check}] == Approx(o.ratio));
+                ++compared;
+            }
+        CHECK(compared > 100);
+    }
+}
+
+TEST_CASE("Runner: the reserve is what the loads may be multiplied by", "[checking][combination]")
+{
+    // First order and given lengths: a beam-column whose ratio goes with its forces.
+    const auto at = [](double factor) {
+        return test::modelOf(test::frameOf(fmt::format(
+            R"({{"format":"wren-frame","version":1,"materials":[{{"id":"S","grade":"EN 10025-2 S275"}}],
+"sections":[{{"id":"A","name":"HEA200"}}],"nodes":[{{"id":"a","at":[0,0,0],"support":{{"ux":true,"uy":true,"uz":true,"rz":true}}}},
+{{"id":"b","at":[0,0,5],"support":{{"ux":true,"uy":true}}}}],"elements":[{{"id":"1","nodes":["a","b"],"section":"A","material":"S"}}],
+"cases":[{{"id":"Q","action":"live","nodal":[{{"node":"b","f":[0,0,-150]}}]}}],
+"combinations":[{{"id":"U","purpose":"strength","terms":{{"Q":{}}}}}],"design":{{"standard":"en1993"}}}})",
+            factor)));
+    };
+    const MemberResult r = at(1.5)->check(0);
+    const auto reserve = reserveOf(r);
+    REQUIRE(reserve);
+    CHECK(*reserve == Approx(1 / r.utilisation));
+    CHECK(at(1.5 * *reserve)->check(0).utilisation == Approx(1).epsilon(1e-6));
+    MemberResult unchecked = r;
+    unchecked.status = Status::Unchecked;
+    CHECK_FALSE(reserveOf(unchecked));
+    CHECK_FALSE(reserveOf(MemberResult{}));
 }

@@ -48,9 +48,11 @@ std::string rare()
 {"id":"O","off":true,"terms":{"E":1}},{"id":"V","purpose":"service","kind":"frequent","terms":{"Q":1}}],
 "design":{"standard":"en1993","nationalParameters":"own","analysis":{"order":"amplified","reducedStiffness":true},
 "parameterSets":[{"id":"own","gammaM1":1.1,"ltb":"rolled","eta":1,"deflection":[{"span":200,"members":"level"}]}],
-"members":[{"id":"A","elements":["A"],"brief":"b"},{"id":"B","elements":["B"],"brief":"c"}],
+"picks":[{"id":"over it","pick":"util > 1 and not (kind = column)"}],
+"members":[{"id":"A","elements":["A"],"brief":"b","kind":"other"},{"id":"B","elements":["B"],"brief":"c"}],
 "briefs":[{"id":"b","en1993":{"interaction":"annex-a","c1":1.2,"k":0.7,"strength":"table-3.1"}},
-{"id":"c","standard":"aisc360-22-lrfd","angleAxes":"legs-free",
+{"id":"c","about":"for the fuzz","standard":"aisc360-22-lrfd","second":"en1993","grade":"A36","neglectBelow":0.01,"angleAxes":"legs-free",
+"lengths":{"by":"frame","base":"pinned"},"holds":{"framing":["top"],"along":["twist"],"joints":["bottom","minor"]},"leaveOut":["ltb"],"warpingEnds":["free","fixed"],
 "deflection":{"limits":[{"kind":"frequent","of":"variable","along":"minor","span":300,"cantilever":150,"most":12}],
 "camber":4,"between":"ends","cantilever":"once"}}]})");
 }

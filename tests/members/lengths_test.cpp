@@ -413,3 +413,43 @@ TEST_CASE("lengths: another system of units, a turn about the vertical and piece
     p.reversed = true;
     same(base, portal(p), 1e-9);
 }
+
+TEST_CASE("Lengths: the foot of a column counts as its brief says, a joint that is only held sideways does not",
+          "[lengths][briefs]")
+{
+    // A portal of HEA200 and IPE300 that sways, feet fixed; its knees are held out of the plane.
+    const std::string fixed = test::kFixed;
+    const auto k = [&](const std::string& base, const std::string& foot) {
+        const auto model = test::modelOf(test::frameOf(fmt::format(
+            R"({{"format":"wren-frame","version":1,"materials":[{{"id":"S","grade":"EN 10025-2 S275"}}],
+"sections":[{{"id":"A","name":"HEA200"}},{{"id":"J","name":"IPE300"}}],
+"nodes":[{{"id":"a","at":[0,0,0],{0}}},{{"id":"b","at":[0,0,5],"support":{{"uy":true}}}},{{"id":"c","at":[6,0,5],"support":{{"uy":true}}}},{{"id":"d","at":[6,0,0],{0}}}],
+"elements":[{{"id":"1","nodes":["a","b"],"section":"A","material":"S"}},{{"id":"2","nodes":["c","d"],"section":"A","material":"S"}},{{"id":"3","nodes":["b","c"],"section":"J","material":"S"}}],
+"cases":[{{"id":"Q","action":"live","nodal":[{{"node":"b","f":[5,0,-300]}},{{"node":"c","f":[0,0,-300]}}]}}],
+"combinations":[{{"id":"U","purpose":"strength","terms":{{"Q":1.5}}}}],
+"design":{{"standard":"aisc360-22-lrfd","members":[{{"id":"M","elements":["1"],"brief":"B"}},{{"id":"N","elements":["2"],"brief":"B"}}],
+"briefs":[{{"id":"B","lengths":{{"by":"frame","base":"{1}"}}}}]}}}})",
+            foot, base)));
+        std::array<double, 2> out{};
+        for (const std::string id : {"M", "N"}) // drawn upwards and downwards
+            out[id == "N"] = model->lanes(*model->find(id)).longest(LengthAxis::Major) / 5;
+        CHECK(out[0] == Approx(out[1]).epsilon(0.01)); // the beam's own thrust differs a little
+        return out[0];
+    };
+    // G at the knee: (I/L of the column) / (I/L of the beam); the charts' equation for sway.
+    const double g = (3692e-8 / 5) / (8356e-8 / 6);
+    const auto swayK = [](double ga, double gb) {
+        double lo = 1e-6, hi = 3.14159;
+        for (int n = 0; n < 200; ++n) { // x = pi/K
+            const double x = (lo + hi) / 2, left = (ga * gb * x * x - 36) / (6 * (ga + gb)), right = x / std::tan(x);
+            (left < right ? lo : hi) = x;
+        }
+        return 3.14159265358979 / lo;
+    };
+    const std::string pinned = R"("support":{"ux":true,"uy":true,"uz":true,"rx":true,"rz":true})";
+    CHECK(k("as-modelled", fixed) == Approx(swayK(1e-9, g)).epsilon(5e-3));
+    CHECK(k("pinned", fixed) == Approx(swayK(1e9, g)).epsilon(5e-3));
+    CHECK(k("as-modelled", pinned) == Approx(k("pinned", fixed)).epsilon(0.01));
+    CHECK(k("fixed", pinned) == Approx(k("as-modelled", fixed)).epsilon(0.01));
+    CHECK(k("fixed", fixed) == Approx(k("as-modelled", fixed)));
+}

@@ -170,12 +170,12 @@ void deflectionOutcome(Outcomes& out, int row, const MemberInput& in, const Dema
             all.members = DeflectionLimit::Members::Any;
             return meant(all, b);
         });
-        if (found && l.kind.empty() && l.part == DeflectionLimit::Part::Variable && !d.splitLacks.empty())
+        if (found && !d.alone && l.kind.empty() && l.part == DeflectionLimit::Part::Variable && !d.splitLacks.empty())
             return missing(
                 fmt::format("case {} is in no combination of the kind live-only, and the variable part cannot be split "
                             "from forces of whole combinations: make the combinations anew",
                             d.splitLacks));
-        if (found) continue;
+        if (found || d.alone) continue;
         if (l.part == DeflectionLimit::Part::Variable && d.splitFails)
             return missing("the variable part cannot be split from forces of whole combinations (second order, or results "
                            "by combination): make service combinations of the kind live-only");
