@@ -73,12 +73,9 @@ double utilisation(Window& w, size_t member)
     return w.doc().report().results[member].utilisation;
 }
 
-} // namespace
-
-TEST_CASE("briefs: one is made, given to twenty members, its effect is seen before it is taken, and all is undone",
-          "[app][briefs]")
+// Briefs: one is made, given to twenty members, its effect is seen before it is taken, and all is undone.
+void madeGivenTriedUndone(Window& w)
 {
-    Window w(kLane);
     Briefs b(w);
     const auto undone = w.doc().frame().design;
     // A ready one to begin with.
@@ -145,10 +142,9 @@ TEST_CASE("briefs: one is made, given to twenty members, its effect is seen befo
     CHECK_FALSE(w.doc().canUndo());
 }
 
-TEST_CASE("briefs: a line that cannot stand says why and cannot be taken; choices are chosen; a line goes back",
-          "[app][briefs]")
+// Briefs: a line that cannot stand says why and cannot be taken; choices are chosen; a line goes back.
+void refusedChosenTakenBack(Window& w)
 {
-    Window w(kLane);
     Briefs b(w);
     click(w, trayRow(w, "Runway", Tray::Row::Kind::Brief));
     REQUIRE(b.desk.currentId() == "Runway");
@@ -187,11 +183,12 @@ TEST_CASE("briefs: a line that cannot stand says why and cannot be taken; choice
     // Only what differs.
     b.bench.onlyDiffering().click();
     CHECK_FALSE(b.sheet.lineRect("cb").isValid());
+    b.bench.onlyDiffering().click();
 }
 
-TEST_CASE("briefs: renamed, compared, taken over, deleted with what its members get", "[app][briefs]")
+// Briefs: renamed, compared, taken over, deleted with what its members get.
+void renamedComparedTakenOverDeleted(Window& w)
 {
-    Window w(kLane);
     Briefs b(w);
     click(w, trayRow(w, "Floor", Tray::Row::Kind::Brief));
     CHECK(w.doc().pick().empty());
@@ -239,9 +236,9 @@ TEST_CASE("briefs: renamed, compared, taken over, deleted with what its members 
     CHECK(b.desk.membersOf("Office floor") == 18);
 }
 
-TEST_CASE("briefs: the view tells them apart by letter, the line by what is open", "[app][briefs]")
+// Briefs: the view tells them apart by letter, the line by what is open.
+void toldApartInTheView(Window& w)
 {
-    Window w(kLane);
     Briefs b(w);
     b.desk.choose("Runway");
     w.settle();
@@ -267,23 +264,9 @@ TEST_CASE("briefs: the view tells them apart by letter, the line by what is open
     CHECK(w.window.line().openCount(Stop::Briefs) == 0);
 }
 
-TEST_CASE("briefs: a frame without any says what to do first", "[app][briefs]")
+// Picks: an expression rules ledger and view; a mistake is told where it is.
+void expressionRulesAll(Window& w)
 {
-    Window w(test::kStreet);
-    Briefs b(w);
-    CHECK(b.desk.current() == nullptr);
-    CHECK(w.window.line().openCount(Stop::Briefs) == -1);
-    CHECK_FALSE(b.bench.sheet().isVisible());
-    CHECK_FALSE(b.bench.newMenu().actions().front()->isEnabled());
-    b.bench.newMenu().actions()[1]->trigger();
-    w.settle();
-    CHECK(b.desk.currentId() == "New brief");
-    CHECK(b.bench.sheet().isVisible());
-}
-
-TEST_CASE("picks: an expression rules ledger and view; a mistake is told where it is", "[app][picks]")
-{
-    Window w(kLane);
     Ledger& l = w.window.ledger();
     w.key(Qt::Key_Slash);
     PickField& f = l.field();
@@ -325,9 +308,9 @@ TEST_CASE("picks: an expression rules ledger and view; a mistake is told where i
     CHECK(l.trouble().contains("there is no name"));
 }
 
-TEST_CASE("picks: the field offers names and values", "[app][picks]")
+// Picks: the field offers names and values.
+void fieldOffers(Window& w)
 {
-    Window w(kLane);
     w.key(Qt::Key_Slash);
     PickField& f = w.window.ledger().field();
     QTest::keyClicks(&f, "bri");
@@ -343,84 +326,9 @@ TEST_CASE("picks: the field offers names and values", "[app][picks]")
     CHECK(f.text().isEmpty());
 }
 
-TEST_CASE("groups: by name, by section, renamed and merged, left out; members that are alike are gathered", "[app][groups]")
+// Ledger: one combination, the reserve, columns, rows as text, the spread of sections.
+void combinationReserveColumns(Window& w)
 {
-    Window w(kHill);
-    Briefs b(w);
-    BriefsView& v = w.window.briefs();
-    v.tab(BriefsView::Groups).click();
-    GroupsBar& g = v.groups();
-    w.paint();
-    REQUIRE(g.isVisible());
-    const auto group = [&](const char* id) { return w.doc().model().members()[w.index(id)].group; };
-    click(w, trayRow(w, "Joists", Tray::Row::Kind::Group));
-    REQUIRE(w.doc().pick().size() == 18);
-    CHECK(g.rename().text() == "Rename Joists");
-    const std::string joist = w.doc().model().members()[*w.doc().pick().begin()].id;
-    g.name().setText("Floor joists");
-    w.click(g.rename());
-    w.settle();
-    CHECK(group(joist.c_str()) == "Floor joists");
-    // One of them by itself, then merged with the rest.
-    w.doc().setPick({w.index(joist)});
-    w.type(g.name(), "Lone");
-    CHECK(group(joist.c_str()) == "Lone");
-    CHECK(g.rename().text() == "Rename Lone");
-    g.name().setText("Floor joists");
-    w.click(g.rename());
-    w.settle();
-    CHECK(trayRow(w, "Floor joists", Tray::Row::Kind::Group).members.size() == 18);
-    // Left out: still there, counted as left out.
-    w.doc().setPick({w.index(joist)});
-    w.click(g.leaveOut());
-    w.settle();
-    CHECK(w.doc().report().counts.excluded == 1);
-    CHECK(g.leaveOut().text() == "Take in again");
-    w.click(g.leaveOut());
-    w.settle();
-    CHECK(w.doc().report().counts.excluded == 0);
-    // By section: as many groups as there are sections among the picked.
-    w.doc().setPick({});
-    g.byMenu().actions().front()->trigger();
-    w.settle();
-    for (const Member& m : w.doc().model().members()) {
-        const FrameSection& s = w.doc().frame().sections[m.section];
-        CHECK(m.group == (s.name.empty() ? s.id : s.name));
-    }
-    w.doc().undo();
-    w.settle();
-    // Alike: proposed with its cost, then taken.
-    const auto before = w.doc().frame().design.members;
-    g.lengthBand().setText("much");
-    w.click(g.gather());
-    CHECK(g.words().contains("share between"));
-    g.lengthBand().setText("5 %");
-    w.click(g.gather());
-    REQUIRE(waitFor([&] { return !g.proposals().empty(); }));
-    w.settle();
-    CHECK(g.words().contains("sharing costs"));
-    CHECK(v.words() == QString("%1 groups proposed").arg(g.proposals().size()));
-    CHECK(v.table().model()->rowCount() == static_cast<int>(g.proposals().size()));
-    CHECK(w.doc().frame().design.members == before);
-    // A row of the proposal picks its members.
-    v.table().selectRow(0);
-    CHECK(w.doc().pick().size() == g.proposals().front().members.size());
-    w.doc().setPick({});
-    const std::vector<Alike> proposed = g.proposals();
-    w.click(g.take());
-    w.settle();
-    CHECK(g.proposals().empty());
-    for (const Alike& a : proposed)
-        for (const size_t m : a.members)
-            CHECK(w.doc().model().members()[m].group == a.name);
-    w.doc().undo();
-    w.settle();
-    CHECK(w.doc().frame().design.members == before);
-}
-
-TEST_CASE("ledger: one combination, the reserve, columns, rows as text, the spread of sections", "[app][ledger]")
-{
-    Window w(kLane);
     Ledger& l = w.window.ledger();
     REQUIRE(w.window.combinations() != nullptr);
     QComboBox& list = *w.window.combinations();
@@ -492,4 +400,132 @@ TEST_CASE("ledger: one combination, the reserve, columns, rows as text, the spre
         CHECK(cell(r, mean).toDouble() == Approx(sum / static_cast<double>(values.size())).margin(0.0051));
         CHECK(cell(r, over).toInt() == static_cast<int>(above));
     }
+}
+
+void undoAll(Window& w)
+{
+    while (w.doc().canUndo()) {
+        w.doc().undo();
+        w.settle();
+    }
+    w.doc().setPick({});
+    w.window.ledger().field().clear();
+    w.window.ride(Stop::Check);
+    w.settle();
+}
+
+} // namespace
+
+// Opening the depot takes longer than all that is done in it: one window for all.
+TEST_CASE("briefs, picks and the ledger in a window of the depot", "[app][briefs][picks][ledger]")
+{
+    Window w(kLane);
+    w.patient = false;
+    const Frame opened = w.doc().frame();
+    for (const auto& [what, run] : std::initializer_list<std::pair<const char*, void (*)(Window&)>>{
+             {"briefs: the view tells them apart by letter, the line by what is open", toldApartInTheView},
+             {"briefs: one is made, given to twenty members, its effect is seen before it is taken, and all is undone",
+              madeGivenTriedUndone},
+             {"briefs: a line that cannot stand says why and cannot be taken; choices are chosen; a line goes back",
+              refusedChosenTakenBack},
+             {"briefs: renamed, compared, taken over, deleted with what its members get", renamedComparedTakenOverDeleted},
+             {"picks: an expression rules ledger and view; a mistake is told where it is", expressionRulesAll},
+             {"picks: the field offers names and values", fieldOffers},
+             {"ledger: one combination, the reserve, columns, rows as text, the spread of sections", combinationReserveColumns},
+         }) {
+        INFO(what);
+        run(w);
+        undoAll(w);
+        CHECK(w.doc().frame() == opened);
+    }
+}
+
+TEST_CASE("briefs: a frame without any says what to do first", "[app][briefs]")
+{
+    Window w(test::kStreet);
+    Briefs b(w);
+    CHECK(b.desk.current() == nullptr);
+    CHECK(w.window.line().openCount(Stop::Briefs) == -1);
+    CHECK_FALSE(b.bench.sheet().isVisible());
+    CHECK_FALSE(b.bench.newMenu().actions().front()->isEnabled());
+    b.bench.newMenu().actions()[1]->trigger();
+    w.settle();
+    CHECK(b.desk.currentId() == "New brief");
+    CHECK(b.bench.sheet().isVisible());
+}
+
+TEST_CASE("groups: by name, by section, renamed and merged, left out; members that are alike are gathered", "[app][groups]")
+{
+    Window w(kHill);
+    w.patient = false;
+    Briefs b(w);
+    BriefsView& v = w.window.briefs();
+    v.tab(BriefsView::Groups).click();
+    GroupsBar& g = v.groups();
+    w.paint();
+    REQUIRE(g.isVisible());
+    const auto group = [&](const char* id) { return w.doc().model().members()[w.index(id)].group; };
+    click(w, trayRow(w, "Joists", Tray::Row::Kind::Group));
+    REQUIRE(w.doc().pick().size() == 18);
+    CHECK(g.rename().text() == "Rename Joists");
+    const std::string joist = w.doc().model().members()[*w.doc().pick().begin()].id;
+    g.name().setText("Floor joists");
+    w.click(g.rename());
+    w.settle();
+    CHECK(group(joist.c_str()) == "Floor joists");
+    // One of them by itself, then merged with the rest.
+    w.doc().setPick({w.index(joist)});
+    w.type(g.name(), "Lone");
+    CHECK(group(joist.c_str()) == "Lone");
+    CHECK(g.rename().text() == "Rename Lone");
+    g.name().setText("Floor joists");
+    w.click(g.rename());
+    w.settle();
+    CHECK(trayRow(w, "Floor joists", Tray::Row::Kind::Group).members.size() == 18);
+    // Left out: still there, counted as left out.
+    w.doc().setPick({w.index(joist)});
+    w.click(g.leaveOut());
+    w.settle();
+    CHECK(w.doc().report().counts.excluded == 1);
+    CHECK(g.leaveOut().text() == "Take in again");
+    w.click(g.leaveOut());
+    w.settle();
+    CHECK(w.doc().report().counts.excluded == 0);
+    // By section: as many groups as there are sections among the picked.
+    w.doc().setPick({});
+    g.byMenu().actions().front()->trigger();
+    w.settle();
+    for (const Member& m : w.doc().model().members()) {
+        const FrameSection& s = w.doc().frame().sections[m.section];
+        CHECK(m.group == (s.name.empty() ? s.id : s.name));
+    }
+    w.doc().undo();
+    w.settle();
+    // Alike: proposed with its cost, then taken.
+    const auto before = w.doc().frame().design.members;
+    g.lengthBand().setText("much");
+    w.click(g.gather());
+    CHECK(g.words().contains("share between"));
+    g.lengthBand().setText("5 %");
+    w.click(g.gather());
+    REQUIRE(waitFor([&] { return !g.proposals().empty(); }));
+    w.settle();
+    CHECK(g.words().contains("sharing costs"));
+    CHECK(v.words() == QString("%1 groups proposed").arg(g.proposals().size()));
+    CHECK(v.table().model()->rowCount() == static_cast<int>(g.proposals().size()));
+    CHECK(w.doc().frame().design.members == before);
+    // A row of the proposal picks its members.
+    v.table().selectRow(0);
+    CHECK(w.doc().pick().size() == g.proposals().front().members.size());
+    w.doc().setPick({});
+    const std::vector<Alike> proposed = g.proposals();
+    w.click(g.take());
+    w.settle();
+    CHECK(g.proposals().empty());
+    for (const Alike& a : proposed)
+        for (const size_t m : a.members)
+            CHECK(w.doc().model().members()[m].group == a.name);
+    w.doc().undo();
+    w.settle();
+    CHECK(w.doc().frame().design.members == before);
 }

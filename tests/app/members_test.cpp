@@ -26,6 +26,7 @@ MembersBench& bench(Window& w)
 TEST_CASE("members: a rafter is split, joined over the ridge, turned, and undo gives all back", "[app]")
 {
     Window w(kDepot);
+    w.patient = false;
     w.key(Qt::Key_2);
     CHECK(w.window.line().openCount(Stop::Members) == 0);
     w.pick({"R4c"});
@@ -67,6 +68,7 @@ TEST_CASE("members: a rafter is split, joined over the ridge, turned, and undo g
 TEST_CASE("members: many picked are joined with what continues them in one step", "[app]")
 {
     Window w(kDepot);
+    w.patient = false;
     w.key(Qt::Key_2);
     w.pick({"R3c", "R4c", "R5c"});
     const size_t count = w.doc().model().members().size();
@@ -85,6 +87,7 @@ TEST_CASE("members: many picked are joined with what continues them in one step"
 TEST_CASE("members: a rule shows its effect before it is taken", "[app]")
 {
     Window w(kDepot);
+    w.patient = false;
     w.key(Qt::Key_2);
     // All by rule first.
     std::set<size_t> all;
@@ -123,6 +126,7 @@ TEST_CASE("members: a rule shows its effect before it is taken", "[app]")
 TEST_CASE("members: table and view pick the same member", "[app]")
 {
     Window w(kDepot);
+    w.patient = false;
     w.key(Qt::Key_2);
     QTableView& t = w.window.chains().table();
     REQUIRE(t.isVisibleTo(&w.window));
@@ -143,6 +147,7 @@ TEST_CASE("members: table and view pick the same member", "[app]")
 TEST_CASE("members: the legend's bars pick chains by their elements; tabs list elements, breaks and what is left over", "[app]")
 {
     Window w(kDepot);
+    w.patient = false;
     w.key(Qt::Key_2);
     ChainLegend& legend = w.view().chainLegend();
     REQUIRE(legend.isVisibleTo(&w.window));

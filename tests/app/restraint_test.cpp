@@ -49,6 +49,7 @@ enum Lane { Major, Minor, Top, Bottom, Twist };
 TEST_CASE("restraint: lanes are clicked, a doubtful hold is counted, every step is undone", "[app]")
 {
     Window w(kDepot);
+    w.patient = false;
     w.key(Qt::Key_3);
     w.settle();
     CHECK(w.window.line().openCount(Stop::Restraint) > 0);
@@ -104,6 +105,7 @@ TEST_CASE("restraint: lanes are clicked, a doubtful hold is counted, every step 
 TEST_CASE("restraint: lengths are typed over in the strip, ways taken in the bench", "[app]")
 {
     Window w(test::kStreet);
+    w.patient = false;
     w.key(Qt::Key_3);
     w.settle();
     w.pick({"C3L"});
@@ -149,6 +151,7 @@ TEST_CASE("restraint: lengths are typed over in the strip, ways taken in the ben
 TEST_CASE("restraint: thirds for ten members at once, same as another, and what is silly is refused", "[app]")
 {
     Window w(kDepot);
+    w.patient = false;
     w.key(Qt::Key_3);
     const std::vector<std::string> ten{"P1-02", "P1-04", "P1-06", "P1-08", "P1-10",
                                        "P2-02", "P2-04", "P2-06", "P2-08", "P2-10"};
@@ -208,6 +211,7 @@ TEST_CASE("restraint: a mark in the view picks what holds there, the mode of a l
           "[app]")
 {
     Window w(kDepot);
+    w.patient = false;
     w.key(Qt::Key_3);
     w.settle();
     w.pick({"CW4"});

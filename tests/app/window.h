@@ -84,7 +84,13 @@ public:
     // The work in the background is done and what came of it is on the screen.
     void settle()
     {
-        REQUIRE(waitFor([&] { return !doc().jobs().running(); }));
+        const auto busy = [&] {
+            if (patient) return doc().jobs().running();
+            for (const char* kind : {"open", "analyse", "check", "effect", "combination", "gather", "rungs", "compare"})
+                if (doc().jobs().running(kind)) return true;
+            return false;
+        };
+        REQUIRE(waitFor([&] { return !busy(); }));
         paint();
     }
     // Everything asked for so far is laid out and drawn: no sleep, which is too long here and too short there.
@@ -149,6 +155,7 @@ public:
     }
 
     MainWindow window;
+    bool patient = true; // waits also for what is found about the frame as a whole after every edit
     int asked = 0, answer = 1;
 };
 

@@ -48,7 +48,7 @@ std::string rare()
 {"id":"O","off":true,"terms":{"E":1}},{"id":"V","purpose":"service","kind":"frequent","terms":{"Q":1}}],
 "design":{"standard":"en1993","nationalParameters":"own","analysis":{"order":"amplified","reducedStiffness":true},
 "parameterSets":[{"id":"own","gammaM1":1.1,"ltb":"rolled","eta":1,"deflection":[{"span":200,"members":"level"}]}],
-"picks":[{"id":"over it","pick":"util > 1 and not (kind = column)"}],
+"picks":[{"id":"over it","pick":"not (kind = column) and util > 1"}],
 "members":[{"id":"A","elements":["A"],"brief":"b","kind":"other"},{"id":"B","elements":["B"],"brief":"c"}],
 "briefs":[{"id":"b","en1993":{"interaction":"annex-a","c1":1.2,"k":0.7,"strength":"table-3.1"}},
 {"id":"c","about":"for the fuzz","standard":"aisc360-22-lrfd","second":"en1993","grade":"A36","neglectBelow":0.01,"angleAxes":"legs-free",

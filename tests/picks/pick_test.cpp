@@ -231,106 +231,105 @@ TEST_CASE("picks: no text takes the reader down", "[picks][fuzz]")
     CHECK_FALSE(parsePick(nots.substr(0, 9000) + "over", UnitSystem{}));
 }
 
-TEST_CASE("picks: they stand for the members they say", "[picks]")
+TEST_CASE("picks: whom they stand for in the depot, and what is offered", "[picks]")
 {
-    const DesignState& s = sedge();
-    const CheckModel& m = *s.model;
-    const auto result = [&](size_t i) -> const MemberResult& { return s.report->results[i]; };
-    CHECK(members("", s).size() == m.members().size());
-    const auto over = those(s, [&](size_t i) { return result(i).status == Status::Over; });
-    REQUIRE(over.size() == 7);
-    CHECK(members("over", s) == over);
-    CHECK(members("status = over", s) == over);
-    CHECK(members("util > 1", s) == over);
-    CHECK(members("not over and util <= 1", s) == those(s, [&](size_t i) { return result(i).utilisation <= 1; }));
-    CHECK(members("brief = purlin", s) == those(s, [&](size_t i) { return m.members()[i].brief == "Purlin"; })); // any case
-    CHECK(members("brief = \"\"", s) == those(s, [&](size_t i) { return m.members()[i].brief.empty(); }));
-    CHECK(members("brief != \"\"", s).size() + members("brief = \"\"", s).size() == m.members().size());
-    CHECK(members("id = C?1", s) == those(s, [&](size_t i) {
-              const std::string& id = m.members()[i].id;
-              return id.size() == 3 && id[0] == 'C' && id[2] == '1';
-          }));
-    CHECK(members("length > 6 m", s) == those(s, [&](size_t i) { return m.members()[i].length > 6 + 1e-6; }));
-    CHECK(members("length > 6000 mm", s) == members("length > 6", s));
-    CHECK(members("mass > 0.5 t", s) == those(s, [&](size_t i) {
-              const Member& x = m.members()[i];
-              return x.length * s.frame->sections[x.section].properties.a * s.frame->materials[x.material].density > 500;
-          }));
-    CHECK(members("mode = interaction", s) == those(s, [&](size_t i) {
-              const CheckOutcome* g = result(i).govern();
-              return g && m.standardOf(i).row(*g)->key == "interaction";
-          }));
-    // Each combination that governs somewhere, and together all that have one.
-    std::set<size_t> governed;
-    for (const std::string& c : valuesOf(PickName::Combination, {m, s.report.get()})) {
-        const auto list = members("combination = \"" + c + "\"", s);
-        CHECK_FALSE(list.empty());
-        governed.insert(list.begin(), list.end());
+    const DesignState& s = sedge(); // once for all
+    SECTION("they stand for the members they say")
+    {
+        const CheckModel& m = *s.model;
+        const auto result = [&](size_t i) -> const MemberResult& { return s.report->results[i]; };
+        CHECK(members("", s).size() == m.members().size());
+        const auto over = those(s, [&](size_t i) { return result(i).status == Status::Over; });
+        REQUIRE(over.size() == 7);
+        CHECK(members("over", s) == over);
+        CHECK(members("status = over", s) == over);
+        CHECK(members("util > 1", s) == over);
+        CHECK(members("not over and util <= 1", s) == those(s, [&](size_t i) { return result(i).utilisation <= 1; }));
+        CHECK(members("brief = purlin", s) == those(s, [&](size_t i) { return m.members()[i].brief == "Purlin"; })); // any case
+        CHECK(members("brief = \"\"", s) == those(s, [&](size_t i) { return m.members()[i].brief.empty(); }));
+        CHECK(members("brief != \"\"", s).size() + members("brief = \"\"", s).size() == m.members().size());
+        CHECK(members("id = C?1", s) == those(s, [&](size_t i) {
+                  const std::string& id = m.members()[i].id;
+                  return id.size() == 3 && id[0] == 'C' && id[2] == '1';
+              }));
+        CHECK(members("length > 6 m", s) == those(s, [&](size_t i) { return m.members()[i].length > 6 + 1e-6; }));
+        CHECK(members("length > 6000 mm", s) == members("length > 6", s));
+        CHECK(members("mass > 0.5 t", s) == those(s, [&](size_t i) {
+                  const Member& x = m.members()[i];
+                  return x.length * s.frame->sections[x.section].properties.a * s.frame->materials[x.material].density > 500;
+              }));
+        CHECK(members("mode = interaction", s) == those(s, [&](size_t i) {
+                  const CheckOutcome* g = result(i).govern();
+                  return g && m.standardOf(i).row(*g)->key == "interaction";
+              }));
+        // Each combination that governs somewhere, and together all that have one.
+        std::set<size_t> governed;
+        for (const std::string& c : valuesOf(PickName::Combination, {m, s.report.get()})) {
+            const auto list = members("combination = \"" + c + "\"", s);
+            CHECK_FALSE(list.empty());
+            governed.insert(list.begin(), list.end());
+        }
+        CHECK(governed == members("combination != \"none at all\"", s));
+        // Kinds are apart and together everything; levels by two decimals.
+        size_t kinds = 0;
+        for (const std::string& k : pickWords(PickName::Kind))
+            kinds += members("kind = " + k, s).size();
+        CHECK(kinds == m.members().size());
+        CHECK(members("kind = column", s).size() == 32);
+        for (const std::string& level : valuesOf(PickName::Level, {m, s.report.get()}))
+            CHECK_FALSE(members("level = \"" + level + "\"", s).empty());
+        CHECK(members("level = \"+0.00\" and kind = column", s) == members("kind = column and level < 0.1 m", s));
+        // Nothing is known of results before a check: no comparison fits, and neither does its opposite.
+        const DesignState bare = [&] {
+            DesignState b = s;
+            b.checked = false;
+            return b;
+        }();
+        CHECK(members("util > 0", bare).empty());
+        CHECK(members("util <= 0", bare).empty());
+        CHECK(members("mode != tension", bare).empty());
+        CHECK(members("over or ok or warned or unchecked", bare).empty());
     }
-    CHECK(governed == members("combination != \"none at all\"", s));
-    // Kinds are apart and together everything; levels by two decimals.
-    size_t kinds = 0;
-    for (const std::string& k : pickWords(PickName::Kind))
-        kinds += members("kind = " + k, s).size();
-    CHECK(kinds == m.members().size());
-    CHECK(members("kind = column", s).size() == 32);
-    for (const std::string& level : valuesOf(PickName::Level, {m, s.report.get()}))
-        CHECK_FALSE(members("level = \"" + level + "\"", s).empty());
-    CHECK(members("level = \"+0.00\" and kind = column", s) == members("kind = column and level < 0.1 m", s));
-    // Nothing is known of results before a check: no comparison fits, and neither does its opposite.
-    const DesignState bare = [&] {
-        DesignState b = s;
-        b.checked = false;
-        return b;
-    }();
-    CHECK(members("util > 0", bare).empty());
-    CHECK(members("util <= 0", bare).empty());
-    CHECK(members("mode != tension", bare).empty());
-    CHECK(members("over or ok or warned or unchecked", bare).empty());
-}
-
-TEST_CASE("picks: what has changed since the analysis, and what was left out", "[picks]")
-{
-    const DesignState& s = sedge();
-    CHECK(members("changed", s).empty());
-    Frame f = *s.frame;
-    const Member& purlin = s.model->members()[*members("brief = Purlin", s).begin()];
-    std::vector<int> elements;
-    for (const MemberPiece& p : purlin.pieces)
-        elements.push_back(p.element);
-    const auto patch = applyEdit(f, SetSection{{{purlin.id, elements}}, "IPE400"});
-    REQUIRE(patch);
-    const DesignState next = advance(s, *patch, ResultStore{})->state;
-    CHECK(members("changed", next) == std::set<size_t>{*next.model->find(purlin.id)});
-    Frame g = *s.frame;
-    const auto out = applyEdit(g, SetExclude{{{purlin.id, elements}}, true});
-    REQUIRE(out);
-    const DesignState left = advance(s, *out, ResultStore{})->state;
-    CHECK(members("left-out", left) == std::set<size_t>{*left.model->find(purlin.id)});
-    CHECK(members("status = left-out", left) == members("left-out", left));
-    CHECK_FALSE(members("ok", left).contains(*left.model->find(purlin.id)));
-}
-
-TEST_CASE("picks: completion offers what may stand there", "[picks]")
-{
-    const DesignState& s = sedge();
-    const PickSource source{*s.model, s.report.get()};
-    const auto has = [](const Completion& c, std::string_view w) {
-        return std::find(c.words.begin(), c.words.end(), w) != c.words.end();
-    };
-    CHECK(has(completionsAt("", 0, source), "group"));
-    CHECK(has(completionsAt("", 0, source), "over"));
-    CHECK(completionsAt("gr", 2, source).words == std::vector<std::string>{"group", "grade"});
-    CHECK(completionsAt("over and le", 11, source).words == std::vector<std::string>{"level", "length", "left-out"});
-    CHECK(completionsAt("over and le", 11, source).from == 9);
-    CHECK(completionsAt("group ", 6, source).words.front() == "=");
-    CHECK(has(completionsAt("brief = ", 8, source), "\"Purlin\""));
-    CHECK(completionsAt("brief = \"Pu", 11, source).words == std::vector<std::string>{"\"Purlin\""});
-    CHECK(completionsAt("brief = Pu", 10, source).from == 8);
-    CHECK(completionsAt("kind in (column, b", 18, source).words == std::vector<std::string>{"beam", "brace"});
-    CHECK(completionsAt("over ", 5, source).words == std::vector<std::string>{"and", "or"});
-    CHECK(completionsAt("util > 0.9 ", 11, source).words == std::vector<std::string>{"and", "or"});
-    CHECK(completionsAt("util > ", 7, source).words.empty());
+    SECTION("what has changed since the analysis, and what was left out")
+    {
+        CHECK(members("changed", s).empty());
+        Frame f = *s.frame;
+        const Member& purlin = s.model->members()[*members("brief = Purlin", s).begin()];
+        std::vector<int> elements;
+        for (const MemberPiece& p : purlin.pieces)
+            elements.push_back(p.element);
+        const auto patch = applyEdit(f, SetSection{{{purlin.id, elements}}, "IPE400"});
+        REQUIRE(patch);
+        const DesignState next = advance(s, *patch, ResultStore{})->state;
+        CHECK(members("changed", next) == std::set<size_t>{*next.model->find(purlin.id)});
+        Frame g = *s.frame;
+        const auto out = applyEdit(g, SetExclude{{{purlin.id, elements}}, true});
+        REQUIRE(out);
+        const DesignState left = advance(s, *out, ResultStore{})->state;
+        CHECK(members("left-out", left) == std::set<size_t>{*left.model->find(purlin.id)});
+        CHECK(members("status = left-out", left) == members("left-out", left));
+        CHECK_FALSE(members("ok", left).contains(*left.model->find(purlin.id)));
+    }
+    SECTION("completion offers what may stand there")
+    {
+        const PickSource source{*s.model, s.report.get()};
+        const auto has = [](const Completion& c, std::string_view w) {
+            return std::find(c.words.begin(), c.words.end(), w) != c.words.end();
+        };
+        CHECK(has(completionsAt("", 0, source), "group"));
+        CHECK(has(completionsAt("", 0, source), "over"));
+        CHECK(completionsAt("gr", 2, source).words == std::vector<std::string>{"group", "grade"});
+        CHECK(completionsAt("over and le", 11, source).words == std::vector<std::string>{"level", "length", "left-out"});
+        CHECK(completionsAt("over and le", 11, source).from == 9);
+        CHECK(completionsAt("group ", 6, source).words.front() == "=");
+        CHECK(has(completionsAt("brief = ", 8, source), "\"Purlin\""));
+        CHECK(completionsAt("brief = \"Pu", 11, source).words == std::vector<std::string>{"\"Purlin\""});
+        CHECK(completionsAt("brief = Pu", 10, source).from == 8);
+        CHECK(completionsAt("kind in (column, b", 18, source).words == std::vector<std::string>{"beam", "brace"});
+        CHECK(completionsAt("over ", 5, source).words == std::vector<std::string>{"and", "or"});
+        CHECK(completionsAt("util > 0.9 ", 11, source).words == std::vector<std::string>{"and", "or"});
+        CHECK(completionsAt("util > ", 7, source).words.empty());
+    }
 }
 
 TEST_CASE("kinds: by slope and releases, drawn either way, or by hand", "[members][kind]")
