@@ -3,7 +3,7 @@
 // wait for.
 #include "benchmarks/frames.h"
 #include "core/audit/audit.h"
-#include "core/project/design_state.h"
+#include "core/project/effect.h"
 
 using namespace wr;
 using namespace wr::benchmark;
@@ -62,6 +62,28 @@ void measure(const char* name, const DesignState& start, const Edit& edit)
     fmt::print("  audit, in the background      {:7.2f} ms\n", audited * 1e3);
 }
 
+// A line of a brief of all members tried, before it is taken.
+void measureBrief(const DesignState& start)
+{
+    Frame with = *start.frame;
+    Brief b;
+    b.id = "All";
+    std::vector<MemberRef> all;
+    for (const Member& m : start.model->members())
+        all.push_back({m.id, {m.pieces.front().element}});
+    if (!applyEdit(with, PutBrief{b}) || !applyEdit(with, GiveBrief{all, "All"})) return fmt::print("the brief was refused\n");
+    auto frame = std::make_shared<Frame>(std::move(with));
+    auto forces = std::make_shared<ForceTable>(start.forces());
+    const DesignState given = stateOf(frame, forces);
+    b.cb = 1.3;
+    SilentProgress progress;
+    size_t members = 0;
+    const double took = seconds(5, [&] {
+        if (const auto effect = effectOf(given, PutBrief{b}, ResultStore{}, progress)) members = effect->members;
+    });
+    fmt::print("a line of the brief of {} members, its effect {:7.1f} ms (limit 400)\n", members, took * 1e3);
+}
+
 } // namespace
 
 int main()
@@ -80,6 +102,7 @@ int main()
         measure("lengths of 100 members", start, SetLengths{refs, LengthAxis::Minor, 0.8, {}});
         measure("section of 100 members", start, SetSection{refs, "W14X132", {}});
         measure("group of 100 members", start, SetGroup{refs, "Others"});
+        if (declared) measureBrief(start);
     }
     return 0;
 }

@@ -3,6 +3,7 @@
 
 #include "core/files/frame_reader.h"
 
+#include <map>
 #include <set>
 
 using namespace wr::test;
@@ -389,4 +390,105 @@ TEST_CASE("cli: the tram depot by EN 1993, second order with imperfections: the 
     for (const Json& x : a.at("findings"))
         critical = critical || x.at("text").get<std::string>().find("5.2.1(3)") != std::string::npos;
     CHECK(critical);
+}
+
+TEST_CASE("briefs: what differs and who is checked by it, as words and as JSON", "[cli][briefs]")
+{
+    const Folder f;
+    const Run words = cli("briefs " + demo("sedge-lane"));
+    CHECK(words.status == 0);
+    CHECK(words.out.find("Runway: 12 members, 2 of ") != std::string::npos);
+    CHECK(words.out.find("L/600 variable live-only") != std::string::npos);
+    CHECK(words.out.find("without a brief: 162 members") != std::string::npos);
+    REQUIRE(cli("briefs " + demo("sedge-lane") + " --json " + f.file("b.json")).status == 0);
+    const Json a = load(f.file("b.json"));
+    CHECK(a["format"] == "wren-briefs");
+    CHECK(a["without"].size() == 162);
+    REQUIRE(a["briefs"].size() == 4);
+    size_t members = 162;
+    for (const Json& b : a["briefs"]) {
+        members += b["members"].size();
+        CHECK(b["lines"] > 40);
+        CHECK(b["brief"]["id"] == b["id"]);
+        for (const Json& line : b["differs"]) {
+            CHECK_FALSE(line["title"].get<std::string>().empty());
+            CHECK(line["text"] != line["default"]);
+        }
+    }
+    CHECK(members == 339);
+    CHECK(cli("briefs " + f.write("bad.json", "{}")).status == 2);
+}
+
+TEST_CASE("check and members: --pick answers for some members only, a mistake is told before anything is analysed",
+          "[cli][picks]")
+{
+    const Folder f;
+    const std::string frame = demo("tern-street");
+    REQUIRE(cli("check " + frame + " --quiet --json " + f.file("all.json")).status < 2);
+    const Json all = load(f.file("all.json"));
+    std::set<std::string> wanted;
+    for (const Json& m : all["members"])
+        if (m["utilisation"].is_number() && m["utilisation"] > 0.6) wanted.insert(m["id"]);
+    REQUIRE(wanted.size() > 1);
+    REQUIRE(wanted.size() < all["members"].size());
+    const Run some = cli("check " + frame + " --pick 'util > 0.6' --quiet --json " + f.file("some.json"));
+    CHECK(some.status < 2);
+    std::set<std::string> got;
+    const Json picked = load(f.file("some.json")), lengthy = [&] {
+        REQUIRE(cli("members " + frame + " --pick 'length > 6 m' --json " + f.file("long.json")).status == 0);
+        return load(f.file("long.json"));
+    }();
+    for (const Json& m : picked["members"])
+        got.insert(m["id"]);
+    CHECK(got == wanted);
+    for (const Json& x : picked["findings"])
+        if (x.contains("member")) CHECK(wanted.contains(x["member"]));
+    // The exit status is that of the members picked.
+    const std::string over = f.write("over.json", beam(2.5));
+    CHECK(cli("check " + over).status == 1);
+    CHECK(cli("check " + over + " --pick 'not over'").status == 0);
+    CHECK(cli("check " + over + " --pick over").status == 1);
+    for (const Json& m : lengthy["members"])
+        CHECK(m["length"] > 6);
+    // A mistake: exit 2, its column and a mark under it.
+    const Run wrong = cli("check " + frame + " --pick 'kind = colum'");
+    CHECK(wrong.status == 2);
+    CHECK(wrong.out.find("column 8: there is no kind \"colum\"; did you mean column?") != std::string::npos);
+    CHECK(wrong.out.find("\n         ^\n") != std::string::npos);
+    // The name of a saved pick stands for its expression.
+    Json file = load(frame);
+    file["design"]["picks"] = {{{"id", "Long ones"}, {"pick", "length > 6 m"}}};
+    REQUIRE(
+        cli("members " + f.write("kept.json", file.dump()) + " --pick 'Long ones' --json " + f.file("kept.out.json")).status ==
+        0);
+    CHECK(load(f.file("kept.out.json"))["members"] == lengthy["members"]);
+}
+
+TEST_CASE("check: the second standard of a brief stands beside the first, and its verdict counts", "[cli][briefs]")
+{
+    const Folder f;
+    Json file = load(demo("tern-street"));
+    file["design"]["standard"] = "aisc360-22-lrfd";
+    for (Json& c : file["combinations"])
+        c.erase("basis");
+    file["design"]["briefs"] = {{{"id", "Both"}, {"second", "en1993"}}, {{"id", "One"}}};
+    std::set<std::string> both;
+    for (size_t i = 0; i < file["design"]["members"].size(); ++i) {
+        file["design"]["members"][i]["brief"] = i % 2 == 0 ? "Both" : "One";
+        if (i % 2 == 0) both.insert(file["design"]["members"][i]["id"]);
+    }
+    const std::string path = f.write("two.json", file.dump());
+    cli("check " + path + " --quiet --json " + f.file("a.json"));
+    cli("check " + path + " --standard en1993 --quiet --json " + f.file("en.json"));
+    const Json a = load(f.file("a.json")), en = load(f.file("en.json"));
+    std::map<std::string, Json> alone;
+    for (const Json& m : en["members"])
+        alone[m["id"]] = m;
+    for (const Json& m : a["members"]) {
+        const std::string id = m["id"];
+        CHECK(m.contains("others") == both.contains(id));
+        if (!m.contains("others")) continue;
+        CHECK(m["others"][0]["standard"] == "en1993");
+        CHECK(m["others"][0]["utilisation"] == alone[id]["utilisation"]);
+    }
 }
