@@ -1,9 +1,9 @@
 #include "cli/commands.h"
+#include "cli/frame_argument.h"
 
 #include "core/base/printable.h"
 #include "core/briefs/brief_sheet.h"
 #include "core/files/briefs_answer.h"
-#include "core/files/frame_reader.h"
 #include "core/members/members.h"
 
 #include <algorithm>
@@ -41,16 +41,9 @@ void list(const Frame& f, const SharedList<Member>& members)
 Report run(const BriefsArguments& a)
 {
     Report out;
-    if (!canWrite(a.json)) {
-        out.badInput = true;
-        return out;
-    }
-    auto loaded = readFrameFile(a.frame);
-    if (!loaded.ok()) {
-        printFindings(loaded.findings);
-        out.badInput = true;
-        return out;
-    }
+    auto loaded = readFrameFor(a.frame, a.json);
+    out.badInput = !loaded.ok();
+    if (out.badInput) return out;
     std::vector<Finding> findings;
     const Formed formed = formMembers(*loaded.value, findings);
     printFindings(findings);

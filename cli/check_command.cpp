@@ -1,11 +1,11 @@
 #include "cli/choice.h"
 #include "cli/commands.h"
+#include "cli/frame_argument.h"
 #include "cli/pick_argument.h"
 
 #include "core/base/nearest.h"
 #include "core/base/printable.h"
 #include "core/files/answer.h"
-#include "core/files/frame_reader.h"
 #include "core/project/design_state.h"
 #include "core/reporting/trace_text.h"
 #include "logging/log.h"
@@ -152,21 +152,10 @@ void printAll(const DesignState& first, const CheckReport& report, const std::ve
 Report run(const CheckArguments& a)
 {
     Report out;
-    if (!canWrite(a.json)) {
-        out.badInput = true;
-        return out;
-    }
-    auto loaded = readFrameFile(a.frame);
+    auto loaded = readFrameFor(a.frame, a.json);
     const Standards standards = std::make_shared<const std::vector<Standard>>(shippedStandards());
-    if (!loaded.ok()) printFindings(loaded.findings);
-    if (!loaded.ok() || !known(a.standards, *standards)) {
-        out.badInput = true;
-        return out;
-    }
-    if (!pickReads(a.pick, *loaded.value)) {
-        out.badInput = true;
-        return out;
-    }
+    out.badInput = !loaded.ok() || !known(a.standards, *standards) || !pickReads(a.pick, *loaded.value);
+    if (out.badInput) return out;
     if (!a.standards.empty()) loaded.value->design.standard = a.standards.front();
     const bool given = !loaded.value->results.empty();
     DesignState first = wholeWay(std::move(*loaded.value), std::move(loaded.findings), standards, a);

@@ -1,9 +1,9 @@
 #include "cli/choice.h"
 #include "cli/commands.h"
+#include "cli/frame_argument.h"
 #include "cli/pick_argument.h"
 
 #include "core/base/printable.h"
-#include "core/files/frame_reader.h"
 #include "core/files/members_answer.h"
 #include "core/members/forming_reason.h"
 #include "core/project/design_state.h"
@@ -70,20 +70,9 @@ std::string setWords(const CheckModel& model, const RestraintResult& r)
 Report run(const MembersArguments& a)
 {
     Report out;
-    if (!canWrite(a.json)) {
-        out.badInput = true;
-        return out;
-    }
-    auto loaded = readFrameFile(a.frame);
-    if (!loaded.ok()) {
-        printFindings(loaded.findings);
-        out.badInput = true;
-        return out;
-    }
-    if (!pickReads(a.pick, *loaded.value)) {
-        out.badInput = true;
-        return out;
-    }
+    auto loaded = readFrameFor(a.frame, a.json);
+    out.badInput = !loaded.ok() || !pickReads(a.pick, *loaded.value);
+    if (out.badInput) return out;
     TerminalProgress progress;
     DesignState s = [&] {
         const LogTime time("analysis");

@@ -4,8 +4,7 @@
 #include "app/briefs/groups_bar.h"
 #include "app/frame/table_model.h"
 #include "app/shell/document.h"
-#include "app/shell/quiet_table.h"
-#include "app/shell/tab.h"
+#include "app/shell/tabbed_table.h"
 #include "app/shell/text.h"
 #include "core/reporting/brief_tables.h"
 
@@ -22,25 +21,12 @@ BriefsView::BriefsView(Document& doc, BriefDesk& desk, QWidget* parent)
       words_(new QLabel(this)), first_(new QLabel(this)), and_(new QLabel("and", this)), other_(new QComboBox(this)),
       groups_(new GroupsBar(doc, this)), table_(new QTableView(this))
 {
-    makeQuiet(*table_, "Briefs compared, members, groups");
-    table_->setSelectionMode(QAbstractItemView::ExtendedSelection);
-    table_->setModel(model_);
-    table_->setWordWrap(false);
-    table_->setSortingEnabled(true);
-    table_->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
+    makeSortedTable(*table_, *model_, "Briefs compared, members, groups");
     auto* all = new QVBoxLayout(this);
     all->setContentsMargins(0, 4, 0, 0);
     all->setSpacing(2);
-    auto* head = new QHBoxLayout;
-    head->setContentsMargins(10, 0, 12, 0);
-    head->setSpacing(11);
-    constexpr std::array kNames{"Compare two", "Members", "Groups"};
-    for (int k = 0; k < Pages; ++k) {
-        QToolButton* b = makeTab(kNames[static_cast<size_t>(k)]);
-        tabs_->addButton(b, k);
-        head->addWidget(b);
-    }
-    tabs_->button(Compare)->setChecked(true);
+    constexpr std::array<const char*, Pages> kNames{"Compare two", "Members", "Groups"};
+    QHBoxLayout* head = tabHead(*tabs_, kNames);
     head->addSpacing(6);
     head->addWidget(first_);
     head->addWidget(and_);

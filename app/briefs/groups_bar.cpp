@@ -38,7 +38,8 @@ GroupsBar::GroupsBar(Document& doc, QWidget* parent)
     : QWidget(parent), doc_(doc), name_(new QLineEdit(this)), length_(new QLineEdit("5 %", this)),
       forces_(new QLineEdit("25 %", this)), group_(small("Group the picked", this)), rename_(small("Rename", this)),
       leave_(small("Leave out", this)), gather_(small("Gather alike", this)), take_(small("Take these groups", this)),
-      letGo_(small("Let go", this)), byButton_(new QToolButton(this)), by_(new QMenu(this)), words_(new QLabel(this))
+      letGo_(small("Let go", this)), byButton_(new QToolButton(this)), kindButton_(new QToolButton(this)), by_(new QMenu(this)),
+      kind_(new QMenu(this)), words_(new QLabel(this))
 {
     auto* all = new QVBoxLayout(this);
     all->setContentsMargins(10, 3, 12, 2);
@@ -63,18 +64,28 @@ QLayout* GroupsBar::buildNames()
     row->addWidget(group_);
     rename_->setToolTip("The group whose members are picked gets that name; where there is one of it, they are merged");
     row->addWidget(rename_);
-    byButton_->setText("Group by  ▾");
-    byButton_->setObjectName("view");
-    byButton_->setPopupMode(QToolButton::InstantPopup);
-    byButton_->setMenu(by_);
-    byButton_->setStyleSheet("QToolButton::menu-indicator { image: none; }");
-    byButton_->setAccessibleName("Group by section, kind or level");
-    byButton_->setFocusPolicy(Qt::StrongFocus);
+    const auto drop = [](QToolButton& b, QMenu& menu, const char* text, const char* name) {
+        b.setText(QString(text) + "  ▾");
+        b.setObjectName("view");
+        b.setPopupMode(QToolButton::InstantPopup);
+        b.setMenu(&menu);
+        b.setStyleSheet("QToolButton::menu-indicator { image: none; }");
+        b.setAccessibleName(name);
+        b.setFocusPolicy(Qt::StrongFocus);
+    };
+    drop(*byButton_, *by_, "Group by", "Group by section, kind or level");
+    drop(*kindButton_, *kind_, "Kind", "Kind of the picked members");
+    kindButton_->setToolTip("What the picked members are, where slope and releases do not tell");
+    const auto kind = [this](std::optional<MemberKind> k) { say(doc_.run(SetKind{doc_.pickedRefs(), k})); };
+    for (const MemberKind k : {MemberKind::Column, MemberKind::Beam, MemberKind::Brace, MemberKind::Other})
+        kind_->addAction(str(memberKindName(k)), this, [kind, k] { kind(k); });
+    kind_->addAction("by slope and releases", this, [kind] { kind({}); });
     byButton_->setToolTip("The picked members, or all where none is picked; a picked group is split so");
     by_->addAction("Section", this, [this] { runBy(GroupBy::Section); });
     by_->addAction("Kind", this, [this] { runBy(GroupBy::Kind); });
     by_->addAction("Kind and level", this, [this] { runBy(GroupBy::Level); });
     row->addWidget(byButton_);
+    row->addWidget(kindButton_);
     leave_->setToolTip("Left out of design: still drawn and listed, counted as left out");
     row->addWidget(leave_);
     row->addStretch();
@@ -152,6 +163,7 @@ void GroupsBar::refresh()
     const bool picked = !doc_.pick().empty();
     group_->setEnabled(picked);
     leave_->setEnabled(picked);
+    kindButton_->setEnabled(picked);
     const std::string group = pickedGroup();
     rename_->setEnabled(!group.empty());
     rename_->setText(group.empty() ? QString("Rename") : QString("Rename %1").arg(str(group)));

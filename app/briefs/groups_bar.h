@@ -29,6 +29,7 @@ public:
     QPushButton& rename() { return *rename_; }
     QPushButton& leaveOut() { return *leave_; }
     QMenu& byMenu() { return *by_; }
+    QMenu& kindMenu() { return *kind_; }
     QLineEdit& lengthBand() { return *length_; }
     QLineEdit& forceBand() { return *forces_; }
     QPushButton& gather() { return *gather_; }
@@ -53,8 +54,8 @@ private:
     Document& doc_;
     QLineEdit *name_, *length_, *forces_;
     QPushButton *group_, *rename_, *leave_, *gather_, *take_, *letGo_;
-    QToolButton* byButton_;
-    QMenu* by_;
+    QToolButton *byButton_, *kindButton_;
+    QMenu *by_, *kind_;
     QLabel* words_;
     std::vector<Alike> proposals_;
     std::shared_ptr<const CheckModel> of_; // the model they are of

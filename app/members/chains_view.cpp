@@ -2,8 +2,7 @@
 
 #include "app/frame/table_model.h"
 #include "app/shell/document.h"
-#include "app/shell/quiet_table.h"
-#include "app/shell/tab.h"
+#include "app/shell/tabbed_table.h"
 #include "core/reporting/member_tables.h"
 
 #include <QHBoxLayout>
@@ -17,25 +16,12 @@ ChainsView::ChainsView(Document& doc, QWidget* parent)
     : QWidget(parent), doc_(doc), model_(new TableModel(this)), tabs_(new QButtonGroup(this)), words_(new QLabel(this)),
       table_(new QTableView(this))
 {
-    makeQuiet(*table_, "Members and their chains");
-    table_->setSelectionMode(QAbstractItemView::ExtendedSelection);
-    table_->setModel(model_);
-    table_->setWordWrap(false);
-    table_->setSortingEnabled(true);
-    table_->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
+    makeSortedTable(*table_, *model_, "Members and their chains");
     auto* all = new QVBoxLayout(this);
     all->setContentsMargins(0, 4, 0, 0);
     all->setSpacing(2);
-    auto* head = new QHBoxLayout;
-    head->setContentsMargins(10, 0, 12, 0);
-    head->setSpacing(11);
-    constexpr std::array kNames{"Members", "Elements", "Breaks", "Left over"};
-    for (int k = 0; k < Pages; ++k) {
-        QToolButton* b = makeTab(kNames[static_cast<size_t>(k)]);
-        tabs_->addButton(b, k);
-        head->addWidget(b);
-    }
-    tabs_->button(Members)->setChecked(true);
+    constexpr std::array<const char*, Pages> kNames{"Members", "Elements", "Breaks", "Left over"};
+    QHBoxLayout* head = tabHead(*tabs_, kNames);
     head->addStretch();
     words_->setObjectName("quiet");
     head->addWidget(words_);

@@ -3,9 +3,13 @@
 #include "app/bench/bench.h"
 #include "app/bench/check_chart.h"
 #include "app/bench/member_bench.h"
+#include "app/briefs/brief_desk.h"
+#include "app/briefs/briefs_bench.h"
+#include "app/briefs/sheet_view.h"
 #include "app/frame/frame_tables_view.h"
 #include "app/frameview/frame_view.h"
 #include "app/frameview/result_layer.h"
+#include "app/ledger/ledger.h"
 #include "app/line/line_view.h"
 #include "app/members/members_bench.h"
 #include "app/sections/section_browser.h"
@@ -109,7 +113,6 @@ public:
             v->look(-52, 24);
             v->fitFrame();
         }
-        keep("sedge-lane");
         pick("CW4");
         keep("check-en1993");
         pick("RWV3");
@@ -118,6 +121,33 @@ public:
         w_.document().setPick({});
         members();
         restraint();
+        briefs();
+        spread();
+    }
+
+    // A line of the crane beams' brief, tried.
+    void briefs()
+    {
+        w_.ride(Stop::Briefs);
+        w_.briefDesk().choose("Runway");
+        w_.document().setPick({index(w_, "BKV4"), index(w_, "BKV5")});
+        wait();
+        SheetView& sheet = w_.bench().briefs().sheet();
+        sheet.open("deflection.limits");
+        sheet.field().setText("L/1000 variable live-only");
+        wait();
+        keep("briefs");
+        w_.briefDesk().choose("Purlin");
+        w_.document().setPick({});
+        w_.ride(Stop::Check);
+    }
+
+    // Every section with the utilisations of all its members.
+    void spread()
+    {
+        w_.ledger().show(LedgerKind::Sections);
+        keep("ledger-sections");
+        w_.ledger().show(LedgerKind::Members);
     }
 
     // What holds a column of the hall.
@@ -148,7 +178,6 @@ public:
     void market()
     {
         open(":/demo/tern-street.frame.json");
-        keep("tern-street");
         w_.ride(Stop::Frame);
         if (w_.frameView()) results();
         w_.tables().setPage(FrameTablesView::Combinations);

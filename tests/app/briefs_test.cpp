@@ -491,6 +491,13 @@ TEST_CASE("groups: by name, by section, renamed and merged, left out; members th
     w.click(g.leaveOut());
     w.settle();
     CHECK(w.doc().report().counts.excluded == 0);
+    // A kind by hand, and back.
+    g.kindMenu().actions()[2]->trigger();
+    w.settle();
+    CHECK(w.doc().model().members()[w.index(joist)].kind == MemberKind::Brace);
+    g.kindMenu().actions().last()->trigger();
+    w.settle();
+    CHECK_FALSE(w.doc().model().members()[w.index(joist)].kind.has_value());
     // By section: as many groups as there are sections among the picked.
     w.doc().setPick({});
     g.byMenu().actions().front()->trigger();
