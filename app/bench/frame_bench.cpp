@@ -33,6 +33,7 @@ FrameBench::FrameBench(Document& doc, QWidget* parent)
          {&Document::opened, &Document::resultsChanged, &Document::modelChanged, &Document::findingsChanged})
         connect(&doc_, signal, this, &FrameBench::refresh);
     connect(list_, &QListWidget::itemActivated, this, [this](QListWidgetItem* i) {
+        if (i->data(Qt::UserRole + 1).toBool()) return Q_EMIT wantCombinations();
         const std::string id = i->data(Qt::UserRole).toString().toStdString();
         for (size_t m = 0; m < doc_.model().members().size(); ++m)
             if (doc_.model().members()[m].id == id) doc_.setPick({m});
@@ -75,7 +76,11 @@ void FrameBench::refresh()
         words[0] = words[0].toUpper();
         if (n == 4 && times[x.code] > 4)
             words = QString("… and %1 more of this kind (%2)").arg(times[x.code] - 3).arg(QString::fromStdString(x.code));
+        const bool combinations = x.code == "combination.service" || x.code == "combination.construction" ||
+                                  x.code == "combination.none" || x.code == "combination.empty";
+        if (combinations) words += "  → make combinations";
         auto* item = new QListWidgetItem(words, list_);
+        item->setData(Qt::UserRole + 1, combinations);
         item->setData(Qt::UserRole, QString::fromStdString(x.subject));
         item->setForeground(x.severity == Severity::Error     ? t.red
                             : x.severity == Severity::Warning ? QColor("#8A6411")

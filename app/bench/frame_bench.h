@@ -18,6 +18,9 @@ public:
     QListWidget& findings() { return *list_; }
     ResultBench& results() { return *results_; }
 
+Q_SIGNALS:
+    void wantCombinations(); // a finding that lacks some was chosen
+
 private:
     void refresh();
     Document& doc_;

@@ -239,8 +239,8 @@ QString MemberBench::governingWords() const
     QString out;
     if (r.governing >= 0) out = "Governs: " + words(r.governing);
     if (r.runnerUp >= 0 && r.outcomes[r.runnerUp].ratio > 0) out += "\nNext: " + words(r.runnerUp);
-    if (doc_.hasSecond() && *member_ < doc_.secondReport().results.size()) {
-        const MemberResult& other = doc_.secondReport().results[*member_];
+    if (const MemberResult* second = doc_.secondOf(*member_)) {
+        const MemberResult& other = *second;
         const Standard& by = doc_.secondModel().standardOf(*member_);
         out += "\nBy " + str(by.title) + ": ";
         if (const CheckOutcome* g = other.govern())

@@ -53,7 +53,8 @@ BriefsBench::BriefsBench(Document& doc, BriefDesk& desk, QWidget* parent)
       differing_(new QToolButton(this)), new_(new QToolButton(this)), menu_(new QMenu(this)), area_(new QScrollArea(this)),
       sheet_(new SheetView(doc, desk)), give_(button("Give to the picked", "primary", this)),
       takeOver_(button("Take over", "link", this)), drop_(button("Delete this brief", "link", this)),
-      dropNow_(button("Delete", "plain", this)), heir_(new QComboBox)
+      dropNow_(button("Delete", "plain", this)),
+      lacks_(button("No service combinations for its limits: make them", "link", this)), heir_(new QComboBox)
 {
     auto* all = new QVBoxLayout(this);
     all->setContentsMargins(1, 10, 0, 10);
@@ -69,6 +70,12 @@ BriefsBench::BriefsBench(Document& doc, BriefDesk& desk, QWidget* parent)
     trouble_->setWordWrap(true);
     trouble_->setContentsMargins(14, 0, 14, 0);
     all->addWidget(trouble_);
+    auto* lack = new QHBoxLayout;
+    lack->setContentsMargins(14, 0, 14, 0);
+    lack->addWidget(lacks_);
+    lacks_->hide();
+    all->addLayout(lack);
+    connect(lacks_, &QPushButton::clicked, this, &BriefsBench::wantCombinations);
     all->addLayout(buildGive());
     all->addWidget(buildTakeOver());
     all->addWidget(buildDrop());
@@ -244,6 +251,7 @@ void BriefsBench::refresh()
         w->setVisible(b != nullptr);
     empty_->setVisible(b == nullptr);
     trouble_->setVisible(!trouble_->text().isEmpty());
+    lacks_->setVisible(b && !b->deflection.limits.empty() && doc_.hasForces() && doc_.model().serviceSets().empty());
     const size_t picked = doc_.pick().size();
     give_->setText(picked ? QString("Give to the picked %1").arg(picked) : QString("Give to the picked"));
     give_->setEnabled(picked > 0);

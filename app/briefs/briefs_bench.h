@@ -38,10 +38,14 @@ public:
     QPushButton& drop() { return *drop_; }
     QComboBox& heir() { return *heir_; }
     QPushButton& dropNow() { return *dropNow_; }
+    QPushButton& lacks() { return *lacks_; }
     QString trouble() const { return trouble_->text(); }
 
 protected:
     void showEvent(QShowEvent*) override { refresh(); }
+
+Q_SIGNALS:
+    void wantCombinations();
 
 private:
     QLayout* buildHead();
@@ -60,7 +64,7 @@ private:
     QMenu* menu_;
     QScrollArea* area_;
     SheetView* sheet_;
-    QPushButton *give_, *takeOver_, *drop_, *dropNow_;
+    QPushButton *give_, *takeOver_, *drop_, *dropNow_, *lacks_; // lacks_: service combinations, for the limits stated
     std::array<QCheckBox*, 4> ticks_{};
     QWidget *takeOverBox_, *dropBox_, *dropAsk_;
     QComboBox* heir_;

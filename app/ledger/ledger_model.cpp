@@ -64,7 +64,7 @@ int LedgerModel::secondColumn() const
 
 const MemberResult* LedgerModel::second(size_t member) const
 {
-    return doc_.hasSecond() && member < doc_.secondReport().results.size() ? &doc_.secondReport().results[member] : nullptr;
+    return doc_.secondOf(member);
 }
 
 void LedgerModel::rebuild()
@@ -177,7 +177,7 @@ QVariant LedgerModel::headerData(int section, Qt::Orientation o, int role) const
     case C::Length:
     case C::Level: return str(c.title) + " " + str(u.length);
     case C::Mass: return str(c.title) + " " + str(u.mass);
-    case C::Second: return doc_.hasSecond() ? str(doc_.secondModel().standard().title) : QString();
+    case C::Second: return doc_.secondTitle();
     case C::Util: return doc_.showsReserve() ? QString("Reserve") : str(c.title);
     default: return str(c.title);
     }

@@ -168,15 +168,39 @@ void Document::checkOne()
 
 void Document::checkSecond()
 {
-    if (compared_.empty() || !hasForces()) return;
+    const auto& briefs = hasFrame() ? frame().design.briefs.list() : Rows<Brief>{}.list();
+    const bool asked = std::any_of(briefs.begin(), briefs.end(), [](const Brief& b) { return !b.second.empty(); });
+    if (compared_.empty() && !asked && second_) { // the brief that asked for it does no more
+        second_.reset();
+        Q_EMIT secondChanged();
+    }
+    if ((compared_.empty() && !asked) || !hasForces()) return;
+    // The one chosen in the menu, else those that briefs ask for.
     jobs_.start("compare", [this, s = state_, key = compared_](Progress& progress) -> Jobs::Finish {
-        auto other = std::make_shared<DesignState>(checkedState(heldState(underStandard(s, key), progress), progress).first);
+        const auto begun = key.empty() ? underSecond(s) : std::optional(underStandard(s, key));
+        if (!begun) return {};
+        auto other = std::make_shared<DesignState>(checkedState(heldState(*begun, progress), progress).first);
         return [this, model = s.model, key, other] {
             if (model != state_.model || key != compared_) return; // a newer one is on its way
             second_ = std::move(*other);
             Q_EMIT secondChanged();
         };
     });
+}
+
+const MemberResult* Document::secondOf(size_t member) const
+{
+    if (!second_ || member >= second_->report->results.size()) return nullptr;
+    const MemberResult& r = second_->report->results[member];
+    return r.outcomes.empty() ? nullptr : &r;
+}
+
+QString Document::secondTitle() const
+{
+    if (!second_) return {};
+    return compared_.empty() ? QString("second standard")
+                             : QString::fromUtf8(second_->model->standard().title.data(),
+                                                 static_cast<qsizetype>(second_->model->standard().title.size()));
 }
 
 void Document::judge()

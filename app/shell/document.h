@@ -52,6 +52,9 @@ public:
     void compareWith(const std::string& key);
     const std::string& comparedKey() const { return compared_; }
     bool hasSecond() const { return second_.has_value(); }
+    // What the other standard says of a member; null where nothing does (only some briefs ask for a second one).
+    const MemberResult* secondOf(size_t member) const;
+    QString secondTitle() const; // "EN 1993-1-1:2005", or "second standard" where briefs name it
     const CheckModel& secondModel() const { return *second_->model; }
     const CheckReport& secondReport() const { return *second_->report; }
     bool forcesFit() const { return forcesFit_; }

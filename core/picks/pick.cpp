@@ -9,29 +9,32 @@ namespace wr {
 
 namespace {
 
-using Row = PickNameRow;
-using T = PickNameRow::Type;
-using Q = Quantity;
-
 constexpr std::array kNames{
-    Row{PickName::Id, "id", T::Text, Q::Ratio, "name of the member"},
-    Row{PickName::Group, "group", T::Text, Q::Ratio, "design group"},
-    Row{PickName::Brief, "brief", T::Text, Q::Ratio, "brief"},
-    Row{PickName::Section, "section", T::Text, Q::Ratio, "section by its designation"},
-    Row{PickName::Family, "family", T::Text, Q::Ratio, "family of the catalogue, or shape of a section of the frame's own"},
-    Row{PickName::Grade, "grade", T::Text, Q::Ratio, "grade of the steel, or name of the material"},
-    Row{PickName::Kind, "kind", T::Word, Q::Ratio, "column, beam, brace or other, by slope and releases or by hand"},
-    Row{PickName::Level, "level", T::Level, Q::Length, "height of a level member, or of the lower end"},
-    Row{PickName::Status, "status", T::Word, Q::Ratio, "over, unchecked, warned, ok or left-out"},
-    Row{PickName::Util, "util", T::Number, Q::Ratio, "utilisation"},
-    Row{PickName::Mode, "mode", T::Word, Q::Ratio, "the check that governs"},
-    Row{PickName::Combination, "combination", T::Text, Q::Ratio, "the combination that governs"},
-    Row{PickName::Length, "length", T::Number, Q::Length, "length of the member"},
-    Row{PickName::Mass, "mass", T::Number, Q::Mass, "mass of the member"},
-    Row{PickName::Depth, "depth", T::Number, Q::SectionLength, "depth of the section"},
-    Row{PickName::Standard, "standard", T::Word, Q::Ratio, "design standard it is checked to"},
-    Row{PickName::Slenderness, "slenderness", T::Number, Q::Ratio, "L/r, where there is axial force"},
-    Row{PickName::Restrained, "restrained", T::YesNo, Q::Ratio, "held sideways between its ends"},
+    PickNameRow{PickName::Id, "id", PickNameRow::Type::Text, Quantity::Ratio, "name of the member"},
+    PickNameRow{PickName::Group, "group", PickNameRow::Type::Text, Quantity::Ratio, "design group"},
+    PickNameRow{PickName::Brief, "brief", PickNameRow::Type::Text, Quantity::Ratio, "brief"},
+    PickNameRow{PickName::Section, "section", PickNameRow::Type::Text, Quantity::Ratio, "section by its designation"},
+    PickNameRow{PickName::Family, "family", PickNameRow::Type::Text, Quantity::Ratio,
+                "family of the catalogue, or shape of a section of the frame's own"},
+    PickNameRow{PickName::Grade, "grade", PickNameRow::Type::Text, Quantity::Ratio,
+                "grade of the steel, or name of the material"},
+    PickNameRow{PickName::Kind, "kind", PickNameRow::Type::Word, Quantity::Ratio,
+                "column, beam, brace or other, by slope and releases or by hand"},
+    PickNameRow{PickName::Level, "level", PickNameRow::Type::Level, Quantity::Length,
+                "height of a level member, or of the lower end"},
+    PickNameRow{PickName::Status, "status", PickNameRow::Type::Word, Quantity::Ratio,
+                "over, unchecked, warned, ok or left-out"},
+    PickNameRow{PickName::Util, "util", PickNameRow::Type::Number, Quantity::Ratio, "utilisation"},
+    PickNameRow{PickName::Mode, "mode", PickNameRow::Type::Word, Quantity::Ratio, "the check that governs"},
+    PickNameRow{PickName::Combination, "combination", PickNameRow::Type::Text, Quantity::Ratio, "the combination that governs"},
+    PickNameRow{PickName::Length, "length", PickNameRow::Type::Number, Quantity::Length, "length of the member"},
+    PickNameRow{PickName::Mass, "mass", PickNameRow::Type::Number, Quantity::Mass, "mass of the member"},
+    PickNameRow{PickName::Depth, "depth", PickNameRow::Type::Number, Quantity::SectionLength, "depth of the section"},
+    PickNameRow{PickName::Standard, "standard", PickNameRow::Type::Word, Quantity::Ratio, "design standard it is checked to"},
+    PickNameRow{PickName::Slenderness, "slenderness", PickNameRow::Type::Number, Quantity::Ratio,
+                "L/r, where there is axial force"},
+    PickNameRow{PickName::Restrained, "restrained", PickNameRow::Type::YesNo, Quantity::Ratio,
+                "held sideways between its ends"},
 };
 constexpr std::array kFlags{
     PickFlagRow{PickFlag::Over, "over", "over its limit"},

@@ -176,15 +176,15 @@ size_t columnOf(std::string_view text, size_t at)
     return column;
 }
 
-using Node = pegtl::parse_tree::node;
+using Parsed = pegtl::parse_tree::node;
 
-size_t placeOf(const Node& n)
+size_t placeOf(const Parsed& n)
 {
     return n.begin().byte;
 }
 
 // What a value of the text says; quotes are taken off, blanks of numbers are single.
-std::string valueOf(const Node& n)
+std::string valueOf(const Parsed& n)
 {
     std::string text = n.string(), out;
     if (n.is_type<pick_grammar::Quoted>()) {
@@ -214,7 +214,7 @@ class Converter
 public:
     Converter(std::string_view text, const UnitSystem& u) : text_(text), u_(u) {}
 
-    Pick convert(const Node& n)
+    Pick convert(const Parsed& n)
     {
         namespace g = pick_grammar;
         if (n.is_type<g::Test>()) return test(n);
@@ -232,7 +232,7 @@ public:
     }
 
 private:
-    [[noreturn]] void fail(const Node& n, std::string words, std::string nearest = "") const
+    [[noreturn]] void fail(const Parsed& n, std::string words, std::string nearest = "") const
     {
         PickFault f;
         f.at = placeOf(n);
@@ -242,7 +242,7 @@ private:
         f.column = columnOf(text_, f.at);
         throw f;
     }
-    [[noreturn]] void unknown(const Node& n, std::string_view what, const std::vector<std::string>& known) const
+    [[noreturn]] void unknown(const Parsed& n, std::string_view what, const std::vector<std::string>& known) const
     {
         const std::string word = valueOf(n);
         const auto near = nearestWord(word, known);
@@ -255,9 +255,9 @@ private:
              near.value_or(""));
     }
 
-    Pick test(const Node& n)
+    Pick test(const Parsed& n)
     {
-        const Node& name = *n.children.front();
+        const Parsed& name = *n.children.front();
         const std::string key = lowered(name.string());
         Pick out;
         if (n.children.size() == 1) return flag(name, key);
@@ -271,10 +271,9 @@ private:
         }
         out.kind = Pick::Kind::Test;
         out.name = row->name;
-        const Node& op = *n.children[1];
+        const Parsed& op = *n.children[1];
         out.op = opOf(op);
-        using T = PickNameRow::Type;
-        const bool ordered = row->type == T::Number || row->type == T::Level;
+        const bool ordered = row->type == PickNameRow::Type::Number || row->type == PickNameRow::Type::Level;
         if (!ordered && out.op != PickOp::Equal && out.op != PickOp::NotEqual && out.op != PickOp::In)
             fail(op, fmt::format("{} is text: it is compared by =, != or in", row->key));
         for (size_t i = 2; i < n.children.size(); ++i)
@@ -282,7 +281,7 @@ private:
         return out;
     }
 
-    Pick flag(const Node& name, const std::string& key) const
+    Pick flag(const Parsed& name, const std::string& key) const
     {
         Pick out;
         out.kind = Pick::Kind::Flag;
@@ -300,7 +299,7 @@ private:
         unknown(name, "name", known);
     }
 
-    static PickOp opOf(const Node& n)
+    static PickOp opOf(const Parsed& n)
     {
         const std::string s = n.string();
         if (s == "=") return PickOp::Equal;
@@ -322,27 +321,26 @@ private:
         }
     }
 
-    std::string value(const PickNameRow& row, const Node& n) const
+    std::string value(const PickNameRow& row, const Parsed& n) const
     {
-        using T = PickNameRow::Type;
         std::string text = valueOf(n);
         switch (row.type) {
-        case T::Text: return text;
-        case T::Word:
-        case T::YesNo: {
+        case PickNameRow::Type::Text: return text;
+        case PickNameRow::Type::Word:
+        case PickNameRow::Type::YesNo: {
             const std::vector<std::string> known = pickWords(row.name);
             const std::string wanted = lowered(text);
-            const bool pattern = row.type == T::Word && text.find_first_of("*?") != std::string::npos;
+            const bool pattern = row.type == PickNameRow::Type::Word && text.find_first_of("*?") != std::string::npos;
             if (pattern) return wanted;
             if (std::find(known.begin(), known.end(), wanted) == known.end()) unknown(n, row.key, known);
             return wanted;
         }
-        case T::Level:
-        case T::Number: break;
+        case PickNameRow::Type::Level:
+        case PickNameRow::Type::Number: break;
         }
-        if (row.type == T::Number && !n.is_type<pick_grammar::Number>())
+        if (row.type == PickNameRow::Type::Number && !n.is_type<pick_grammar::Number>())
             fail(n, fmt::format("{} is compared with a number: {}", row.key, exampleOf(row)));
-        if (row.type == T::Level && text.find_first_of("0123456789") == std::string::npos)
+        if (row.type == PickNameRow::Type::Level && text.find_first_of("0123456789") == std::string::npos)
             fail(n, fmt::format("{} is compared with a height: {}", row.key, exampleOf(row)));
         const auto read = readPickNumber(text, row, u_);
         if (!read) fail(n, fmt::format("{}: {}", row.key, read.error()));
@@ -404,7 +402,7 @@ std::expected<Pick, PickFault> parsePick(std::string_view text, const UnitSystem
     pegtl::memory_input input(text.data(), text.data() + text.size(), "pick");
     try {
         namespace g = pick_grammar;
-        const auto root = pegtl::parse_tree::parse<g::Whole, Node, g::Selector, pegtl::nothing, g::Control>(input);
+        const auto root = pegtl::parse_tree::parse<g::Whole, Parsed, g::Selector, pegtl::nothing, g::Control>(input);
         return Converter(text, u).convert(*root->children.front());
     } catch (const pegtl::parse_error& e) {
         PickFault f;
@@ -432,9 +430,8 @@ bool bareWord(std::string_view s)
 
 std::string valueText(const PickNameRow& row, const std::string& v)
 {
-    using T = PickNameRow::Type;
-    if (row.type == T::Number) return v;
-    if (row.type != T::Text && row.type != T::Level && bareWord(v)) return v;
+    if (row.type == PickNameRow::Type::Number) return v;
+    if (row.type != PickNameRow::Type::Text && row.type != PickNameRow::Type::Level && bareWord(v)) return v;
     std::string out = "\"";
     for (const char c : v)
         out += c == '"' ? std::string("\"\"") : std::string(1, c);

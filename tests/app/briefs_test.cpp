@@ -4,6 +4,7 @@
 #include "app/briefs/briefs_view.h"
 #include "app/briefs/groups_bar.h"
 #include "app/briefs/sheet_view.h"
+#include "app/frame/frame_tables_view.h"
 #include "app/frame/table_model.h"
 #include "app/ledger/pick_field.h"
 #include "app/line/line_view.h"
@@ -452,6 +453,37 @@ TEST_CASE("briefs: a frame without any says what to do first", "[app][briefs]")
     w.settle();
     CHECK(b.desk.currentId() == "New brief");
     CHECK(b.bench.sheet().isVisible());
+    // A second standard: its column comes and goes with the brief that asks for it.
+    CHECK_FALSE(w.doc().hasSecond());
+    w.doc().setPick({0, 1});
+    w.click(b.bench.give());
+    Brief second = *b.desk.current();
+    second.second = "aisc360-22-lrfd";
+    CHECK(w.doc().run(PutBrief{second}).isEmpty());
+    w.settle();
+    REQUIRE(w.doc().hasSecond());
+    const auto& member = w.doc().model().members();
+    for (size_t i = 0; i < member.size(); ++i)
+        CHECK((w.doc().secondOf(i) != nullptr) == (member[i].brief == "New brief"));
+    CHECK(w.doc().secondModel().standardOf(0).key == "aisc360-22-lrfd");
+    CHECK(w.window.ledger().model().secondColumn() > 0);
+    w.doc().undo();
+    w.settle();
+    CHECK_FALSE(w.doc().hasSecond());
+    // Limits of deflection where no service combination is: the way to make some.
+    Brief limited = *b.desk.current();
+    limited.deflection.limits.push_back({});
+    limited.deflection.limits.back().span = 250;
+    CHECK(w.doc().run(PutBrief{limited}).isEmpty());
+    SetLoads bare{w.doc().frame().cases, {}, "strength only"};
+    for (const Combination& c : w.doc().frame().combinations)
+        if (c.purpose != Purpose::Service) bare.combinations.push_back(c);
+    REQUIRE(bare.combinations.size() < w.doc().frame().combinations.size());
+    CHECK(w.doc().run(bare).isEmpty());
+    w.settle();
+    w.click(b.bench.lacks());
+    CHECK(w.window.line().current() == Stop::Frame);
+    CHECK(w.window.tables().page() == FrameTablesView::Combinations);
 }
 
 TEST_CASE("groups: by name, by section, renamed and merged, left out; members that are alike are gathered", "[app][groups]")
