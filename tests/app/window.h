@@ -86,7 +86,8 @@ public:
     {
         const auto busy = [&] {
             if (patient) return doc().jobs().running();
-            for (const char* kind : {"open", "analyse", "check", "effect", "combination", "gather", "rungs", "compare"})
+            for (const char* kind : {"open", "analyse", "check", "effect", "combination", "gather", "rungs", "compare",
+                                     "buckling", "look", "modes"})
                 if (doc().jobs().running(kind)) return true;
             return false;
         };
