@@ -238,8 +238,10 @@ void Ledger::connectAll()
             table_->horizontalHeader()->restoreState(header_);
             table_->verticalScrollBar()->setValue(place_);
             updateCount();
-        } else
+        } else {
             show(model_->kind());
+            table_->scrollToTop();
+        }
         shown_ = now;
         tableFromPick();
     });
