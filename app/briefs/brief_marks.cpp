@@ -13,18 +13,12 @@ BriefMark briefMark(size_t place)
     return {letter, paperTheme().briefHue(place)};
 }
 
-int placeOfBrief(const Frame& f, std::string_view brief)
+BriefMark briefMark(const Frame& f, std::string_view brief)
 {
     const auto& list = f.design.briefs.list();
     for (size_t k = 0; k < list.size(); ++k)
-        if (list[k].id == brief) return static_cast<int>(k);
-    return -1;
-}
-
-BriefMark briefMark(const Frame& f, std::string_view brief)
-{
-    const int place = placeOfBrief(f, brief);
-    return place < 0 ? BriefMark{{}, paperTheme().ink3} : briefMark(static_cast<size_t>(place));
+        if (list[k].id == brief) return briefMark(k);
+    return {{}, paperTheme().ink3};
 }
 
 void drawBriefMark(QPainter& p, const QRectF& box, const BriefMark& mark, bool filled)

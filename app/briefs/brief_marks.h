@@ -20,8 +20,6 @@ struct BriefMark
 BriefMark briefMark(size_t place);
 // Of the brief of that name; without a letter where the frame lists none of it.
 BriefMark briefMark(const Frame& f, std::string_view brief);
-// The places of the members' briefs in the frame's list, by name; -1: none.
-int placeOfBrief(const Frame& f, std::string_view brief);
 
 // A square with the letter: filled with the hue, or on paper with the hue round it.
 void drawBriefMark(QPainter& p, const QRectF& box, const BriefMark& mark, bool filled);

@@ -240,24 +240,16 @@ QString LedgerModel::text(const Row& r, int column) const
     const Member& m = members[r.worst];
     const UnitSystem& u = doc_.units();
     const LedgerColumn c = this->column(column).column;
+    const PickSource source{doc_.model()};
     switch (c) {
     case C::Member:
     case C::Worst: return str(m.id);
     case C::Group: return m.group.empty() ? "—" : str(m.group);
     case C::Members: return QString::number(r.members.size());
-    case C::Section:
-        return shared(r, [&](size_t k) {
-            const FrameSection& s = f.sections[members[k].section];
-            return str(s.name.empty() ? s.id : s.name);
-        });
+    case C::Section: return shared(r, [&](size_t k) { return str(pickText(PickName::Section, source, k)); });
     case C::Brief: return shared(r, [&](size_t k) { return members[k].brief.empty() ? QString("—") : str(members[k].brief); });
-    case C::Kind: return shared(r, [&](size_t k) { return str(memberKindName(memberKind(f, members[k]))); });
-    case C::Grade:
-        return shared(r, [&](size_t k) {
-            const std::string& own = doc_.model().briefOf(k).grade;
-            const Material& material = f.materials[members[k].material];
-            return str(!own.empty() ? own : material.grade.empty() ? material.id : material.grade);
-        });
+    case C::Kind: return shared(r, [&](size_t k) { return str(pickText(PickName::Kind, source, k)); });
+    case C::Grade: return shared(r, [&](size_t k) { return str(pickText(PickName::Grade, source, k)); });
     case C::Standard: return shared(r, [&](size_t k) { return str(doc_.model().standardOf(k).title); });
     case C::Level: return QString::number(u.show(Quantity::Length, levelOf(f, m)), 'f', 2);
     case C::Length:

@@ -80,6 +80,12 @@ std::shared_ptr<const Assigned> Assignment::make(const Frame& f, const Brief& b,
         if (const auto key = options->second.find("parameters"); key != options->second.end())
             if (const auto* name = std::get_if<std::string>(&key->second)) stated = *name;
     if (!stated.empty()) lookFor(f, stated, "/design/briefs", b.id);
+    const Grade* grade = b.grade.empty() ? nullptr : findGrade(b.grade);
+    if (!b.grade.empty() && !grade)
+        findings_.push_back(finding("brief.grade", "/design/briefs", b.id,
+                                    fmt::format("the brief \"{}\" asks for the grade \"{}\", which is not in the list: the "
+                                                "materials' own strength is taken",
+                                                b.id, b.grade)));
     if (before && before->standards_ == standards_ && before->materials_.shares(f.materials) &&
         before->sets_.shares(f.design.parameterSets) && before->set_ == f.design.nationalParameters)
         for (const auto& way : before->ways_)
@@ -98,12 +104,6 @@ std::shared_ptr<const Assigned> Assignment::make(const Frame& f, const Brief& b,
         plain->deflection = deflectionLimits(out->brief, national);
         out->rules = std::move(plain);
     }
-    const Grade* grade = b.grade.empty() ? nullptr : findGrade(b.grade);
-    if (!b.grade.empty() && !grade)
-        findings_.push_back(finding("brief.grade", "/design/briefs", b.id,
-                                    fmt::format("the brief \"{}\" asks for the grade \"{}\", which is not in the list: the "
-                                                "materials' own strength is taken",
-                                                b.id, b.grade)));
     for (const Material& m : f.materials) {
         Material with = m;
         if (grade) {

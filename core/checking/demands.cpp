@@ -155,6 +155,8 @@ Extreme either(const double* v, double hi, double lo, const double* x, size_t n)
 class Reducer
 {
 public:
+    Reducer(const MemberPlan& plan, Demands& out) : plan_(plan), out_(out), n_(plan.stations()), x_(plan.x.data()) {}
+
     // What of a set that was taken stays under the plan's shares: N 1, My 2, Mz 4.
     unsigned char small(size_t i) const
     {
@@ -180,8 +182,6 @@ public:
         take(i, f, firstOrder);
         without_ = 0;
     }
-
-    Reducer(const MemberPlan& plan, Demands& out) : plan_(plan), out_(out), n_(plan.stations()), x_(plan.x.data()) {}
 
     void take(size_t i, const double* f, bool firstOrder)
     {

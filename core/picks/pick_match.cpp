@@ -60,35 +60,6 @@ std::string familyOf(const FrameSection& s)
     return std::string(shapeName(s.shape.kind));
 }
 
-// What text tests are about.
-std::string textOf(PickName n, const PickSource& s, size_t i)
-{
-    const CheckModel& model = s.model;
-    const Frame& f = model.frame();
-    const Member& m = model.members()[i];
-    const FrameSection& section = f.sections[m.section];
-    const MemberResult* r = s.report && i < s.report->results.size() ? &s.report->results[i] : nullptr;
-    switch (n) {
-    case PickName::Id: return m.id;
-    case PickName::Group: return m.group;
-    case PickName::Brief: return m.brief;
-    case PickName::Section: return section.name.empty() ? section.id : section.name;
-    case PickName::Family: return familyOf(section);
-    case PickName::Grade: {
-        if (const std::string& own = model.briefOf(i).grade; !own.empty()) return own;
-        const Material& material = f.materials[m.material];
-        return material.grade.empty() ? material.id : material.grade;
-    }
-    case PickName::Kind: return std::string(memberKindName(memberKind(f, m)));
-    case PickName::Status: return std::string(statusOf(s, i));
-    case PickName::Mode: return r && r->govern() ? std::string(model.standardOf(i).row(*r->govern())->key) : std::string();
-    case PickName::Combination: return r && r->govern() ? model.combinationOf(i, *r->govern()) : std::string();
-    case PickName::Standard: return std::string(model.standardOf(i).key);
-    case PickName::Restrained: return heldSideways(model.lanes(i)) ? "yes" : "no";
-    default: return {};
-    }
-}
-
 std::optional<double> numberOf(PickName n, const PickSource& s, size_t i)
 {
     const Frame& f = s.model.frame();
@@ -152,7 +123,7 @@ Fits textTest(const Pick& p, const PickSource& s)
     // Nothing governs a member that is not checked: that is no text that differs. A member in no group is.
     const bool known = p.name != PickName::Mode && p.name != PickName::Combination && p.name != PickName::Status;
     return [=, op = p.op, name = p.name](size_t i) {
-        const std::string text = lowered(textOf(name, s, i));
+        const std::string text = lowered(pickText(name, s, i));
         if (text.empty() && !known) return false;
         const bool fits = std::any_of(wanted.begin(), wanted.end(), [&](const std::string& w) { return fitsPattern(w, text); });
         return op == PickOp::NotEqual ? !fits : fits;
@@ -199,6 +170,34 @@ Fits testOf(const Pick& p, const PickSource& s)
 
 } // namespace
 
+std::string pickText(PickName n, const PickSource& s, size_t i)
+{
+    const CheckModel& model = s.model;
+    const Frame& f = model.frame();
+    const Member& m = model.members()[i];
+    const FrameSection& section = f.sections[m.section];
+    const MemberResult* r = s.report && i < s.report->results.size() ? &s.report->results[i] : nullptr;
+    switch (n) {
+    case PickName::Id: return m.id;
+    case PickName::Group: return m.group;
+    case PickName::Brief: return m.brief;
+    case PickName::Section: return section.name.empty() ? section.id : section.name;
+    case PickName::Family: return familyOf(section);
+    case PickName::Grade: {
+        if (const std::string& own = model.briefOf(i).grade; !own.empty()) return own;
+        const Material& material = f.materials[m.material];
+        return material.grade.empty() ? material.id : material.grade;
+    }
+    case PickName::Kind: return std::string(memberKindName(memberKind(f, m)));
+    case PickName::Status: return std::string(statusOf(s, i));
+    case PickName::Mode: return r && r->govern() ? std::string(model.standardOf(i).row(*r->govern())->key) : std::string();
+    case PickName::Combination: return r && r->govern() ? model.combinationOf(i, *r->govern()) : std::string();
+    case PickName::Standard: return std::string(model.standardOf(i).key);
+    case PickName::Restrained: return heldSideways(model.lanes(i)) ? "yes" : "no";
+    default: return {};
+    }
+}
+
 std::string_view statusOf(const PickSource& s, size_t member)
 {
     if (s.model.members()[member].exclude) return "left-out";
@@ -241,7 +240,7 @@ std::vector<std::string> valuesOf(PickName n, const PickSource& s)
         if (row.type == PickNameRow::Type::Level) {
             const double z = u.show(Quantity::Length, levelOf(s.model.frame(), s.model.members()[i]));
             out.insert(fmt::format("{:+.2f}", z == 0 ? 0.0 : z));
-        } else if (std::string t = textOf(n, s, i); !t.empty())
+        } else if (std::string t = pickText(n, s, i); !t.empty())
             out.insert(std::move(t));
     return {out.begin(), out.end()};
 }

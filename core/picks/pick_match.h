@@ -18,6 +18,9 @@ struct PickSource
 // of that frame.
 std::vector<size_t> membersOf(const Pick& p, const PickSource& s);
 
+// What a text or a word of a pick is compared with: a member's group, section, grade …; empty: none, or not known.
+std::string pickText(PickName n, const PickSource& s, size_t member);
+
 // Values that occur in the frame, for completion: groups for `group =`, designations for `section =` …
 std::vector<std::string> valuesOf(PickName n, const PickSource& s);
 

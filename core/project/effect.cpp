@@ -45,8 +45,6 @@ std::expected<Effect, std::string> effectOf(const DesignState& s, const Edit& ed
         if (before.governing >= 0) out.before = std::max(out.before, before.utilisation);
         if (after.governing >= 0) out.after = std::max(out.after, after.utilisation);
         const bool over = before.status == Status::Over, stays = after.status == Status::Over;
-        out.overBefore += over;
-        out.overAfter += stays;
         if (stays && !over) out.comesOver.push_back({i, after.utilisation});
         if (over && !stays && after.status != Status::Unchecked) out.comesRight.push_back({i, after.utilisation});
         if (after.status == Status::Unchecked && before.status != Status::Unchecked && !now.members()[i].exclude)

@@ -14,7 +14,6 @@ struct Effect
 {
     size_t members = 0;           // whose check hangs on it
     double before = 0, after = 0; // the largest utilisation of those; 0 where none has one
-    int overBefore = 0, overAfter = 0;
     struct Crossing
     {
         size_t member = 0; // by place in the state after

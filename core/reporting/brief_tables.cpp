@@ -47,18 +47,6 @@ Table briefComparisonTable(const Brief& a, const Brief& b, std::span<const std::
     return t;
 }
 
-Table briefTableOf(const Brief& b, std::span<const std::string_view> families, const UnitSystem& u, bool all)
-{
-    Table t;
-    t.title = b.id;
-    t.columns = {{"Topic", ""}, {"Line", ""}, {"Here", ""}, {"By itself", ""}, {"Clause", ""}, {"Meaning", ""}};
-    for (const SheetLine& l : sheetOf(b, families, u))
-        if (all || l.differs)
-            t.rows.push_back(
-                {{l.heading, std::string(l.option->title), l.here, l.standing, clauseOf(l), std::string(l.option->meaning)}});
-    return t;
-}
-
 Table memberBriefTable(const Frame& f, const SharedList<Member>& members)
 {
     Table t;

@@ -1,4 +1,4 @@
-// Tables of briefs and of who is checked by them, the same for the window, the report and CSV.
+// Tables of briefs and of who is checked by them.
 #pragma once
 
 #include "core/briefs/brief_sheet.h"
@@ -11,8 +11,6 @@ namespace wr {
 // One row a line in which two briefs say different things: topic, line, what each says, what stands by itself, clause. A second
 // one without a name stands for the defaults.
 Table briefComparisonTable(const Brief& a, const Brief& b, std::span<const std::string_view> families, const UnitSystem& u);
-// One row a line of a brief; only those that differ, or all. For the report's input pages.
-Table briefTableOf(const Brief& b, std::span<const std::string_view> families, const UnitSystem& u, bool all);
 // One row a member: brief, group, kind, section, length. Row::element is its first element.
 Table memberBriefTable(const Frame& f, const SharedList<Member>& members);
 // One row a group: members, their briefs, kinds, sections (several are shown as such), length and mass; those left out.

@@ -240,3 +240,26 @@ TEST_CASE("effects: what an edit would do is what it does", "[project][effect]")
     CHECK(effectOf(s, SetSection{refsOf(s.model->members(), some), "IPE600"}, ResultStore{}, p)->members > 0);
     CHECK(effectOf(s, GiveBrief{{}, "Runway"}, ResultStore{}, p).error().find("pick") != std::string::npos);
 }
+
+TEST_CASE("briefs: an unknown grade stays a finding after an edit of something else", "[project][briefs]")
+{
+    SilentProgress p;
+    Frame f = test::frameOf(test::demo("tern-street"));
+    Brief b = named("B");
+    b.grade = "Unobtainium";
+    REQUIRE(applyEdit(f, PutBrief{b}));
+    const auto m = refs(f, {0, 1});
+    REQUIRE(applyEdit(f, GiveBrief{m, "B"}));
+    const auto standards = std::make_shared<const std::vector<Standard>>(shippedStandards());
+    const AnalysisChoice choice = choiceFor(f);
+    const DesignState s = beginState(std::move(f), {}, standards, choice, p);
+    const auto told = [](const DesignState& x) {
+        const auto list = x.model->findings();
+        return std::count_if(list.begin(), list.end(), [](const Finding& y) { return y.code == "brief.grade"; });
+    };
+    CHECK(told(s) == 1);
+    Frame next = *s.frame;
+    const auto patch = applyEdit(next, PutBrief{named("Other")});
+    REQUIRE(patch);
+    CHECK(told(advance(s, *patch, ResultStore{})->state) == 1);
+}
