@@ -205,6 +205,10 @@ Report run(const CheckArguments& a)
     }
     out.counted = true;
     out.counts = report.counts;
+    for (const StandingLimit& r : *first.limits) {
+        out.counts.over += r.over();
+        out.counts.unchecked += !r.reason.empty();
+    }
     for (const SecondOpinion& o : others) {
         out.counts.over += o.report.counts.over;
         out.counts.unchecked += o.report.counts.unchecked;

@@ -59,6 +59,7 @@ Report run(const TablesArguments& a)
     write("reactions", reactionTable(f, r, loads));
     write("displacements", displacementTable(f, r, loads));
     write("drift", driftTable(f, r, loads));
+    if (!f.design.frameLimits.empty()) write("limits", frameLimitTable(f, standingLimits(f, r.forces, r.motions), r.forces));
     write("forces", forceTable(f, r, loads));
     write("deflections", bendingTable(f, r, loads));
     if (a.buckling > 0) {

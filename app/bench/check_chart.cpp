@@ -31,6 +31,7 @@ void CheckChart::show(std::optional<size_t> member, int outcome)
         diagram_ = doc_.model().interactionDiagram(*member, o);
         bent_ = doc_.model().deflectionCurve(*member, o);
         governing = o.set;
+        shown_ = o;
     }
     const bool any = curve_ || diagram_ || bent_;
     setVisible(any);
@@ -66,7 +67,7 @@ QString CheckChart::describe() const
 
 TableSet CheckChart::tableSet(size_t point) const
 {
-    return doc_.model().setOf(*member_, diagram_->points[point].set);
+    return doc_.model().modelOf(shown_).setOf(*member_, diagram_->points[point].set);
 }
 
 } // namespace wr

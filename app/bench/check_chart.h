@@ -28,6 +28,7 @@ Q_SIGNALS:
 private:
     QString describe() const;
     TableSet tableSet(size_t point) const;
+    CheckOutcome shown_; // whose diagram it is
     Document& doc_;
     std::optional<size_t> member_;
     std::optional<LengthCurve> curve_;

@@ -60,7 +60,8 @@ void Diagrams::combineNow()
 {
     forces_.clear();
     const int set = combinations_->currentIndex();
-    if (member_ && set >= 0) combine(plan_, doc_.model().forces().sets[set], forces_);
+    if (member_ && set >= 0)
+        combine(plan_, plan_.standing(doc_.model().forces().sets[set], TableSet(static_cast<size_t>(set))), forces_);
     update();
 }
 

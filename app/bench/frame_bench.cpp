@@ -10,6 +10,12 @@
 
 namespace wr {
 
+namespace {
+
+constexpr const char *kCombinations = "make combinations", *kLimits = "limits of the frame";
+
+} // namespace
+
 FrameBench::FrameBench(Document& doc, QWidget* parent)
     : QWidget(parent), doc_(doc), title_(new QLabel), facts_(new QLabel), head_(new QLabel("Findings")), list_(new QListWidget),
       results_(new ResultBench(doc))
@@ -33,7 +39,9 @@ FrameBench::FrameBench(Document& doc, QWidget* parent)
          {&Document::opened, &Document::resultsChanged, &Document::modelChanged, &Document::findingsChanged})
         connect(&doc_, signal, this, &FrameBench::refresh);
     connect(list_, &QListWidget::itemActivated, this, [this](QListWidgetItem* i) {
-        if (i->data(Qt::UserRole + 1).toBool()) return Q_EMIT wantCombinations();
+        const QString way = i->data(Qt::UserRole + 1).toString();
+        if (way == kCombinations) return Q_EMIT wantCombinations();
+        if (way == kLimits) return Q_EMIT wantLimits();
         const std::string id = i->data(Qt::UserRole).toString().toStdString();
         for (size_t m = 0; m < doc_.model().members().size(); ++m)
             if (doc_.model().members()[m].id == id) doc_.setPick({m});
@@ -78,9 +86,10 @@ void FrameBench::refresh()
             words = QString("… and %1 more of this kind (%2)").arg(times[x.code] - 3).arg(QString::fromStdString(x.code));
         const bool combinations = x.code == "combination.service" || x.code == "combination.construction" ||
                                   x.code == "combination.none" || x.code == "combination.empty";
-        if (combinations) words += "  → make combinations";
+        const bool limits = x.code.starts_with("limit.");
+        if (combinations || limits) words += QString("  → ") + (limits ? kLimits : kCombinations);
         auto* item = new QListWidgetItem(words, list_);
-        item->setData(Qt::UserRole + 1, combinations);
+        item->setData(Qt::UserRole + 1, combinations ? kCombinations : limits ? kLimits : "");
         item->setData(Qt::UserRole, QString::fromStdString(x.subject));
         item->setForeground(x.severity == Severity::Error     ? t.red
                             : x.severity == Severity::Warning ? QColor("#8A6411")

@@ -20,6 +20,7 @@ public:
 
 Q_SIGNALS:
     void wantCombinations(); // a finding that lacks some was chosen
+    void wantLimits();       // a finding of the frame's own limits was chosen
 
 private:
     void refresh();

@@ -127,7 +127,8 @@ void ModesView::keyPressEvent(QKeyEvent* e)
 MemberBench::MemberBench(Document& doc, QWidget* parent)
     : QWidget(parent), doc_(doc), modes_(new ModesView(doc)), trace_(new TraceView), diagrams_(new Diagrams(doc)),
       editor_(new DesignEditor(doc)), checkPage_(new QWidget), chart_(new CheckChart(doc)), headline_(new QLabel),
-      notes_(new QLabel), hint_(new QLabel), checkTab_(new QToolButton), designTab_(new QToolButton)
+      notes_(new QLabel), hint_(new QLabel), lacks_(new QPushButton("make service combinations")), checkTab_(new QToolButton),
+      designTab_(new QToolButton)
 {
     auto* page = new QVBoxLayout(checkPage_);
     page->setContentsMargins(0, 0, 0, 0);
@@ -138,6 +139,7 @@ MemberBench::MemberBench(Document& doc, QWidget* parent)
     page->addWidget(chart_);
     page->addWidget(notes_);
     page->addWidget(trace_);
+    page->addWidget(lacks_);
     page->addStretch();
     headline_->setWordWrap(true);
     headline_->setObjectName("quiet");
@@ -145,6 +147,8 @@ MemberBench::MemberBench(Document& doc, QWidget* parent)
     notes_->setObjectName("quiet");
     hint_->setWordWrap(true);
     hint_->setObjectName("quiet");
+    lacks_->setObjectName("link");
+    lacks_->setAccessibleName("Make service combinations");
     auto* tabs = new QHBoxLayout;
     for (auto* b : {checkTab_, designTab_}) {
         b->setCheckable(true);
@@ -166,6 +170,7 @@ MemberBench::MemberBench(Document& doc, QWidget* parent)
     all->addStretch();
     connect(checkTab_, &QToolButton::clicked, this, [this] { showDesign(false); });
     connect(designTab_, &QToolButton::clicked, this, [this] { showDesign(true); });
+    connect(lacks_, &QPushButton::clicked, this, &MemberBench::wantCombinations);
     connect(modes_, &ModesView::chose, this, &MemberBench::showTrace);
     connect(chart_, &CheckChart::choseSet, diagrams_, &Diagrams::chooseSet);
     for (const auto signal : {&Document::opened, &Document::resultsChanged, &Document::modelChanged, &Document::pickChanged,
@@ -229,7 +234,7 @@ QString MemberBench::governingWords() const
         const auto length = [&](double v) { return QString::number(doc_.units().show(Quantity::Length, v), 'f', 2); };
         const QString unit = QString::fromStdString(doc_.units().symbol(Quantity::Length));
         if (o.span >= 0) {
-            const MemberPlan plan = doc_.model().plan(*member_);
+            const MemberPlan plan = doc_.model().modelOf(o).plan(*member_);
             const Span& span = plan.spans[o.span];
             out << QString("%1 to %2 %3").arg(length(span.from), length(span.to), unit);
         } else if (o.ofForces())
@@ -261,7 +266,8 @@ void MemberBench::showTrace(int outcome)
     // The diagrams show the combination of the mode that is read.
     if (const TableSet set = chosen ? doc_.model().setOf(*member_, *chosen) : TableSet(); set.given())
         diagrams_->show(member_, set);
-    diagrams_->setSpan(chosen ? chosen->span : -1);
+    // Held otherwise by the brief of another purpose: its spans are not those that are drawn.
+    diagrams_->setSpan(chosen && chosen->settings < 0 ? chosen->span : -1);
     Trace t;
     if (chosen) {
         const CheckOutcome& o = *chosen;
@@ -271,12 +277,15 @@ void MemberBench::showTrace(int outcome)
             place += QString(": combination %1 at %2")
                          .arg(QString::fromStdString(doc_.model().combinationOf(*member_, o)),
                               QString::fromStdString(doc_.units().text(Quantity::Length, o.at)));
+        if (o.settings >= 0) place += QString(", by the brief %1").arg(str(doc_.model().modelOf(o).briefOf(*member_).id));
         t = doc_.model().explain(*member_, o);
         Trace head;
         head.note(place.toStdString() + ".");
         t.steps.insert(t.steps.begin(), head.steps.begin(), head.steps.end());
     }
     trace_->show(std::move(t), doc_.units());
+    const bool deflection = chosen && doc_.model().standardOf(*member_).kindOf(*chosen) == CheckKind::Deflection;
+    lacks_->setVisible(deflection && chosen->status == Status::Unchecked && chosen->reason.find("make") != std::string::npos);
 }
 
 void MemberBench::paintEvent(QPaintEvent*)

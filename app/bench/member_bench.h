@@ -3,6 +3,7 @@
 #pragma once
 
 #include <QLabel>
+#include <QPushButton>
 #include <QWidget>
 #include <optional>
 
@@ -57,6 +58,10 @@ public:
     QString headline() const { return headline_->text(); }
     DesignEditor& editor() { return *editor_; }
     void showDesign(bool on);
+    QPushButton& makeCombinations() { return *lacks_; } // shown at a deflection that no combination is for
+
+Q_SIGNALS:
+    void wantCombinations();
 
 protected:
     void paintEvent(QPaintEvent*) override;
@@ -72,6 +77,7 @@ private:
     QWidget* checkPage_;
     CheckChart* chart_;
     QLabel *headline_, *notes_, *hint_;
+    QPushButton* lacks_;
     QToolButton *checkTab_, *designTab_;
     std::optional<size_t> member_;
     bool design_ = false;

@@ -3,9 +3,11 @@
 #include "app/briefs/brief_desk.h"
 #include "app/shell/document.h"
 #include "app/shell/text.h"
+#include "core/grades/grades.h"
 #include "render/theme.h"
 
 #include <QAbstractItemView>
+#include <QCompleter>
 #include <QHelpEvent>
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -150,6 +152,7 @@ void SheetView::open(const std::string& key)
         Q_EMIT opened(lineRect(key));
     } else {
         field_->setText(l.differs ? was_ : QString());
+        complete(o);
         field_->setPlaceholderText(str(l.standing));
         field_->selectAll();
         field_->show();
@@ -157,6 +160,24 @@ void SheetView::open(const std::string& key)
         field_->setFocus();
         Q_EMIT opened(lineRect(key));
     }
+}
+
+// Names that can stand in the line, where it is a name.
+void SheetView::complete(const Option& o)
+{
+    QStringList names;
+    if (o.key.starts_with("settings."))
+        for (const Brief& b : doc_.frame().design.briefs.list())
+            if (b.id != desk_.currentId()) names << str(b.id);
+    if (o.key == "grade")
+        for (const Grade& g : shippedGrades())
+            names << str(g.name);
+    delete field_->completer();
+    if (names.isEmpty()) return;
+    auto* completer = new QCompleter(names, field_);
+    completer->setCaseSensitivity(Qt::CaseInsensitive);
+    completer->setFilterMode(Qt::MatchContains);
+    field_->setCompleter(completer);
 }
 
 void SheetView::tryText(const QString& text)

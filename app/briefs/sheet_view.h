@@ -57,6 +57,7 @@ private:
     void take();
     void letGo();
     void tryText(const QString& text);
+    void complete(const Option& o);
     void drawLine(QPainter& p, const Row& r) const;
     void drawTrial(QPainter& p, const Row& r) const;
     int rowAt(double y) const;

@@ -51,8 +51,8 @@ FrameTablesView::FrameTablesView(Document& doc, ResultLayer* results, QWidget* p
       construction_(new QCheckBox("construction")), seismic_(new QWidget), sds_(new QLineEdit), overstrength_(new QLineEdit),
       across_(new QCheckBox("30 % across")), possible_(new QLabel), make_(new QPushButton("Make")),
       add_(link("Add one", "Add a combination")), remove_(link("Remove", "Remove the combination")),
-      export_(link("Export CSV…", "Export this table as CSV")), message_(new QLabel), view_(new QTableView),
-      model_(new TableModel(this))
+      export_(link("Export CSV…", "Export this table as CSV")), message_(new QLabel), limits_(new LimitsBar(doc)),
+      view_(new QTableView), model_(new TableModel(this))
 {
     setObjectName("ledger");
     setAttribute(Qt::WA_StyledBackground);
@@ -63,6 +63,8 @@ FrameTablesView::FrameTablesView(Document& doc, ResultLayer* results, QWidget* p
     all->addLayout(buildTabs());
     buildMaker();
     all->addWidget(maker_);
+    limits_->hide();
+    all->addWidget(limits_);
     // What is wrong with an entry of any page, or how many sets were made, wants a line's width.
     auto* below = new QHBoxLayout;
     below->addWidget(seismic_);
@@ -87,8 +89,8 @@ FrameTablesView::FrameTablesView(Document& doc, ResultLayer* results, QWidget* p
 
 QHBoxLayout* FrameTablesView::buildTabs()
 {
-    static const char* names[Pages] = {"Cases", "Combinations", "Loads",       "Reactions", "Displacements",
-                                       "Drift", "Forces",       "Deflections", "Modes"};
+    static const char* names[Pages] = {"Cases", "Combinations", "Loads",  "Reactions",   "Displacements",
+                                       "Drift", "Limits",       "Forces", "Deflections", "Modes"};
     auto* head = new QHBoxLayout;
     head->setSpacing(11);
     for (int i = 0; i < Pages; ++i) {
@@ -151,6 +153,7 @@ void FrameTablesView::connectAll()
 {
     connect(tabs_, &QButtonGroup::idClicked, this, [this](int id) { setPage(static_cast<Page>(id)); });
     connect(make_, &QPushButton::clicked, this, &FrameTablesView::makeThem);
+    connect(limits_, &LimitsBar::wantCombinations, this, [this] { setPage(Combinations); });
     for (QComboBox* b : {loading_, notional_, subsets_})
         connect(b, &QComboBox::currentIndexChanged, this, &FrameTablesView::tellPossible);
     for (QCheckBox* b : {service_, construction_, across_})
@@ -187,6 +190,7 @@ void FrameTablesView::setPage(Page p)
     tabs_->button(p)->setChecked(true);
     for (QWidget* w : std::initializer_list<QWidget*>{maker_, add_, remove_})
         w->setVisible(p == Combinations);
+    limits_->setVisible(p == Limits);
     view_->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
     refresh();
 }
@@ -201,6 +205,7 @@ void FrameTablesView::refresh()
     seismic_->setVisible(page_ == Combinations && std::any_of(f.cases.begin(), f.cases.end(),
                                                               [](const LoadCase& c) { return c.action == Action::Seismic; }));
     tellPossible();
+    limits_->refresh();
     switch (page_) {
     case Cases: model_->set(caseTable(f)); break;
     case Combinations: model_->set(combinationTable(f)); break;
@@ -208,6 +213,7 @@ void FrameTablesView::refresh()
     case Reactions: model_->set(reactionTable(f, r, loads)); break;
     case Displacements: model_->set(displacementTable(f, r, loads)); break;
     case Drift: model_->set(driftTable(f, r, loads)); break;
+    case Limits: model_->set(frameLimitTable(f, *doc_.state().limits, r.forces)); break;
     case Forces: model_->set(forceTable(f, r, loads)); break;
     case Deflections: model_->set(bendingTable(f, r, loads)); break;
     case Modes: {

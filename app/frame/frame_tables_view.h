@@ -1,6 +1,7 @@
 // The tables at the stop Frame: combinations to be made and edited, loads against reactions, results of the load that is shown.
 #pragma once
 
+#include "app/frame/limits_bar.h"
 #include "app/frame/table_model.h"
 #include "core/combos/make.h"
 #include "core/project/edits.h"
@@ -24,7 +25,7 @@ class FrameTablesView : public QWidget
 {
     Q_OBJECT
 public:
-    enum Page { Cases, Combinations, Loads, Reactions, Displacements, Drift, Forces, Deflections, Modes, Pages };
+    enum Page { Cases, Combinations, Loads, Reactions, Displacements, Drift, Limits, Forces, Deflections, Modes, Pages };
     FrameTablesView(Document& doc, ResultLayer* results, QWidget* parent = nullptr);
     void setPage(Page p);
     Page page() const { return page_; }
@@ -40,6 +41,7 @@ public:
     QPushButton& add() { return *add_; }
     QPushButton& remove() { return *remove_; }
     QLabel& message() { return *message_; }
+    LimitsBar& limits() { return *limits_; }
     bool exportTo(const QString& path); // the page at hand as CSV
 
 private:
@@ -75,6 +77,7 @@ private:
     QLabel* possible_; // the number of sets before they are made
     QPushButton *make_, *add_, *remove_, *export_;
     QLabel* message_;
+    LimitsBar* limits_;
     QTableView* view_;
     TableModel* model_;
 };

@@ -104,7 +104,11 @@ int LineView::openCount(Stop s) const
                                                : count([](const std::string& c) { return c.starts_with("brief."); }) + without;
         break;
     }
-    case Stop::Check: n = doc_.checked() ? doc_.worstReport().counts.over + doc_.worstReport().counts.unchecked : -1; break;
+    case Stop::Check:
+        n = !doc_.checked() ? -1
+                            : doc_.worstReport().counts.over + doc_.worstReport().counts.unchecked +
+                                  count([](const std::string& c) { return c.starts_with("limit."); });
+        break;
     case Stop::Size: n = doc_.forcesFit() ? -1 : 1; break;
     case Stop::Report: n = -1; break;
     }
@@ -124,6 +128,10 @@ QString LineView::figures() const
     if (!doc_.checked()) return QString("%1 members · %2").arg(doc_.model().members().size()).arg(mass);
     QString out = QString("%1 members · %2 over").arg(doc_.model().members().size()).arg(c.over);
     if (c.unchecked > 0) out += QString(" · %1 unchecked").arg(c.unchecked);
+    const auto& limits = *doc_.state().limits;
+    if (const auto past = std::count_if(limits.begin(), limits.end(), [](const StandingLimit& r) { return r.over(); });
+        past > 0)
+        out += QString(" · frame limits: %1 over").arg(past);
     return out + QString(" · top %1 · %2").arg(c.top, 0, 'f', 2).arg(mass);
 }
 

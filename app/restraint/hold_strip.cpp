@@ -262,8 +262,8 @@ void HoldStrip::paintMoment(QPainter& p) const
     const size_t n = plan.stations();
     if (!plan.complete || n < 2) return;
     std::vector<double> low(n, 0), high(n, 0), values;
-    for (const TableSet s : doc_.model().setsFor(doc_.model().standardOf(m))) {
-        combine(plan, doc_.model().forces().sets[s.at()], values);
+    for (const TableSet s : doc_.model().setsOf(m)) {
+        combine(plan, plan.standing(doc_.model().forces().sets[s.at()], s), values);
         for (size_t k = 0; k < n; ++k) {
             const double v = values[static_cast<size_t>(Force::My) * n + k];
             low[k] = std::min(low[k], v);

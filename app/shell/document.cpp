@@ -380,7 +380,7 @@ void Document::analyseAgain()
     jobs_.start("analyse", [this, s = state_, choice = choice(), memory = memory_](Progress& progress) -> Jobs::Finish {
         const LogTime time("analysed again");
         auto results = std::make_shared<FrameResults>();
-        results->forces = analyseForces(*s.frame, choice, secondOrderRules(), progress, memory);
+        results->forces = analyseForces(*s.frame, choice, secondOrderRules(), progress, memory, wantedAgain(*s.frame, choice));
         auto next = std::make_shared<DesignState>(withResults(s, results));
         return [this, s, results, next] {
             if (s.frame != state_.frame) return analyseAgain(); // edited meanwhile

@@ -196,7 +196,12 @@ void MainWindow::buildCentre()
         tables_->setPage(FrameTablesView::Combinations);
     };
     connect(&bench_->frame(), &FrameBench::wantCombinations, this, combinations);
+    connect(&bench_->frame(), &FrameBench::wantLimits, this, [this] {
+        ride(Stop::Frame);
+        tables_->setPage(FrameTablesView::Limits);
+    });
     connect(&bench_->briefs(), &BriefsBench::wantCombinations, this, combinations);
+    connect(&bench_->member(), &MemberBench::wantCombinations, this, combinations);
     connect(&bench_->member().editor(), &DesignEditor::browseSections, this, [this] { browseSections(); });
     connect(&bench_->member().editor(), &DesignEditor::wantRestraint, this, [this] { ride(Stop::Restraint); });
     connect(&bench_->size(), &SizeBench::browseSections, this, [this] { browseSections(); });

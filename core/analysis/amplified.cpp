@@ -51,8 +51,10 @@ public:
         assign();
         measure();
         runs_ = {straightRuns(f_, 0), straightRuns(f_, 1)};
-        const std::vector<WholeLoad> list = wholeLoads(f_, false);
+        std::vector<SolvedAgain> again;
+        const std::vector<WholeLoad> list = allLoads(f_, o_, rules_, again);
         w.forces = held_.forces;
+        w.forces.again = std::move(again);
         w.forces.columns = list.size();
         w.forces.columnCase.assign(list.size(), -1);
         w.forces.values.assign(w.forces.s.size() * list.size() * 6, 0.0);
@@ -62,10 +64,10 @@ public:
         w.forces.belongTo(f_);
         w.combinations.resize(list.size());
         for (size_t c = 0; c < list.size() && !progress_.cancelled(); ++c) {
-            if (list[c].combination >= 0)
-                w.forces.sets.push_back({list[c].combination, -1, {{static_cast<int>(c), 1.0}}});
-            else
+            if (list[c].loadCase >= 0)
                 w.forces.columnCase[c] = list[c].loadCase;
+            else if (!list[c].again)
+                w.forces.sets.push_back({list[c].combination, -1, {{static_cast<int>(c), 1.0}}});
             if (mine_(list[c])) combine(c, list[c]);
             progress_.at(0.6 + 0.4 * static_cast<double>(c + 1) / static_cast<double>(list.size()), "B1 and B2");
         }
@@ -405,7 +407,8 @@ AmplifiedResult analyseAmplified(const Frame& f, const CombinationOptions& optio
                                  Progress& progress)
 {
     const auto strength = [&](const WholeLoad& l) { return forStrength(f, l); };
-    const std::vector<WholeLoad> list = wholeLoads(f, false);
+    std::vector<SolvedAgain> columns;
+    const std::vector<WholeLoad> list = allLoads(f, options, rules, columns);
     const bool reduces = options.reducedStiffness && std::any_of(list.begin(), list.end(), strength);
     // Reduced for strength, full for the rest: as many sets of stiffnesses as there are kinds of loads.
     AmplifiedResult out = reduces ? Amplified(f, options, rules, true, strength, progress).run()

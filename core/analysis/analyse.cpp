@@ -55,10 +55,10 @@ void guard(FrameForces& r)
 
 // By whatever way the choice and the frame want.
 FrameForces unguarded(const Frame& f, const AnalysisChoice& choice, const SecondOrderRules& rules, Progress& progress,
-                      std::shared_ptr<AnalysisMemory> memory)
+                      std::shared_ptr<AnalysisMemory> memory, std::vector<SolvedAgain> again)
 {
     FrameForces out;
-    if (choice.order == ForceOrder::First && !hasOneWay(f)) {
+    if (!solvesWholes(f, choice)) {
         AnalysisResult r = analyseLinear(f, {choice.shearDeformation, choice.stations, std::move(memory)}, progress);
         out.ok = r.ok;
         out.findings = std::move(r.findings);
@@ -76,6 +76,7 @@ FrameForces unguarded(const Frame& f, const AnalysisChoice& choice, const Second
     o.reducedStiffness = choice.reducedStiffness && choice.order != ForceOrder::First;
     o.cases = choice.order == ForceOrder::First; // one-way elements: every case is a load of its own as well
     o.memory = std::move(memory);
+    o.again = std::move(again);
     CombinationResult r = choice.order == ForceOrder::Amplified ? std::move(analyseAmplified(f, o, rules, progress).wholes)
                                                                 : analyseCombinations(f, o, rules, progress);
     // A combination that fails leaves its members unchecked; the others stand.
@@ -91,10 +92,15 @@ FrameForces unguarded(const Frame& f, const AnalysisChoice& choice, const Second
 
 } // namespace
 
-FrameForces analyseForces(const Frame& f, const AnalysisChoice& choice, const SecondOrderRules& rules, Progress& progress,
-                          std::shared_ptr<AnalysisMemory> memory)
+bool solvesWholes(const Frame& f, const AnalysisChoice& choice)
 {
-    FrameForces out = unguarded(f, choice, rules, progress, std::move(memory));
+    return choice.order != ForceOrder::First || hasOneWay(f);
+}
+
+FrameForces analyseForces(const Frame& f, const AnalysisChoice& choice, const SecondOrderRules& rules, Progress& progress,
+                          std::shared_ptr<AnalysisMemory> memory, std::vector<SolvedAgain> again)
+{
+    FrameForces out = unguarded(f, choice, rules, progress, std::move(memory), std::move(again));
     out.forces.rigidInShear = !choice.shearDeformation;
     guard(out);
     return out;

@@ -38,8 +38,12 @@ struct FrameForces
 // An empty memory of symbolic factorisations (core/analysis/factor.h), to be handed to one analysis after the other.
 std::shared_ptr<AnalysisMemory> analysisMemory();
 
+// Are combinations solved one by one as wholes? Else the cases are, and their forces superpose.
+bool solvesWholes(const Frame& f, const AnalysisChoice& choice);
+
+// `again`: what is to be solved once more with other factors, where wholes are solved; else it is not looked at.
 FrameForces analyseForces(const Frame& f, const AnalysisChoice& choice, const SecondOrderRules& rules, Progress& progress,
-                          std::shared_ptr<AnalysisMemory> memory = nullptr);
+                          std::shared_ptr<AnalysisMemory> memory = nullptr, std::vector<SolvedAgain> again = {});
 
 // What came with a frame file: forces of its results, and the movements they state.
 FrameForces givenResults(const Frame& f, std::vector<Finding>& findings);

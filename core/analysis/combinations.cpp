@@ -21,7 +21,8 @@ CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& 
     progress.at(0.02, "assembling");
     Prepared whole(refined(f, o.secondOrder ? o.pieces : 1), f.nodes.size(), o.shearDeformation, o.memory);
     if (!whole.factor(out.findings) || progress.cancelled()) return out;
-    const std::vector<WholeLoad> list = wholeLoads(f, o.cases);
+    std::vector<SolvedAgain> again;
+    const std::vector<WholeLoad> list = allLoads(f, o, rules, again);
     const bool reduces = o.reducedStiffness && o.secondOrder &&
                          std::any_of(list.begin(), list.end(), [&](const WholeLoad& l) { return forStrength(f, l); });
     std::optional<Prepared> softer;
@@ -29,8 +30,8 @@ CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& 
         Refined fine = whole.fine;
         reduceStiffness(fine.frame, rules);
         softer.emplace(std::move(fine), f.nodes.size(), o.shearDeformation, o.memory);
-        std::vector<Finding> again;
-        if (!softer->factor(again)) return out;
+        std::vector<Finding> twice;
+        if (!softer->factor(twice)) return out;
     }
     // Stations come from the loads of the whole elements.
     std::vector<CaseLoads> spans(f.cases.size());
@@ -41,10 +42,11 @@ CombinationResult analyseCombinations(const Frame& f, const CombinationOptions& 
     out.forces.columnCase.assign(list.size(), -1);
     out.forces.secondOrder = o.secondOrder;
     out.forces.reducedStiffness = reduces;
+    out.forces.again = std::move(again);
     for (size_t c = 0; c < list.size(); ++c)
         if (list[c].loadCase >= 0)
             out.forces.columnCase[c] = list[c].loadCase;
-        else
+        else if (!list[c].again)
             out.forces.sets.push_back({list[c].combination, -1, {{static_cast<int>(c), 1.0}}});
     out.combinations.resize(list.size());
     const auto context = [&](const Prepared& p, bool reduced) {
@@ -69,6 +71,30 @@ bool forStrength(const Frame& f, const WholeLoad& l)
 double loadScale(const Frame& f, const WholeLoad& l, const SecondOrderRules& rules)
 {
     return forStrength(f, l) ? rules.loadScale(f.combinations[l.combination]) : 1.0;
+}
+
+std::vector<WholeLoad> allLoads(const Frame& f, const CombinationOptions& o, const SecondOrderRules& rules,
+                                std::vector<SolvedAgain>& columns)
+{
+    std::vector<WholeLoad> out = wholeLoads(f, o.cases);
+    columns.clear();
+    const size_t first = out.size();
+    for (const SolvedAgain& a : o.again) {
+        WholeLoad l{a.combination,
+                    -1,
+                    f.combinations[a.combination].id + " with other factors",
+                    fmt::format("/combinations/{}", a.combination),
+                    a.terms,
+                    true};
+        const auto same = [&](const WholeLoad& x) {
+            return x.terms == l.terms && forStrength(f, x) == forStrength(f, l) &&
+                   loadScale(f, x, rules) == loadScale(f, l, rules);
+        };
+        auto at = std::find_if(out.begin() + static_cast<ptrdiff_t>(first), out.end(), same);
+        if (at == out.end()) at = out.insert(out.end(), std::move(l));
+        columns.push_back({a.combination, a.terms, static_cast<int>(at - out.begin())});
+    }
+    return out;
 }
 
 std::vector<WholeLoad> wholeLoads(const Frame& f, bool cases)

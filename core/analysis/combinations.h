@@ -20,6 +20,7 @@ struct CombinationOptions
     // In combinations for strength, second order: stiffness reduced by the rules, bending besides (τb).
     bool reducedStiffness = false;
     std::shared_ptr<AnalysisMemory> memory = nullptr;
+    std::vector<SolvedAgain> again = {}; // combinations to be solved once more with other factors, each in a column of its own
 };
 
 bool hasOneWay(const Frame& f);
@@ -43,7 +44,7 @@ struct CombinationResult
 {
     bool ok = false; // every combination solved
     std::vector<Finding> findings;
-    ForceTable forces;                            // one column per load of wholeLoads(); NaN where it could not be solved
+    ForceTable forces;                            // one column per load of allLoads(); NaN where it could not be solved
     std::vector<CombinationOutcome> combinations; // the same order
 };
 
@@ -58,8 +59,12 @@ struct WholeLoad
     int combination = -1, loadCase = -1;
     std::string name, place; // "S1", "/combinations/0"
     std::vector<std::pair<int, double>> terms;
+    bool again = false; // no combination of the file: one with other factors
 };
 std::vector<WholeLoad> wholeLoads(const Frame& f, bool cases);
+// Those and behind them what is to be solved again, each different load once; `columns`: where each of `o.again` stands.
+std::vector<WholeLoad> allLoads(const Frame& f, const CombinationOptions& o, const SecondOrderRules& rules,
+                                std::vector<SolvedAgain>& columns);
 // Stiffness is reduced and loads are scaled for these only.
 bool forStrength(const Frame& f, const WholeLoad& l);
 double loadScale(const Frame& f, const WholeLoad& l, const SecondOrderRules& rules);

@@ -45,40 +45,48 @@ std::vector<Storey> storeysOf(const Frame& f)
     return out;
 }
 
-std::vector<StoreyDrift> storeyDrifts(const Frame& f, const std::vector<Storey>& storeys, const NodeMotion& motion)
+std::vector<PlumbPair> plumbPairs(const Frame& f, const std::vector<Storey>& storeys)
 {
-    std::vector<StoreyDrift> out;
+    std::vector<PlumbPair> out;
     const Vec3 up = f.upward();
-    const auto flat = [&](Vec3 v) { return v - dot(v, up) * up; };
     std::vector<int> feet;
     for (size_t n = 0; n < f.nodes.size(); ++n)
         if (f.nodes[n].supported()) feet.push_back(static_cast<int>(n));
-    for (size_t s = 0; s < storeys.size(); ++s) {
-        StoreyDrift worst;
-        double most = -1;
+    for (size_t s = 0; s < storeys.size(); ++s)
         for (const int n : storeys[s].nodes) {
             const Vec3 at = f.nodes[n].at;
-            // Under it: on the floor below, or a support between the two floors.
             int under = -1;
             double nearest = kPlumb;
             const auto look = [&](int m) {
                 const Vec3 d = f.nodes[m].at - at;
                 if (dot(d, up) > -kOneFloor || dot(d, up) < storeys[s].below - storeys[s].level - kOneFloor) return;
-                if (const double off = norm(flat(d)); off < nearest) {
+                if (const double off = norm(d - dot(d, up) * up); off < nearest) {
                     under = m;
                     nearest = off;
                 }
             };
             if (s > 0) std::for_each(storeys[s - 1].nodes.begin(), storeys[s - 1].nodes.end(), look);
             if (under < 0) std::for_each(feet.begin(), feet.end(), look);
-            if (under < 0) continue;
-            const Vec3 drift = flat(motion.u[n] - motion.u[under]);
-            if (norm(drift) > most) {
-                most = norm(drift);
-                worst = {static_cast<int>(s), n, under, drift};
-            }
+            if (under >= 0) out.push_back({static_cast<int>(s), n, under});
         }
-        if (worst.node >= 0) out.push_back(worst);
+    return out;
+}
+
+Vec3 driftOf(const Frame& f, const PlumbPair& p, const NodeMotion& motion)
+{
+    const Vec3 d = motion.u[p.node] - motion.u[p.under];
+    return d - dot(d, f.upward()) * f.upward();
+}
+
+std::vector<StoreyDrift> storeyDrifts(const Frame& f, const std::vector<Storey>& storeys, const NodeMotion& motion)
+{
+    std::vector<StoreyDrift> out;
+    for (const PlumbPair& p : plumbPairs(f, storeys)) {
+        const Vec3 drift = driftOf(f, p, motion);
+        if (out.empty() || out.back().storey != p.storey)
+            out.push_back({p.storey, p.node, p.under, drift});
+        else if (norm(drift) > norm(out.back().drift))
+            out.back() = {p.storey, p.node, p.under, drift};
     }
     return out;
 }

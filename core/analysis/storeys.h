@@ -26,7 +26,17 @@ struct StoreyDrift
     Vec3 drift;                // horizontal, of one against the other, m
 };
 
+// A node of a floor and the one plumb under it (or the nearest to it, up to 0.1 m off): on the floor below, or a support
+// between the two.
+struct PlumbPair
+{
+    int storey = -1, node = -1, under = -1;
+};
+std::vector<PlumbPair> plumbPairs(const Frame& f, const std::vector<Storey>& storeys); // by storey
+
 // Largest drift of each storey for one set of displacements; storeys without a node plumb under one of theirs are left out.
 std::vector<StoreyDrift> storeyDrifts(const Frame& f, const std::vector<Storey>& storeys, const NodeMotion& motion);
+// Horizontal movement of the upper node against the lower one, m.
+Vec3 driftOf(const Frame& f, const PlumbPair& p, const NodeMotion& motion);
 
 } // namespace wr

@@ -7,6 +7,7 @@
 #include <optional>
 #include <tao/pegtl.hpp>
 #include <tao/pegtl/contrib/parse_tree.hpp>
+#include <type_traits>
 
 namespace wr {
 
@@ -45,6 +46,9 @@ struct Simple : sor<plus<alpha>, one<'\'', '"'>>
 struct Compound : seq<plus<alpha>, opt<one<'/'>, plus<alpha>>>
 {
 };
+struct Square : seq<plus<alpha>, sor<one<'2'>, string<'\xC2', '\xB2'>>> // m2, m²
+{
+};
 template <class Unit> struct Measure : seq<sor<Fraction, Plain>, star<space>, opt<Unit>>
 {
 };
@@ -55,8 +59,8 @@ template <class Unit> struct Text : seq<star<sor<Measure<Unit>, Other>>, eof>
 {
 };
 template <class Rule> using Selector =
-    parse_tree::selector<Rule, parse_tree::store_content::on<Measure<Simple>, Measure<Compound>, Whole, Dash, Numerator,
-                                                             Denominator, Plain, Simple, Compound, Other>>;
+    parse_tree::selector<Rule, parse_tree::store_content::on<Measure<Simple>, Measure<Compound>, Measure<Square>, Whole, Dash,
+                                                             Numerator, Denominator, Plain, Simple, Compound, Square, Other>>;
 } // namespace entry_grammar
 
 // A number with its unit, as it was typed; what is missing is empty.
@@ -75,7 +79,9 @@ Measure measure(const pegtl::parse_tree::node& n)
         if (part->is_type<entry_grammar::Numerator>()) m.numerator = part->string();
         if (part->is_type<entry_grammar::Denominator>()) m.denominator = part->string();
         if (part->is_type<entry_grammar::Plain>()) m.plain = part->string();
-        if (part->is_type<entry_grammar::Simple>() || part->is_type<entry_grammar::Compound>()) m.unit = part->string();
+        if (part->is_type<entry_grammar::Simple>() || part->is_type<entry_grammar::Compound>() ||
+            part->is_type<entry_grammar::Square>())
+            m.unit = part->string();
     }
     return m;
 }
@@ -90,6 +96,10 @@ std::optional<double> unitFor(Quantity q, const std::string& name)
         if (name == "'") return kFoot;
         if (name == "\"") return kInch;
         return unitLength(name);
+    case Quantity::FloorArea: {
+        const auto length = unitLength(name.substr(0, name.find_first_of("2\xC2")));
+        return length ? std::optional(*length * *length) : std::nullopt;
+    }
     case Quantity::Force: return unitForce(name);
     case Quantity::Stress: return unitStress(name);
     case Quantity::Mass: return unitMass(name);
@@ -125,10 +135,12 @@ std::expected<double, std::string> readEntry(std::string_view text, Quantity q, 
     const std::string s(text);
     if (s.size() > kLongest) return std::unexpected(fmt::format("\"{}…\" is too long for a number", s.substr(0, 20)));
     pegtl::memory_input input(s.data(), s.data() + s.size(), "entry");
-    const auto root =
-        q == Quantity::MassPerLength
-            ? pegtl::parse_tree::parse<entry_grammar::Text<entry_grammar::Compound>, entry_grammar::Selector>(input)
-            : pegtl::parse_tree::parse<entry_grammar::Text<entry_grammar::Simple>, entry_grammar::Selector>(input);
+    const auto read = [&]<class Unit>(std::type_identity<Unit>) {
+        return pegtl::parse_tree::parse<entry_grammar::Text<Unit>, entry_grammar::Selector>(input);
+    };
+    const auto root = q == Quantity::MassPerLength ? read(std::type_identity<entry_grammar::Compound>())
+                      : q == Quantity::FloorArea   ? read(std::type_identity<entry_grammar::Square>())
+                                                   : read(std::type_identity<entry_grammar::Simple>());
     const bool inches = std::abs(u.factor(q) - kInch) < 1e-12 || std::abs(u.factor(q) - kFoot) < 1e-12;
     // Every "number unit" becomes a bracket in SI; brackets that follow each other with nothing between are added ("12 ft 6
     // in").

@@ -89,6 +89,7 @@ double UnitSystem::factor(Quantity q) const
     case Quantity::SectionLength:
     case Quantity::Displacement: return sec();
     case Quantity::Area: return std::pow(sec(), 2);
+    case Quantity::FloorArea: return len() * len();
     case Quantity::SectionModulus: return std::pow(sec(), 3);
     case Quantity::Inertia: return std::pow(sec(), 4);
     case Quantity::Warping: return std::pow(sec(), 6);
@@ -118,6 +119,7 @@ std::string UnitSystem::symbol(Quantity q) const
     case Quantity::SectionLength:
     case Quantity::Displacement: return section;
     case Quantity::Area: return section + "²";
+    case Quantity::FloorArea: return length + "²";
     case Quantity::SectionModulus: return section + "³";
     case Quantity::Inertia: return section + "⁴";
     case Quantity::Warping: return section + "⁶";

@@ -15,6 +15,7 @@ enum class Quantity {
     Length,         // coordinates, stations, effective lengths
     SectionLength,  // section dimensions, radii of gyration
     Area,           // section^2
+    FloorArea,      // length^2
     SectionModulus, // section^3
     Inertia,        // section^4
     Warping,        // section^6

@@ -110,6 +110,20 @@ std::expected<OptionValue, std::string> readValue(const Option& o, std::string_v
         }
         return out;
     }
+    case Option::Kind::Texts: {
+        std::vector<std::string> out;
+        for (size_t from = 0; from <= text.size();) { // names may hold blanks
+            const size_t end = std::min(text.find_first_of(",;", from), text.size());
+            std::string_view name = text.substr(from, end - from);
+            while (!name.empty() && name.front() == ' ')
+                name.remove_prefix(1);
+            while (!name.empty() && name.back() == ' ')
+                name.remove_suffix(1);
+            if (!name.empty()) out.emplace_back(name);
+            from = end + 1;
+        }
+        return out;
+    }
     case Option::Kind::Limits: {
         if (low == "none") return std::vector<DeflectionLimit>{};
         auto limits = readLimits(text, u);

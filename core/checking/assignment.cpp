@@ -8,8 +8,28 @@
 
 namespace wr {
 
-Assignment::Assignment(const Frame& f, const SharedList<Member>& members, const Standards& standards, const Assignment* before)
-    : standards_(standards), briefs_(f.design.briefs), materials_(f.materials), sets_(f.design.parameterSets),
+namespace {
+
+const Brief* lastNamed(const Frame& f, std::string_view id)
+{
+    const Brief* out = nullptr;
+    for (const Brief& b : f.design.briefs.list())
+        if (b.id == id) out = &b;
+    return out;
+}
+
+// The brief that `b` names for a purpose; null: none, itself, or one there is not.
+const Brief* namedFor(const Frame& f, const Brief& b, size_t purpose)
+{
+    const std::string& name = b.settings[purpose];
+    return name.empty() || name == b.id ? nullptr : lastNamed(f, name);
+}
+
+} // namespace
+
+Assignment::Assignment(const Frame& f, const SharedList<Member>& members, const Standards& standards, const Assignment* before,
+                       std::optional<Purpose> only)
+    : standards_(standards), only_(only), briefs_(f.design.briefs), materials_(f.materials), sets_(f.design.parameterSets),
       set_(f.design.nationalParameters), wanted_(f.design.standard)
 {
     const std::string wanted = f.design.standard.empty() ? std::string(kDefaultStandard) : f.design.standard;
@@ -36,13 +56,35 @@ Assignment::Assignment(const Frame& f, const SharedList<Member>& members, const 
             continue;
         }
         if (!it->second) {
-            const Brief* last = nullptr;
-            for (const Brief& b : f.design.briefs)
-                if (b.id == m.brief) last = &b;
-            it->second = make(f, *last, before);
+            const Brief& own = *lastNamed(f, m.brief);
+            it->second = make(f, only_ ? settingsOf(f, own, *only_) : own, before);
+            for (size_t p = 0; !only_ && p < kPurposeCount; ++p)
+                if (it->second->elsewhere[p])
+                    further_[it->second.get()][p] = make(f, settingsOf(f, own, static_cast<Purpose>(p)), before);
         }
         members_.push_back(it->second);
     }
+}
+
+std::vector<const Assigned*> Assignment::waysOf(size_t member) const
+{
+    std::vector<const Assigned*> out{members_[member].get()};
+    if (const auto it = further_.find(out.front()); it != further_.end())
+        for (const auto& way : it->second)
+            if (way) out.push_back(way.get());
+    return out;
+}
+
+// The settings for combinations of a purpose: those of the brief it names, to the same standard; else its own.
+Brief Assignment::settingsOf(const Frame& f, const Brief& b, Purpose p) const
+{
+    const Brief* other = namedFor(f, b, static_cast<size_t>(p));
+    if (!other) return b;
+    Brief out = *other;
+    out.standard = b.standard;
+    out.second.clear();
+    out.settings = {};
+    return out;
 }
 
 bool Assignment::holdsFor(const Frame& f) const
@@ -75,6 +117,15 @@ std::shared_ptr<const Assigned> Assignment::make(const Frame& f, const Brief& b,
                     fmt::format("the brief \"{}\" asks for the standard \"{}\", which is not shipped", b.id, b.standard)));
         own = standard_;
     }
+    std::array<bool, kPurposeCount> elsewhere{};
+    for (size_t p = 0; p < kPurposeCount; ++p) {
+        elsewhere[p] = namedFor(f, b, p) != nullptr;
+        if (!b.settings[p].empty() && !lastNamed(f, b.settings[p]))
+            findings_.push_back(finding("brief.settings", "/design/briefs", b.id,
+                                        fmt::format("the brief \"{}\" asks for the settings of \"{}\" in combinations for {}, "
+                                                    "and there is no such brief: its own settings are taken",
+                                                    b.id, b.settings[p], purposeName(static_cast<Purpose>(p)))));
+    }
     std::string stated;
     if (const auto options = b.options.find(own->family); options != b.options.end())
         if (const auto key = options->second.find("parameters"); key != options->second.end())
@@ -89,13 +140,14 @@ std::shared_ptr<const Assigned> Assignment::make(const Frame& f, const Brief& b,
     if (before && before->standards_ == standards_ && before->materials_.shares(f.materials) &&
         before->sets_.shares(f.design.parameterSets) && before->set_ == f.design.nationalParameters)
         for (const auto& way : before->ways_)
-            if (way->standard == own && way->brief == b) {
+            if (way->standard == own && way->brief == b && way->elsewhere == elsewhere) {
                 ways_.push_back(way);
                 return way;
             }
     auto out = std::make_shared<Assigned>();
     out->brief = b;
     out->standard = own;
+    out->elsewhere = elsewhere;
     const NationalSet* national = nationalSetFor(f.design, shippedNationalSets(), stated, own->family);
     if (own->rules)
         out->rules = own->rules(out->brief, national);

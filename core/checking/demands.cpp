@@ -343,7 +343,7 @@ void reduceInto(const MemberPlan& plan, const ForceTable& forces, std::span<cons
     const bool neglects = plan.neglect != std::array<double, 3>{};
     for (size_t i = 0; i < sets.size(); ++i) {
         double* f = plan.keepForces ? out.forces.data() + i * 6 * n : buffer.data();
-        combineInto(plan, forces.sets[sets[i].at()], f);
+        combineInto(plan, plan.standing(forces.sets[sets[i].at()], sets[i]), f);
         reducer.take(i, f, firstOrder(sets[i]));
         if (neglects)
             if (const unsigned char small = reducer.small(i)) {

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <optional>
 
 namespace wr {
 
@@ -22,21 +23,21 @@ int caseOf(const DeflectionInput& in, int column)
     return k < in.forces.columnCase.size() ? in.forces.columnCase[k] : -1;
 }
 
-// The set without its permanent cases. `fails`: a column holds a whole combination with permanent cases in it.
+// The set without its permanent cases. `fails`: a column holds a whole combination with permanent cases in it, and those were
+// not solved by themselves: then the variable part is what all loads together add to them.
 ForceSet variablePart(const DeflectionInput& in, const ForceSet& s, bool& fails)
 {
-    const auto of = [&](int c) { return permanent(in.frame.cases[c].action); };
-    const auto& terms = in.frame.combinations[s.combination].terms;
-    const bool mixed = std::any_of(terms.begin(), terms.end(), [&](const auto& t) { return t.second != 0 && of(t.first); });
     fails = false;
     ForceSet out = s;
-    if (!mixed) return out;
-    out.terms.clear();
-    for (const auto& t : s.terms) {
-        const int c = caseOf(in, t.first);
-        if (c < 0) fails = true;
-        if (c >= 0 && !of(c)) out.terms.push_back(t);
+    const auto still = permanentTerms(in.frame, s.combination);
+    if (still.empty()) return out;
+    if (std::any_of(s.terms.begin(), s.terms.end(), [&](const auto& t) { return caseOf(in, t.first) < 0; })) {
+        const int column = in.forces.columnOf(s.combination, still);
+        fails = column < 0;
+        if (!fails) out.terms.emplace_back(column, -1.0);
+        return out;
     }
+    std::erase_if(out.terms, [&](const auto& t) { return permanent(in.frame.cases[caseOf(in, t.first)].action); });
     return out;
 }
 
@@ -102,26 +103,34 @@ double valueAt(const std::vector<double>& x, const std::vector<double>& w, doubl
     return h > 0 ? w[i - 1] + (w[i] - w[i - 1]) * (at - x[i - 1]) / h : w[i];
 }
 
+// What a node does under the loads of a set, as a vector in the member's axes; nothing: not known.
+std::optional<Vec3> movedLocal(const DeflectionInput& in, const ForceSet& part, int node, std::vector<Vec3> NodeMotion::*what)
+{
+    if (!in.motions) return std::nullopt;
+    Vec3 sum{};
+    for (const auto& [column, factor] : part.terms) {
+        const auto k = static_cast<size_t>(column);
+        if (k >= in.motions->size() || static_cast<size_t>(node) >= ((*in.motions)[k].*what).size()) return std::nullopt;
+        sum = sum + factor * ((*in.motions)[k].*what)[static_cast<size_t>(node)];
+    }
+    return in.member.axes.toLocal(sum);
+}
+
 // Turn of the frame at a member's end as the slope of its axis along z or y; false: not known.
 bool rootSlope(const DeflectionInput& in, const ForceSet& part, bool major, bool atStart, double& slope)
 {
-    if (!in.motions) return false;
-    const auto node = static_cast<size_t>(atStart ? in.member.startNode : in.member.endNode);
-    Vec3 r{};
-    for (const auto& [column, factor] : part.terms) {
-        const auto k = static_cast<size_t>(column);
-        if (k >= in.motions->size() || node >= (*in.motions)[k].r.size()) return false;
-        r = r + factor * (*in.motions)[k].r[node];
-    }
-    const Vec3 local = in.member.axes.toLocal(r);
-    slope = major ? -local.y : local.z;
-    return true;
+    const auto turn = movedLocal(in, part, atStart ? in.member.startNode : in.member.endNode, &NodeMotion::r);
+    if (turn) slope = major ? -turn->y : turn->z;
+    return turn.has_value();
 }
 
 struct Stretch
 {
     double from, to;
     bool free, freeAtStart;
+    // Measured from one of its ends, whose node moves with the frame as the other does; -1: from the chord.
+    int fromNode = -1, toNode = -1;
+    bool lastStands = false; // measured from `toNode`, else from `fromNode`
 };
 
 // Does a support, or a column below a level member, keep an inner joint from moving along z or y? Whatever the lanes say of
@@ -164,7 +173,7 @@ std::vector<Stretch> cutAtJoints(const std::vector<Stretch>& whole, const std::v
         double from = s.from;
         for (const double at : joints) {
             if (at <= from + eps || at >= s.to - eps) continue;
-            out.push_back({from, at, s.free && s.freeAtStart && from == s.from, s.freeAtStart});
+            out.push_back({from, at, s.free && s.freeAtStart && from == s.from, s.freeAtStart, -1, -1, false});
             from = at;
         }
         const bool uncut = from == s.from;
@@ -173,14 +182,50 @@ std::vector<Stretch> cutAtJoints(const std::vector<Stretch>& whole, const std::v
     return out;
 }
 
+double heightOf(const Frame& f, int node)
+{
+    return dot(f.nodes[node].at, f.upward());
+}
+
+// Between the floors that an upright member passes, each measured from its lower end.
+std::vector<Stretch> storeyStretches(const DeflectionInput& in)
+{
+    std::vector<Stretch> out;
+    const Frame& f = in.frame;
+    double from = 0;
+    int below = in.member.startNode;
+    for (const MemberPiece& piece : in.member.pieces) {
+        const Element& e = f.elements[piece.element];
+        const int node = piece.reversed ? e.i : e.j;
+        const bool last = &piece == &in.member.pieces.back();
+        if (!last && !(in.floors && (*in.floors)[static_cast<size_t>(node)])) continue;
+        out.push_back({from, piece.start + piece.length, false, false, below, node, heightOf(f, node) < heightOf(f, below)});
+        from = piece.start + piece.length;
+        below = node;
+    }
+    return out;
+}
+
+bool upright(const DeflectionInput& in)
+{
+    return std::abs(dot(in.member.axes.x, in.frame.upward())) > kSin45;
+}
+
 std::vector<Stretch> stretchesOf(const DeflectionInput& in, bool major)
 {
     std::vector<Stretch> out;
     const auto& lane = in.lanes.of(major ? LengthAxis::Major : LengthAxis::Minor);
-    if (in.betweenEnds && !lane.empty()) {
+    if (lane.empty()) return out;
+    if (in.from == DeflectionFrom::Storey && upright(in)) return storeyStretches(in);
+    if (in.from == DeflectionFrom::Ends || in.from == DeflectionFrom::HeldEnd) {
         const LaneSegment &a = lane.front(), &b = lane.back();
         const bool start = a.cantilever && in.lanes.freeStart, end = b.cantilever && in.lanes.freeEnd;
-        if (!(start && end)) out.push_back({a.from, b.to, start || end, start});
+        if (start && end) return out;
+        out.push_back({a.from, b.to, start || end, start});
+        if (in.from == DeflectionFrom::Ends || start || end) return out;
+        out.back().fromNode = in.member.startNode;
+        out.back().toNode = in.member.endNode;
+        out.back().lastStands = upright(in) && heightOf(in.frame, in.member.endNode) < heightOf(in.frame, in.member.startNode);
         return out;
     }
     for (size_t i = 0; i < lane.size(); ++i) {
@@ -239,7 +284,27 @@ void fill(StretchDeflection& b, const std::vector<double>& x, const Line& line, 
     measured(line.heat, &line.heatTurn, datum.turn, b.heat);
 }
 
+// Measured from one end: what the other moves against it, in line between them.
+void addMovement(StretchDeflection& b, const DeflectionInput& in, const ForceSet& part, const Stretch& p, bool major)
+{
+    const auto first = movedLocal(in, part, p.fromNode, &NodeMotion::u), last = movedLocal(in, part, p.toNode, &NodeMotion::u);
+    b.known = first && last;
+    if (!b.known) return;
+    const Vec3 move = *last - *first;
+    const double along = major ? move.z : move.y, length = p.to - p.from;
+    for (size_t k = 0; k < b.x.size(); ++k)
+        b.heat[k] += along * (b.x[k] - (p.lastStands ? p.to : p.from)) / length;
+}
+
 } // namespace
+
+std::vector<std::pair<int, double>> permanentTerms(const Frame& f, int combination)
+{
+    std::vector<std::pair<int, double>> out;
+    for (const auto& t : f.combinations[combination].terms)
+        if (t.second != 0 && permanent(f.cases[t.first].action)) out.push_back(t);
+    return out;
+}
 
 void deflectionsInto(const MemberPlan& plan, const DeflectionInput& in, std::vector<double>& buffer, Demands& d)
 {
@@ -257,7 +322,8 @@ void deflectionsInto(const MemberPlan& plan, const DeflectionInput& in, std::vec
         for (const bool variable : {false, true}) {
             if (!(variable ? in.variable : in.total)) continue;
             bool fails = false;
-            const ForceSet part = variable ? variablePart(in, set, fails) : set;
+            const ForceSet& stands = plan.standing(set, in.sets[i]);
+            const ForceSet part = variable ? variablePart(in, stands, fails) : stands;
             if (variable)
                 for (const auto& [c, k] : in.frame.combinations[set.combination].terms)
                     (fails ? asked : held)[c] = !permanent(in.frame.cases[c].action);
@@ -284,7 +350,9 @@ void deflectionsInto(const MemberPlan& plan, const DeflectionInput& in, std::vec
                     b.kind = in.frame.combinations[set.combination].kind;
                     b.up = dot(major ? axes.z : axes.y, up);
                     b.steep = std::abs(dot(axes.x, up));
+                    b.measured = in.from == DeflectionFrom::Storey && p.fromNode < 0 ? DeflectionFrom::Holds : in.from;
                     fill(b, plan.x, line, datum);
+                    if (p.fromNode >= 0) addMovement(b, in, part, p, major);
                 }
             }
         }

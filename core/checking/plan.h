@@ -27,6 +27,13 @@ struct MemberPlan
     std::vector<char> firstOrder;        // per force set of the table: its moments want B1; empty: none does
     std::array<double, 3>
         neglect{}; // of N (N), My, Mz (N·m): what stays under it along the whole member in a set counts as nothing
+    // By set of the table: the forces that stand for it (part of the live loads); empty, or a set without a combination: its
+    // own.
+    std::vector<ForceSet> instead;
+    const ForceSet& standing(const ForceSet& own, TableSet set) const
+    {
+        return set.at() < instead.size() && instead[set.at()].combination >= 0 ? instead[set.at()] : own;
+    }
     size_t stations() const { return x.size(); }
 };
 

@@ -52,8 +52,9 @@ CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const
     formed_ = std::make_shared<const Formed>(formMembers(*frame_, formingFindings_));
     elementsAt_ = std::make_shared<const std::vector<std::vector<int>>>(elementsAtNodes(*frame_));
     assignment_ = std::make_shared<const Assignment>(*frame_, members(), standards_, nullptr);
-    sets_ = std::make_shared<const ForceSets>(*frame_, *forces_, *standards_);
+    sets_ = std::make_shared<const ForceSets>(*frame_, *forces_, *standards_, *assignment_);
     support(nullptr, nullptr);
+    addPurposes(nullptr, nullptr);
 }
 
 CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const ForceTable> forces, Motions motions,
@@ -72,9 +73,11 @@ CheckModel::CheckModel(std::shared_ptr<const Frame> frame, std::shared_ptr<const
     assignment_ = sameMembers && before.assignment_->holdsFor(*frame_)
                       ? before.assignment_
                       : std::make_shared<const Assignment>(*frame_, members(), standards_, before.assignment_.get());
-    const bool sameSets = forces_ == before.forces_ && frame_->combinations.shares(before.frame_->combinations);
-    sets_ = sameSets ? before.sets_ : std::make_shared<const ForceSets>(*frame_, *forces_, *standards_);
+    const bool sameSets = forces_ == before.forces_ && assignment_ == before.assignment_ &&
+                          frame_->combinations.shares(before.frame_->combinations);
+    sets_ = sameSets ? before.sets_ : std::make_shared<const ForceSets>(*frame_, *forces_, *standards_, *assignment_);
     support(&before, &changed);
+    addPurposes(&before, &changed);
 }
 
 bool CheckModel::samePlaces(const CheckModel& other) const
@@ -100,17 +103,18 @@ bool CheckModel::sameCheck(size_t member, const CheckModel& other, size_t there)
     const Frame &f = *frame_, &g = *other.frame_;
     return forces_ == other.forces_ && members().item(member) == other.members().item(there) &&
            (lanes_.item(member) == other.lanes_.item(there) || lanes(member).checksLike(other.lanes(there))) &&
-           assignment_->item(member) == other.assignment_->item(there) && f.combinations.shares(g.combinations) &&
-           f.design.swayX == g.design.swayX && f.design.swayY == g.design.swayY;
+           assignment_->item(member) == other.assignment_->item(there) && samePurposes(member, other, there) &&
+           f.combinations.shares(g.combinations) && f.design.swayX == g.design.swayX && f.design.swayY == g.design.swayY;
 }
 
 TableSet CheckModel::setOf(size_t member, const CheckOutcome& o) const
 {
     const auto in = [](std::span<const TableSet> sets, size_t row) { return row < sets.size() ? sets[row] : TableSet(); };
-    if (o.serviceSet.given()) return in(serviceSets(), o.serviceSet.at());
+    const CheckModel& by = modelOf(o);
+    if (o.serviceSet.given()) return in(by.serviceSetsOf(member), o.serviceSet.at());
     if (!o.set.given()) return {};
     const Standard& s = standardOf(member);
-    return in(o.stage < 0 ? setsFor(s) : sets_->stage(s, static_cast<size_t>(o.stage)), o.set.at());
+    return in(o.stage < 0 ? by.setsOf(member) : sets_->stage(s, static_cast<size_t>(o.stage)), o.set.at());
 }
 
 std::string CheckModel::combinationOf(size_t member, const CheckOutcome& o) const
@@ -126,6 +130,7 @@ MemberPlan CheckModel::plan(size_t member) const
     MemberPlan out =
         planMember(m, lanes(member), *forces_, s.properties.principal, b.anglesAboutLegs() && s.shape.kind == ShapeKind::Angle);
     out.keepForces = standardOf(member).wantsStations;
+    if (b.liveLoad.asked()) reduceLive(member, out, nullptr);
     if (b.neglectBelow)
         if (const MemberInput in = input(member); in.steel.reason.empty())
             out.neglect = {*b.neglectBelow * in.steel.fy * s.properties.a, *b.neglectBelow * in.steel.fy * s.properties.wply,
@@ -154,14 +159,22 @@ void CheckModel::demandsInto(size_t member, std::vector<double>& buffer, Demands
     const Standard& standard = standardOf(member);
     // A service combination asks for its deflections only: what is for strength stays whole, and is left out of the result.
     const bool service = asked.combination >= 0 && frame_->combinations[asked.combination].purpose == Purpose::Service;
-    const std::vector<TableSet> chosen = ofCombination(setsFor(standard), service ? -1 : asked.combination),
-                                inService = ofCombination(serviceSets(), service ? asked.combination : -1);
+    const std::vector<TableSet> chosen = ofCombination(setsOf(member), service ? -1 : asked.combination),
+                                inService = ofCombination(serviceSetsOf(member), service ? asked.combination : -1);
     const std::span<const TableSet> sets = chosen;
     const std::unique_ptr<Gatherer> own = standard.gather ? standard.gather({b, sets.size()}) : nullptr;
     reduceInto(p, *forces_, sets, buffer, d, own.get());
     d.own = own ? own->finish() : nullptr;
     d.deflections.clear();
     d.alone = asked.combination >= 0;
+    d.further.clear();
+    d.furtherFor.clear();
+    for (size_t k = 0; asked.further && k < kPurposeCount; ++k)
+        if (const CheckModel* by = forPurpose(member, static_cast<Purpose>(k))) {
+            d.furtherFor.push_back(static_cast<Purpose>(k));
+            std::vector<double> more;
+            by->demandsInto(member, more, d.further.emplace_back(), asked);
+        }
     const auto& limits = assignment_->of(member).rules->deflection;
     if (limits.empty()) return;
     using Part = DeflectionLimit::Part;
@@ -170,7 +183,7 @@ void CheckModel::demandsInto(size_t member, std::vector<double>& buffer, Demands
     };
     deflectionsInto(p,
                     {*frame_, members()[member], lanes(member), *forces_, *elementsAt_, inService, motions_.get(),
-                     b.deflection.betweenEnds, asks(Part::Total), asks(Part::Variable)},
+                     b.deflection.from, floors_.get(), asks(Part::Total), asks(Part::Variable)},
                     buffer, d);
 }
 
@@ -225,7 +238,14 @@ MemberResult CheckModel::checkWith(size_t member, std::vector<double>& buffer, D
     if (m.exclude) return unchecked("left out of checking by the engineer");
     if (!m.broken.empty()) return unchecked(m.broken);
     if (forces_->empty()) return unchecked("the frame has no forces yet: analyse it");
-    demandsInto(member, buffer, d, {.combination = combination});
+    if (combination >= 0)
+        if (const CheckModel* by = forPurpose(member, frame_->combinations[combination].purpose)) {
+            r = by->checkWith(member, buffer, d, combination);
+            for (CheckOutcome& o : r.outcomes)
+                o.settings = static_cast<int>(*by->only_);
+            return r;
+        }
+    demandsInto(member, buffer, d, {.further = combination < 0, .combination = combination});
     judge(member, input(member), d, r);
     if (combination >= 0) onlyOf(member, combination, r);
     return r;
@@ -247,9 +267,9 @@ void CheckModel::onlyOf(size_t member, int combination, MemberResult& r) const
             o.ratio = 0;
             o.reason = "not of the purpose of this combination";
         } else if (o.set.given() && o.stage < 0)
-            o.set = SetRow(placeIn(setsFor(s), o.set.at()));
+            o.set = SetRow(placeIn(setsOf(member), o.set.at()));
         else if (o.serviceSet.given())
-            o.serviceSet = ServiceRow(placeIn(serviceSets(), o.serviceSet.at()));
+            o.serviceSet = ServiceRow(placeIn(serviceSetsOf(member), o.serviceSet.at()));
     }
     r.settle();
 }
@@ -272,7 +292,7 @@ template <class F> auto CheckModel::staged(size_t member, const MemberInput& in,
     return use(with);
 }
 
-void CheckModel::judge(size_t member, const MemberInput& in, const Demands& d, MemberResult& r) const
+void CheckModel::judgeOwn(size_t member, const MemberInput& in, const Demands& d, MemberResult& r) const
 {
     staged(member, in, [&](const MemberInput& x) { standardOf(member).run(x, d, r); });
     warnOfSway(member, d, r);
@@ -290,6 +310,12 @@ void CheckModel::noteBrief(size_t member, const Demands& d, MemberResult& r) con
     if (!b.grade.empty() && findGrade(b.grade))
         r.notes.push_back(fmt::format("Strength of {} by the brief {}.", b.grade, b.id));
     if (!d.neglected.empty()) r.notes.push_back(neglectedWords(b, d, {}));
+    if (b.liveLoad.asked()) {
+        MemberPlan none;
+        std::string words;
+        reduceLive(member, none, &words);
+        r.notes.push_back(std::move(words));
+    }
 }
 
 bool CheckModel::swayMatters() const
@@ -318,6 +344,7 @@ MemberResult CheckModel::check(size_t member) const
 
 Trace CheckModel::explain(size_t member, const CheckOutcome& o) const
 {
+    if (const CheckModel& by = modelOf(o); &by != this) return by.explain(member, o);
     if (o.status == Status::Unchecked || o.status == Status::NotApplicable || forces_->empty()) {
         Trace t;
         t.note(o.reason);
@@ -354,6 +381,7 @@ std::vector<BraceRow> CheckModel::bracing(size_t member) const
 
 std::optional<LengthCurve> CheckModel::lengthCurve(size_t member, const CheckOutcome& o) const
 {
+    if (const CheckModel& by = modelOf(o); &by != this) return by.lengthCurve(member, o);
     const Standard& s = standardOf(member);
     if (!s.lengthCurve || o.status == Status::Unchecked || o.status == Status::NotApplicable || forces_->empty()) return {};
     const std::optional<Demands> d = demandsOf(member, o);
@@ -362,6 +390,7 @@ std::optional<LengthCurve> CheckModel::lengthCurve(size_t member, const CheckOut
 
 std::optional<InteractionDiagram> CheckModel::interactionDiagram(size_t member, const CheckOutcome& o) const
 {
+    if (const CheckModel& by = modelOf(o); &by != this) return by.interactionDiagram(member, o);
     const Standard& s = standardOf(member);
     if (!s.interactionDiagram || o.status == Status::Unchecked || o.status == Status::NotApplicable || forces_->empty())
         return {};
@@ -371,6 +400,7 @@ std::optional<InteractionDiagram> CheckModel::interactionDiagram(size_t member, 
 
 std::optional<DeflectionCurve> CheckModel::deflectionCurve(size_t member, const CheckOutcome& o) const
 {
+    if (const CheckModel& by = modelOf(o); &by != this) return by.deflectionCurve(member, o);
     if (!o.serviceSet.given() || o.status == Status::Unchecked || o.status == Status::NotApplicable || forces_->empty())
         return {};
     return wr::deflectionCurve(input(member), demands(member));

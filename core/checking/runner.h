@@ -6,6 +6,8 @@
 #include "core/base/progress.h"
 #include "core/checking/assignment.h"
 #include "core/checking/force_sets.h"
+#include "core/checking/frame_limits.h"
+#include "core/checking/live_load.h"
 #include "core/checking/plan.h"
 #include "core/frame/forces.h"
 #include "core/lengths/frame_restraint.h"
@@ -81,10 +83,14 @@ public:
     const Standard& standard() const override { return assignment_->standard(); } // of the frame
     const Rules* rules() const override { return assignment_->plain().rules.get(); }
     std::span<const TableSet> setsFor(const Standard& s) const override { return sets_->strength(s); }
+    std::span<const TableSet> setsOf(size_t member) const override { return sets_->strength(assignment_->of(member)); }
     std::span<const TableSet> serviceSets() const { return sets_->service(); } // those for deflections
+    std::span<const TableSet> serviceSetsOf(size_t member) const { return sets_->service(assignment_->of(member)); }
     // The set of the table an outcome of a member belongs to.
     TableSet setOf(size_t member, const CheckOutcome& o) const;
-    TableSet setOf(size_t member, SetRow row) const { return setsFor(standardOf(member))[row.at()]; }
+    TableSet setOf(size_t member, SetRow row) const { return setsOf(member)[row.at()]; }
+    // Under the settings by which an outcome was judged: this model, or the one of another purpose.
+    const CheckModel& modelOf(const CheckOutcome& o) const;
     // "U3", or nothing.
     std::string combinationOf(size_t member, const CheckOutcome& o) const;
     const Brief& briefOf(size_t member) const { return assignment_->of(member).brief; }
@@ -99,6 +105,9 @@ public:
     // With another section than the frame's, for sizing: the caller keeps it alive.
     MemberInput inputWith(size_t member, const Shape& shape, const SectionProperties& p) const;
 
+    // The frame's own limits under these forces (frame_limits.h).
+    std::vector<StandingLimit> frameLimits() const;
+
     MemberResult check(size_t member) const;
     Trace explain(size_t member, const CheckOutcome& o) const;
     // What the holds inside a member must offer; empty where nothing can be said.
@@ -111,10 +120,20 @@ public:
     bool checkAll(CheckReport& report, Progress& progress, std::span<const size_t> which = {}, int combination = -1) const;
 
     // Runs the member's standard over its demands with that section, and adds what the forces as a whole leave open.
+    // Where its brief names others for some purposes, those are run as well, with the same section, and each check keeps the
+    // worst.
     void judge(size_t member, const MemberInput& in, const Demands& d, MemberResult& r) const;
     bool swayMatters() const; // not stated braced in both directions, and some element is compressed
 
 private:
+    // The same state for combinations of one purpose, by the briefs that briefs name for it. `before`: that of the state
+    // before.
+    CheckModel(const CheckModel& main, Purpose only, const CheckModel* before, const Changed* changed);
+    void addPurposes(const CheckModel* before, const Changed* changed);
+    const CheckModel* forPurpose(size_t member, Purpose p) const; // null: its own settings stand
+    bool samePurposes(size_t member, const CheckModel& other, size_t there) const;
+    void judgeOwn(size_t member, const MemberInput& in, const Demands& d, MemberResult& r) const;
+    void takeWorst(size_t member, Purpose p, const CheckModel& by, const MemberResult& other, MemberResult& r) const;
     void support(const CheckModel* before, const Changed* changed);
     MemberHolds holdsFor(size_t member, const StatedRows& stated) const;
     bool sameFraming(const CheckModel& before) const;
@@ -128,10 +147,12 @@ private:
     // What of the forces is asked for.
     struct Asked
     {
+        bool further = true;  // under the settings of other briefs as well
         bool small = false;   // with what the brief neglects
         int combination = -1; // of that one alone; -1: of all
     };
     MemberResult checkWith(size_t member, std::vector<double>& buffer, Demands& d, int combination = -1) const;
+    void reduceLive(size_t member, MemberPlan& plan, std::string* words) const;
     std::vector<TableSet> ofCombination(std::span<const TableSet> sets, int combination) const;
     void onlyOf(size_t member, int combination, MemberResult& r) const;
     void demandsInto(size_t member, std::vector<double>& buffer, Demands& d, const Asked& asked) const;
@@ -156,6 +177,10 @@ private:
     std::shared_ptr<const Assignment> assignment_;
     std::shared_ptr<const ForceSets> sets_;
     std::vector<Finding> formingFindings_;
+    std::optional<Purpose> only_;
+    std::array<std::shared_ptr<const CheckModel>, kPurposeCount> purposes_; // by Purpose; null: no brief names another
+    std::shared_ptr<const std::vector<char>> floors_;                       // per node, where some brief measures by storey
+    std::shared_ptr<const LiveLoads> live_;                                 // where some brief has live loads reduced
     bool compressed_ = false; // some element under some load: without, nothing amplifies sway
 };
 

@@ -103,6 +103,34 @@ void verdict(const CheckModel& model, size_t i, const MemberResult& r, Json& j)
         if (o.status != Status::NotApplicable) j["checks"].push_back(checkJson(model, i, o));
 }
 
+// A limit of the frame: of a storey (level, nodes) or of a node.
+Json limitJson(const CheckModel& model, const StandingLimit& r)
+{
+    const Frame& f = model.frame();
+    const FrameLimit& l = f.design.frameLimits.list()[r.limit];
+    Json j = {{"id", l.id},
+              {"of", frameLimitOfName(l.of)},
+              {"status", !r.reason.empty() ? "unchecked"
+                         : r.over()        ? "over"
+                                           : "ok"}};
+    if (!r.reason.empty()) {
+        j["reason"] = r.reason;
+        return j;
+    }
+    const auto show = [&](Quantity q, double v) { return f.units.show(q, v); };
+    j["node"] = f.nodes[r.node].id;
+    if (r.under >= 0) {
+        j["under"] = f.nodes[r.under].id;
+        j["level"] = show(Quantity::Length, r.level);
+    }
+    j["height"] = show(Quantity::Length, r.height);
+    j["combination"] = combinationName(f, model.forces(), r.set);
+    j["value"] = show(Quantity::Displacement, r.value);
+    j["allowed"] = show(Quantity::Displacement, r.allowed);
+    j["ratio"] = r.ratio;
+    return j;
+}
+
 } // namespace
 
 std::string writeAnswer(const CheckModel& model, const CheckReport& report, const std::vector<Finding>& findings,
@@ -131,6 +159,8 @@ std::string writeAnswer(const CheckModel& model, const CheckReport& report, cons
         }
         out["members"].push_back(std::move(j));
     }
+    for (const StandingLimit& r : model.frameLimits())
+        out["limits"].push_back(limitJson(model, r));
     for (const Finding& x : findings) {
         Json j = {{"severity", severityWord(x.severity)}, {"code", x.code}};
         if (!x.subject.empty()) j[x.code.starts_with("member") ? "member" : "subject"] = x.subject;

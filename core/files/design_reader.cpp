@@ -1,6 +1,7 @@
 #include "core/files/design_reader.h"
 
 #include "core/files/brief_json.h"
+#include "core/files/deflection_json.h"
 #include "core/files/national_json.h"
 
 #include <algorithm>
@@ -52,6 +53,7 @@ public:
         readMembers();
         readRestraints();
         readLengths();
+        readFrameLimits();
         d.extras = top_.finish();
     }
 
@@ -243,6 +245,29 @@ private:
         });
     }
 
+    void readFrameLimits()
+    {
+        eachObject(top_.array("frameLimits"), "/design/frameLimits", findings_, [&](Cursor& c, size_t) {
+            FrameLimit l;
+            l.id = limits_.add(c);
+            l.of = c.word("of", frameLimitOfFromName, "drift, nodes", true).value_or(l.of);
+            l.along = c.word("along", frameLimitAlongFromName, "plan, x, y, z, any").value_or(l.along);
+            l.kind = readServiceKind(c);
+            l.over = c.positive("over");
+            if (const auto v = c.positive("most")) l.most = frame_.units.read(Quantity::Displacement, *v);
+            const auto names = c.words("nodes");
+            for (size_t i = 0; i < names.size(); ++i)
+                if (const int n = ids_.nodes.find(names[i], c.at("nodes") + "/" + std::to_string(i), "node", findings_); n >= 0)
+                    l.nodes.push_back(n);
+            if (l.of == FrameLimit::Of::Drift && c.has("nodes"))
+                c.fault("frame.value", "nodes", "belongs to limits of nodes, not of drift");
+            if (!l.over && !l.most)
+                c.fault("frame.key-missing", "", "a limit of the frame needs \"over\" (height over it), \"most\", or both");
+            l.extras = c.finish();
+            frame_.design.frameLimits.push_back(std::move(l));
+        });
+    }
+
     // From corner to corner of all nodes, m.
     double extent() const
     {
@@ -274,7 +299,7 @@ private:
     const FrameIds& ids_;
     std::vector<Finding>& findings_;
     Cursor top_;
-    IdTable members_, briefs_, groups_, ladders_, sets_, picks_;
+    IdTable members_, briefs_, groups_, ladders_, sets_, picks_, limits_;
 };
 
 } // namespace

@@ -322,6 +322,16 @@ private:
             return with(j, g.extras);
         });
         list(o, "picks", d.picks, [&](const SavedPick& p) { return with({{"id", p.id}, {"pick", p.expression}}, p.extras); });
+        list(o, "frameLimits", d.frameLimits, [&](const FrameLimit& l) {
+            Json j = {{"id", l.id}, {"of", frameLimitOfName(l.of)}};
+            if (l.along != FrameLimit::Along::Plan) j["along"] = frameLimitAlongName(l.along);
+            if (!l.kind.empty()) j["kind"] = l.kind;
+            if (l.over) j["over"] = clean(*l.over);
+            if (l.most) j["most"] = out(Quantity::Displacement, *l.most);
+            for (const int n : l.nodes)
+                j["nodes"].push_back(f_.nodes[n].id);
+            return with(j, l.extras);
+        });
         list(o, "ladders", d.ladders, [&](const Ladder& l) {
             Json j = {{"id", l.id}, {"family", l.family}};
             if (l.minDepth) j["minDepth"] = out(Quantity::SectionLength, *l.minDepth);

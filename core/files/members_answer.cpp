@@ -83,7 +83,7 @@ private:
                       {"strength", f_.units.show(q, r.strength)}};
             if (r.stiffness > 0)
                 j["stiffness"] = f_.units.show(r.twist ? Quantity::SpringMoment : Quantity::SpringForce, r.stiffness);
-            j["combination"] = setName(f_, model_.forces().sets[model_.setsFor(model_.standardOf(i))[r.set.at()].at()]);
+            j["combination"] = setName(f_, model_.forces().sets[model_.setsOf(i)[r.set.at()].at()]);
             out.push_back(std::move(j));
         }
         return out;

@@ -61,6 +61,8 @@ private:
             if (const auto v = c.number(key, o.must)) value = u_.read(o.quantity, *v);
         } else if (o.kind == Kind::Limits) {
             if (c.has(key)) value = readDeflectionLimits(c.array(key), c.at(key), u_, findings_);
+        } else if (o.kind == Kind::Texts) {
+            if (c.has(key)) value = c.words(key);
         } else if (o.kind == Kind::Words) {
             if (c.has(key)) value = once(c.words(key), o.places);
         } else if (const auto v = c.text(key, o.must))
@@ -145,6 +147,7 @@ Json schemaOfOne(const Option& o)
     switch (o.kind) {
     case Kind::Flag: j["type"] = "boolean"; break;
     case Kind::Text: j["type"] = "string"; break;
+    case Kind::Texts: j = {{"type", "array"}, {"items", {{"type", "string"}, {"minLength", 1}}}, {"minItems", 1}}; break;
     case Kind::Words:
         j = {{"type", "array"}, {"items", {{"enum", o.words}}}};
         if (o.places > 0) j["minItems"] = j["maxItems"] = o.places;

@@ -17,6 +17,10 @@ namespace wr {
 
 using Extras = std::vector<std::pair<std::string, std::string>>;
 
+// What combinations are for.
+enum class Purpose { Strength, Service, Construction, Fire, Accidental, Seismic };
+inline constexpr size_t kPurposeCount = 6;
+
 enum class Hold { Major, Minor, Top, Bottom, Twist, Warping }; // what a point is held against
 enum class LengthAxis { Major, Minor, Torsion, Top, Bottom };  // the lanes of a member
 
@@ -86,6 +90,20 @@ enum class PairJoined { Welded, Snug, Pretensioned };
 // How the foot of a column counts for its effective length, where a support stands.
 enum class BaseFixity { AsModelled, Pinned, Fixed };
 
+// By which rule live loads are reduced for a member (core/checking/live_load.h): ASCE/SEI 7-22 4.7.2; EN 1991-1-1
+// 6.3.1.2(10) and (11); IS 875 (Part 2):1987 3.2.
+enum class LiveLoadRule { None, Asce7, En1991, Is875 };
+struct LiveLoadReduction
+{
+    std::optional<double> less; // share of the live loads that is left out; with a rule: at most
+    LiveLoadRule by = LiveLoadRule::None;
+    std::optional<double> area;   // m² of floor that a member carries; none: found from loads on panels
+    std::optional<double> floors; // that a member carries, default 1
+    std::optional<double> kll;    // K_LL of ASCE 7 Table 4.7-1, default 1
+    bool asked() const { return less || by != LiveLoadRule::None; }
+    bool operator==(const LiveLoadReduction&) const = default;
+};
+
 // One limit of deflection: which service combinations and which part of their loads count, and what may be reached.
 struct DeflectionLimit
 {
@@ -102,13 +120,17 @@ struct DeflectionLimit
     bool operator==(const DeflectionLimit&) const = default;
 };
 
+// What deflections are measured from: the chord between the holds, or between the ends of the member; the held end of a member
+// (the lower one where it is upright, else the first); the floor below, for upright members.
+enum class DeflectionFrom { Holds, Ends, HeldEnd, Storey };
+
 // What a brief asks of deflections.
 struct DeflectionRules
 {
     std::vector<DeflectionLimit> limits; // all have to be met
     double camber = 0;                   // m, built in against gravity, off the total deflection downwards
-    bool betweenEnds = false;            // measured from end to end, not between holds
-    bool twiceCantilever = true;         // the length of a cantilever counts twice where no limit of its own is given
+    DeflectionFrom from = DeflectionFrom::Holds;
+    bool twiceCantilever = true; // the length of a cantilever counts twice where no limit of its own is given
     bool operator==(const DeflectionRules&) const = default;
 };
 
@@ -175,6 +197,11 @@ struct Brief
     bool secondOrderIncluded = false;  // given forces hold all second-order effects, whatever their results say
     std::optional<double> cm;          // Cm stated instead of Eq. A-8-4, where B1 is asked for
     std::vector<std::string> leaveOut; // checks that are not to be made, listed in the result
+    // By Purpose: which combinations count, by their ids, with * and ?; nothing: all of that purpose.
+    std::array<std::optional<std::vector<std::string>>, kPurposeCount> combinations;
+    // By Purpose: the brief whose settings stand for combinations of that purpose instead of this one's; empty: these.
+    std::array<std::string, kPurposeCount> settings;
+    LiveLoadReduction liveLoad;
     AngleAxes angleAxes = AngleAxes::Principal;
     std::array<bool, 2> warpingFixed{};           // warping held at the first and the last end (torsion of open sections)
     std::optional<double> ltbStress, localStress; // Pa, critical stresses found elsewhere (unsymmetrical shapes)
@@ -217,6 +244,22 @@ struct StatedAnalysis
     bool operator==(const StatedAnalysis&) const = default;
 };
 
+// A limit of what the frame moves in service: of every storey against the one below, or of nodes against the ground.
+struct FrameLimit
+{
+    enum class Of { Drift, Nodes };
+    enum class Along { Plan, X, Y, Z, Any }; // Plan: in the horizontal plane; Any: wherever
+    std::string id;
+    Of of = Of::Drift;
+    Along along = Along::Plan;
+    std::string kind;           // of the combinations (characteristic …); empty: all but live-only
+    std::optional<double> over; // the height of the storey, or of the node over the lowest support, over this
+    std::optional<double> most; // m
+    std::vector<int> nodes;     // of Nodes; empty: all
+    Extras extras;
+    bool operator==(const FrameLimit&) const = default;
+};
+
 // A pick expression (core/picks) under a name.
 struct SavedPick
 {
@@ -245,6 +288,7 @@ struct Design
     Rows<Group> groups;
     Rows<Ladder> ladders;
     Rows<SavedPick> picks;
+    Rows<FrameLimit> frameLimits;
     std::string nationalParameters;  // the set that stands where a brief names none; empty: recommended values
     Rows<NationalSet> parameterSets; // the frame's own
     Extras extras;
@@ -263,6 +307,10 @@ std::string_view lengthByName(LengthBy b); // safe, system, ends, frame, bucklin
 std::optional<LengthBy> lengthByFromName(std::string_view n);
 std::string_view memberKindName(MemberKind k); // column, beam, brace, other
 std::optional<MemberKind> memberKindFromName(std::string_view n);
+std::string_view frameLimitOfName(FrameLimit::Of o); // drift, nodes
+std::optional<FrameLimit::Of> frameLimitOfFromName(std::string_view n);
+std::string_view frameLimitAlongName(FrameLimit::Along a); // plan, x, y, z, any
+std::optional<FrameLimit::Along> frameLimitAlongFromName(std::string_view n);
 std::string_view lengthAxisName(LengthAxis a);
 std::optional<LengthAxis> lengthAxisFromName(std::string_view n);
 

@@ -58,6 +58,13 @@ void ForceTable::belongTo(const Frame& f)
         elementSizes.push_back(elementFingerprint(f, e));
 }
 
+int ForceTable::columnOf(int combination, const std::vector<std::pair<int, double>>& terms) const
+{
+    for (const SolvedAgain& a : again)
+        if (a.combination == combination && a.terms == terms) return a.column;
+    return -1;
+}
+
 std::string setName(const Frame& f, const ForceSet& s)
 {
     std::string name = f.combinations[s.combination].id;

@@ -40,6 +40,16 @@ template <class T> struct Unfilled : std::allocator<T>
     template <class U, class... A> void construct(U* p, A&&... a) { ::new (static_cast<void*>(p)) U(std::forward<A>(a)...); }
 };
 
+// A combination solved once more with other factors (a part of its live loads, its permanent actions alone), where forces of
+// whole combinations do not superpose.
+struct SolvedAgain
+{
+    int combination = -1;
+    std::vector<std::pair<int, double>> terms; // case, factor
+    int column = -1;                           // of the table; -1: wanted, not solved yet
+    bool operator==(const SolvedAgain&) const = default;
+};
+
 struct ForceTable
 {
     std::vector<int> first; // per element: index of its first station; one more entry at the end
@@ -66,6 +76,10 @@ struct ForceTable
     }
     double* at(int station, size_t column) { return values.data() + (static_cast<size_t>(station) * columns + column) * 6; }
     bool empty() const { return values.empty(); }
+
+    std::vector<SolvedAgain> again;
+    // The column of a combination with those factors, or -1.
+    int columnOf(int combination, const std::vector<std::pair<int, double>>& terms) const;
 
     std::vector<bool> secondOrderSets; // per combination, where `given`
 };

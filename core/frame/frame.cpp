@@ -68,6 +68,13 @@ constexpr std::array kActions{P<Action>{Action::Dead, "dead"},
                               P<Action>{Action::Notional, "notional"}};
 constexpr std::array kMemberKinds{P<MemberKind>{MemberKind::Column, "column"}, P<MemberKind>{MemberKind::Beam, "beam"},
                                   P<MemberKind>{MemberKind::Brace, "brace"}, P<MemberKind>{MemberKind::Other, "other"}};
+constexpr std::array kLimitOf{P<FrameLimit::Of>{FrameLimit::Of::Drift, "drift"},
+                              P<FrameLimit::Of>{FrameLimit::Of::Nodes, "nodes"}};
+constexpr std::array kLimitAlong{
+    P<FrameLimit::Along>{FrameLimit::Along::Plan, "plan"}, P<FrameLimit::Along>{FrameLimit::Along::X, "x"},
+    P<FrameLimit::Along>{FrameLimit::Along::Y, "y"}, P<FrameLimit::Along>{FrameLimit::Along::Z, "z"},
+    P<FrameLimit::Along>{FrameLimit::Along::Any, "any"}};
+
 constexpr std::array kPurposes{P<Purpose>{Purpose::Strength, "strength"},         P<Purpose>{Purpose::Service, "service"},
                                P<Purpose>{Purpose::Construction, "construction"}, P<Purpose>{Purpose::Fire, "fire"},
                                P<Purpose>{Purpose::Accidental, "accidental"},     P<Purpose>{Purpose::Seismic, "seismic"}};
@@ -198,6 +205,22 @@ std::string_view memberKindName(MemberKind k)
 std::optional<MemberKind> memberKindFromName(std::string_view n)
 {
     return fromName(kMemberKinds, n);
+}
+std::string_view frameLimitOfName(FrameLimit::Of o)
+{
+    return nameOf(kLimitOf, o);
+}
+std::optional<FrameLimit::Of> frameLimitOfFromName(std::string_view n)
+{
+    return fromName(kLimitOf, n);
+}
+std::string_view frameLimitAlongName(FrameLimit::Along a)
+{
+    return nameOf(kLimitAlong, a);
+}
+std::optional<FrameLimit::Along> frameLimitAlongFromName(std::string_view n)
+{
+    return fromName(kLimitAlong, n);
 }
 std::string_view lengthAxisName(LengthAxis a)
 {

@@ -117,7 +117,6 @@ struct LoadCase
     bool operator==(const LoadCase&) const;
 };
 
-enum class Purpose { Strength, Service, Construction, Fire, Accidental, Seismic };
 // Loads that push a frame sideways.
 inline bool lateral(Action a)
 {

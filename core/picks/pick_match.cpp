@@ -1,5 +1,6 @@
 #include "core/picks/pick_match.h"
 
+#include "core/base/pattern.h"
 #include "core/base/nearest.h"
 #include "core/members/kind.h"
 #include "core/sections/catalogue.h"
@@ -13,27 +14,6 @@
 namespace wr {
 
 namespace {
-
-// `*` any text, `?` one character; upper and lower case alike.
-bool fitsPattern(std::string_view pattern, std::string_view text)
-{
-    size_t p = 0, t = 0, star = std::string_view::npos, mark = 0;
-    while (t < text.size()) {
-        if (p < pattern.size() && (pattern[p] == '?' || pattern[p] == text[t]) && pattern[p] != '*') {
-            ++p, ++t;
-        } else if (p < pattern.size() && pattern[p] == '*') {
-            star = p++;
-            mark = t;
-        } else if (star != std::string_view::npos) {
-            p = star + 1;
-            t = ++mark;
-        } else
-            return false;
-    }
-    while (p < pattern.size() && pattern[p] == '*')
-        ++p;
-    return p == pattern.size();
-}
 
 const CheckOutcome* slendernessOf(const PickSource& s, size_t i)
 {

@@ -202,4 +202,12 @@ Words applyBriefEdit(Frame& f, const DropPick& e)
     return fmt::format("Pick {} forgotten", e.pick);
 }
 
+Words applyBriefEdit(Frame& f, const SetFrameLimits& e)
+{
+    f.hasDesign = true;
+    f.design.frameLimits = e.limits;
+    const size_t n = e.limits.size();
+    return n == 0 ? std::string("No limits of the frame") : fmt::format("{} limit{} of the frame", n, n == 1 ? "" : "s");
+}
+
 } // namespace wr

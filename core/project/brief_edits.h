@@ -1,4 +1,4 @@
-// Edits of briefs and of who is checked by which, of groups, kinds and saved picks.
+// Edits of briefs and of who is checked by which, of groups, kinds and saved picks, and of what the frame as a whole may do.
 #pragma once
 
 #include "core/project/edits.h"
@@ -19,6 +19,7 @@ std::expected<std::string, std::string> applyBriefEdit(Frame& f, const SetExclud
 std::expected<std::string, std::string> applyBriefEdit(Frame& f, const SetKind& e);
 std::expected<std::string, std::string> applyBriefEdit(Frame& f, const PutPick& e);
 std::expected<std::string, std::string> applyBriefEdit(Frame& f, const DropPick& e);
+std::expected<std::string, std::string> applyBriefEdit(Frame& f, const SetFrameLimits& e);
 
 // A name that no brief of the frame has yet: "Purlin", "Purlin (2)".
 std::string freeBriefName(const Frame& f, const std::string& wish);

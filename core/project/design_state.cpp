@@ -94,7 +94,7 @@ DesignState beginState(Frame frame, std::vector<Finding> read, const DesignState
         s.results = takeResults(frame);
     else {
         auto r = std::make_shared<FrameResults>();
-        r->forces = analyseForces(frame, choice, secondOrderRules(), progress, std::move(memory));
+        r->forces = analyseForces(frame, choice, secondOrderRules(), progress, std::move(memory), wantedAgain(frame, choice));
         if (!r->forces.ok) {
             r->forces.forces = {};
             r->forces.motions.clear();
@@ -108,10 +108,30 @@ DesignState beginState(Frame frame, std::vector<Finding> read, const DesignState
     return fresh(std::move(s), standards);
 }
 
+namespace {
+
+// Do the limits of the frame still stand as they were found?
+bool sameLimits(const DesignState& s)
+{
+    if (!s.limits || !s.limitsOf) return false;
+    const Frame &f = *s.frame, &was = s.limitsOf->frame();
+    return &s.limitsOf->forces() == &s.model->forces() && f.design.frameLimits.shares(was.design.frameLimits) &&
+           f.nodes.shares(was.nodes) && f.combinations.shares(was.combinations);
+}
+
+} // namespace
+
 DesignState auditedState(const DesignState& s)
 {
     DesignState out = s;
-    out.audited = std::make_shared<const std::vector<Finding>>(audit(*s.model));
+    if (!sameLimits(s)) {
+        out.limits = std::make_shared<const std::vector<StandingLimit>>(s.model->frameLimits());
+        out.limitsOf = s.model;
+    }
+    std::vector<Finding> found = audit(*s.model);
+    for (Finding& x : frameLimitFindings(*s.frame, s.forces(), *out.limits))
+        found.push_back(std::move(x));
+    out.audited = std::make_shared<const std::vector<Finding>>(std::move(found));
     out.ofReport = s.checked ? std::make_shared<const std::vector<Finding>>(auditResults(*s.model, *s.report)) : noFindings();
     return out;
 }
@@ -359,7 +379,13 @@ Advanced advance(const DesignState& s, const Patch& patch, Frame changed, const 
     DesignState& next = out.state;
     next.frame = frame;
     Staleness& stale = out.stale;
-    if (stale.sizes || stale.loads || stale.method) {
+    const auto solved = [&](const SolvedAgain& a) { return s.forces().columnOf(a.combination, a.terms) >= 0; };
+    if (!s.forces().given &&
+        (!patch.briefs.empty() || !patch.members.empty() || !patch.parameterSets.empty() || patch.settings)) {
+        const std::vector<SolvedAgain> wanted = wantedAgain(*frame, choiceFor(*frame));
+        stale.again = !std::all_of(wanted.begin(), wanted.end(), solved);
+    }
+    if (stale.sizes || stale.loads || stale.method || stale.again) {
         if (auto kept = store.find(resultKeyOf(*frame)))
             next.results = std::move(kept);
         else if (stale.loads && s.forces().given)
@@ -369,7 +395,7 @@ Advanced advance(const DesignState& s, const Patch& patch, Frame changed, const 
             next.results = std::make_shared<const FrameResults>();
             stale.analyse = true;
         } else
-            stale.analyse = stale.method;
+            stale.analyse = stale.method || (stale.again && !stale.sizes);
     }
     if (next.results != s.results) next.analysis = {next.results, &next.results->forces.findings};
     next.model = std::make_shared<const CheckModel>(

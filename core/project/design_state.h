@@ -25,6 +25,8 @@ struct DesignState
     bool checked = false;                      // the report is one: not only places for results
     double checkSeconds = 0;                   // that the last check took, without the audit behind it
     std::shared_ptr<const std::vector<Finding>> read, analysis, audited, ofReport; // of the reader, the analysis, the audit …
+    std::shared_ptr<const std::vector<StandingLimit>> limits; // of the frame as a whole, under these forces
+    std::shared_ptr<const CheckModel> limitsOf;               // the state they were found for
     std::optional<Finding> whole; // what an analysis of its own says of the frame (auditWhole), where `wholeKnown`
     bool wholeKnown = false;
 
@@ -69,6 +71,7 @@ struct Staleness
     bool loads = false;   // cases or combinations
     bool method = false;  // the way of analysis
     bool members = false; // which members there are, or their order
+    bool again = false;   // combinations that briefs want to be solved with other factors
     bool analyse = false; // there are no forces for this state: it is to be analysed
 };
 struct Advanced

@@ -272,6 +272,7 @@ std::expected<Patch, std::string> applyEdit(Frame& f, const Edit& edit)
                                               [&](const SetKind& e) -> Words { return applyBriefEdit(next, e); },
                                               [&](const PutPick& e) -> Words { return applyBriefEdit(next, e); },
                                               [&](const DropPick& e) -> Words { return applyBriefEdit(next, e); },
+                                              [&](const SetFrameLimits& e) -> Words { return applyBriefEdit(next, e); },
                                               [&](const SameHolds& e) -> Words {
                                                   declareMembers(next, e.to);
                                                   return applyHoldEdit(next, e);

@@ -114,6 +114,10 @@ struct DropPick
 {
     std::string pick;
 };
+struct SetFrameLimits // all of them
+{
+    std::vector<FrameLimit> limits;
+};
 struct SetGroup
 {
     std::vector<MemberRef> members;
@@ -175,7 +179,7 @@ struct SetForming
 using Edit =
     std::variant<SetLengths, SetGroup, SetSection, SetGrade, SetStandard, SetAnalysis, SetLoads, JoinMembers, SplitMember,
                  TurnMembers, BackToRule, SetForming, GiveHolds, SetHold, DropHolds, SameHolds, PutBrief, GiveBrief, DropBrief,
-                 TakeOver, SetGroups, RenameGroup, SetExclude, SetKind, PutPick, DropPick, Patch>;
+                 TakeOver, SetGroups, RenameGroup, SetExclude, SetKind, PutPick, DropPick, SetFrameLimits, Patch>;
 
 // Members that no entry lists yet get one each; what is said of them stands there.
 void declareMembers(Frame& f, const std::vector<MemberRef>& members);

@@ -1,5 +1,7 @@
 #include "core/project/frame_results.h"
 
+#include "core/checking/live_load.h"
+
 #include <algorithm>
 
 namespace wr {
@@ -18,7 +20,7 @@ size_t bytesOf(const FrameResults& r)
 
 ResultKey resultKeyOf(const Frame& f)
 {
-    return {sizesFingerprint(f), f.cases, f.combinations, f.design.analysis};
+    return {sizesFingerprint(f), f.cases, f.combinations, f.design.analysis, wantedAgain(f, choiceFor(f))};
 }
 
 void ResultStore::put(ResultKey key, std::shared_ptr<const FrameResults> results)

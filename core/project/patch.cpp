@@ -154,6 +154,7 @@ template <class F, class G, class H, class Each> void eachTable(F& f, G& g, H& p
     each(f.design.ladders, g.design.ladders, p.ladders);
     each(f.design.parameterSets, g.design.parameterSets, p.parameterSets);
     each(f.design.picks, g.design.picks, p.picks);
+    each(f.design.frameLimits, g.design.frameLimits, p.frameLimits);
 }
 
 } // namespace
@@ -168,7 +169,7 @@ bool Patch::empty() const
 {
     return materials.empty() && sections.empty() && elements.empty() && cases.empty() && combinations.empty() &&
            members.empty() && restraints.empty() && lengths.empty() && briefs.empty() && groups.empty() && ladders.empty() &&
-           parameterSets.empty() && picks.empty() && !settings;
+           parameterSets.empty() && picks.empty() && frameLimits.empty() && !settings;
 }
 
 Patch differences(const Frame& before, const Frame& after, std::string words)
@@ -197,6 +198,7 @@ Patch inverseOf(const Patch& p)
     out.ladders = swapped(p.ladders);
     out.parameterSets = swapped(p.parameterSets);
     out.picks = swapped(p.picks);
+    out.frameLimits = swapped(p.frameLimits);
     if (p.settings) out.settings.emplace(p.settings->second, p.settings->first);
     return out;
 }

@@ -57,6 +57,7 @@ struct Patch
     RowsPatch<Ladder> ladders;
     RowsPatch<NationalSet> parameterSets;
     RowsPatch<SavedPick> picks;
+    RowsPatch<FrameLimit> frameLimits;
     std::optional<std::pair<DesignSettings, DesignSettings>> settings; // before, after
 
     bool empty() const;

@@ -264,6 +264,41 @@ Table driftTable(const Frame& f, const FrameForces& r, const std::vector<ShownLo
     return t;
 }
 
+Table frameLimitTable(const Frame& f, std::span<const StandingLimit> rows, const ForceTable& forces)
+{
+    Table t;
+    t.title = "Limits of the frame";
+    t.columns = {{"Limit", ""},
+                 {"Level", unitOf(f, Quantity::Length), 2},
+                 {"Height", unitOf(f, Quantity::Length), 2},
+                 {"Node", ""},
+                 {"Under it", ""},
+                 {"Combination", ""},
+                 {"Moves", unitOf(f, kMove), 2},
+                 {"Allowed", unitOf(f, kMove), 2},
+                 {"Ratio", "", 3},
+                 {"State", ""}};
+    for (const StandingLimit& r : rows) {
+        Table::Row row;
+        const bool known = r.reason.empty();
+        const auto number = [&](Quantity q, double v) { return known ? f.units.show(q, v) : std::nan(""); };
+        const auto node = [&](int n) { return n >= 0 ? f.nodes[n].id : std::string(); };
+        row.cells = {frameLimitText(f, f.design.frameLimits.list()[r.limit]),
+                     number(Quantity::Length, r.level),
+                     number(Quantity::Length, r.height),
+                     node(r.node),
+                     node(r.under),
+                     known ? combinationName(f, forces, r.set) : std::string(),
+                     number(kMove, r.value),
+                     number(kMove, r.allowed),
+                     number(Quantity::Ratio, r.ratio),
+                     known ? std::string(r.over() ? "over" : "ok") : "unchecked: " + r.reason};
+        row.node = r.node;
+        t.rows.push_back(std::move(row));
+    }
+    return t;
+}
+
 Table forceTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads)
 {
     Table t;

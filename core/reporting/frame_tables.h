@@ -3,7 +3,9 @@
 
 #include "core/analysis/deflected.h"
 #include "core/analysis/modes.h"
+#include "core/checking/frame_limits.h"
 
+#include <span>
 #include <string>
 #include <variant>
 #include <vector>
@@ -39,6 +41,8 @@ Table combinationTable(const Frame& f);
 Table caseTable(const Frame& f);
 Table reactionTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads);
 Table displacementTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads);
+// Limits of the frame, a row each; the last cell says what is unchecked.
+Table frameLimitTable(const Frame& f, std::span<const StandingLimit> rows, const ForceTable& t);
 Table driftTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads);
 Table forceTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads);
 // Largest displacement across each element against the straight line between its ends.

@@ -96,6 +96,7 @@ struct CheckOutcome
     SetRow set;            // where it depends on forces for strength, or of a stage
     int stage = -1;        // row of Standard::stages that its set belongs to; -1: those for strength
     ServiceRow serviceSet; // where it is of a service combination
+    int settings = -1;     // the Purpose whose combinations it belongs to, judged by the brief that the member's names for it
     bool ofForces() const { return set.given() || serviceSet.given(); }
     int span = -1;           // row of Demands::spans, where it belongs to one
     double at = 0;           // m along the member

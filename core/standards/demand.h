@@ -98,14 +98,16 @@ struct StretchDeflection
 {
     bool major = true; // moves along z, else along y
     bool variable = false;
-    bool free = false;                        // one end is held by nothing
-    bool rootKnown = true;                    // the turn of a cantilever's root is in `heat`
-    double from = 0, to = 0;                  // m along the member
-    double up = 0;                            // upward component of the direction it moves in
-    double steep = 0;                         // upward component of the member's axis, 0 to 1
-    std::string_view kind;                    // of the combination
-    ServiceRow set;                           // of CheckModel::serviceSets()
-    std::vector<double> x, bend, shear, heat; // at stations: m, N·m³, N·m, m
+    bool free = false;                               // one end is held by nothing
+    bool rootKnown = true;                           // the turn of a cantilever's root is in `heat`
+    DeflectionFrom measured = DeflectionFrom::Holds; // from there; HeldEnd, Storey: the movements of the nodes are in `heat`
+    bool known = true;                               // false: those movements are not known
+    double from = 0, to = 0;                         // m along the member
+    double up = 0;                                   // upward component of the direction it moves in
+    double steep = 0;                                // upward component of the member's axis, 0 to 1
+    std::string_view kind;                           // of the combination
+    ServiceRow set;                                  // of CheckModel::serviceSets()
+    std::vector<double> x, bend, shear, heat;        // at stations: m, N·m³, N·m, m
     double length() const { return to - from; }
 };
 
@@ -144,7 +146,10 @@ struct Demands
     std::vector<double> x, forces;
     // Filled where the brief (or its national parameters) has limits of deflection.
     std::vector<StretchDeflection> deflections;
-    bool service = false;             // there are service combinations
+    bool service = false; // there are service combinations
+    // The same member under the settings of other briefs, for combinations of their purpose: see CheckModel::judge().
+    std::vector<Demands> further;
+    std::vector<Purpose> furtherFor;
     bool alone = false;               // of one combination only: limits that are meant for another kind are not its
     bool splitFails = false;          // the variable part was asked for, but some combination's forces do not superpose
     std::string_view splitLacks = {}; // a variable case of those that no combination of the variable part holds either

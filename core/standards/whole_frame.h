@@ -30,6 +30,7 @@ public:
     virtual const Standard& standard() const = 0; // of the frame
     virtual const Standard& standardOf(size_t member) const = 0;
     virtual std::span<const TableSet> setsFor(const Standard& s) const = 0; // force sets that count for strength
+    virtual std::span<const TableSet> setsOf(size_t member) const = 0;      // those of its standard that its brief takes
     virtual MemberInput input(size_t member) const = 0;
     virtual Demands demands(size_t member) const = 0; // of the sets of its standard
     virtual const Rules* rules() const = 0;           // of the frame's standard for a member without a brief

@@ -41,6 +41,7 @@ std::string sample(const Option& o, std::mt19937& random)
         const double v = low + (top - low) * (0.1 + 0.8 * static_cast<double>(below(1000)) / 1000);
         return o.quantity == Quantity::Length         ? fmt::format("{:.3f} m", v)
                : o.quantity == Quantity::Displacement ? fmt::format("{:.1f} mm", v)
+               : o.quantity == Quantity::FloorArea    ? fmt::format("{:.2f} m²", v)
                : o.quantity == Quantity::Stress       ? fmt::format("{:.1f} MPa", v)
                                                       : fmt::format("{:.5g}", v);
     }
@@ -51,6 +52,7 @@ std::string sample(const Option& o, std::mt19937& random)
     case Option::Kind::Words:
         if (o.places > 0) return "free, fixed";
         return fmt::format("{}, {}", o.words.front(), o.words.back());
+    case Option::Kind::Texts: return fmt::format("U{}*, with a blank", below(100));
     case Option::Kind::Limits:
         return "L/360 variable level; 25 mm total characteristic minor; L/250 and 30 mm total free L/125";
     }
@@ -96,7 +98,8 @@ TEST_CASE("briefs: what is typed in a line stands there, is written to a file an
                 const std::string dotted = line.key.substr(0, line.key.size() - line.option->key.size());
                 const auto refused = withLine(b, line.key, sample(*line.option, random), u);
                 CHECK_FALSE(refused);
-                const auto with = withLine(b, dotted + std::string(line.option->needs), "1.5", u);
+                const auto with = withLine(b, dotted + std::string(line.option->needs),
+                                           line.option->key.starts_with("liveLoad") ? "en1991" : "1.5", u);
                 REQUIRE(with);
                 b = *with;
             }

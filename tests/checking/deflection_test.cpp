@@ -225,14 +225,14 @@ TEST_CASE("Deflection: the same as the analysis's displaced shape, member by mem
         for (Brief& b : f.design.briefs) {
             b.deflection.limits = {DeflectionLimit{}};
             b.deflection.limits[0].most = 1.0;
-            b.deflection.betweenEnds = true;
+            b.deflection.from = DeflectionFrom::Ends;
         }
         if (f.design.briefs.empty()) {
             Brief b;
             b.id = "d";
             b.deflection.limits = {DeflectionLimit{}};
             b.deflection.limits[0].most = 1.0;
-            b.deflection.betweenEnds = true;
+            b.deflection.from = DeflectionFrom::Ends;
             f.design.briefs.push_back(b);
         }
         for (DesignMember& m : f.design.members)

@@ -22,6 +22,22 @@ template <auto Member> struct DeflectionAccess
     static const auto& of(const Brief& b) { return b.deflection.*Member; }
 };
 
+template <auto Member> struct LiveAccess
+{
+    static auto& of(Brief& b) { return b.liveLoad.*Member; }
+    static const auto& of(const Brief& b) { return b.liveLoad.*Member; }
+};
+template <Purpose P> struct ChosenAccess
+{
+    static auto& of(Brief& b) { return b.combinations[static_cast<size_t>(P)]; }
+    static const auto& of(const Brief& b) { return b.combinations[static_cast<size_t>(P)]; }
+};
+template <Purpose P> struct SettingsAccess
+{
+    static auto& of(Brief& b) { return b.settings[static_cast<size_t>(P)]; }
+    static const auto& of(const Brief& b) { return b.settings[static_cast<size_t>(P)]; }
+};
+
 template <class Access> void numberBy(std::vector<BoundOption<B>>& t, Option o)
 {
     o.kind = Kind::Number;
@@ -259,14 +275,15 @@ void serviceability(std::vector<BoundOption<B>>& t)
                                                          .meaning = "limits of deflection, all of which are to be met",
                                                          .title = "Limits",
                                                          .topic = Topic::Deflection}));
-    t.push_back(bindBy<B, DeflectionAccess<&D::betweenEnds>>({.key = "deflection.between",
-                                                              .kind = Kind::Word,
-                                                              .standing = "holds",
-                                                              .meaning = "measured from the chord between the holds, or "
-                                                                         "between the ends of the member",
-                                                              .words = {"holds", "ends"},
-                                                              .title = "Measured from",
-                                                              .topic = Topic::Deflection}));
+    t.push_back(bindBy<B, DeflectionAccess<&D::from>>(
+        {.key = "deflection.between",
+         .kind = Kind::Word,
+         .standing = "holds",
+         .meaning = "measured from the chord between the holds or between the ends of the member; from its held end (the lower "
+                    "one of upright members, else the first); from floor to floor (upright members)",
+         .words = {"holds", "ends", "held-end", "storey"},
+         .title = "Measured from",
+         .topic = Topic::Deflection}));
     t.push_back(bindBy<B, DeflectionAccess<&D::twiceCantilever>>({.key = "deflection.cantilever",
                                                                   .kind = Kind::Word,
                                                                   .standing = "twice",
@@ -297,8 +314,82 @@ void serviceability(std::vector<BoundOption<B>>& t)
                                       .topic = Topic::Slenderness});
 }
 
+template <Purpose P> void purpose(std::vector<BoundOption<B>>& t, std::string_view chosen, std::string_view settings,
+                                  std::string_view title, std::string_view settingsTitle)
+{
+    t.push_back(bindBy<B, ChosenAccess<P>>(
+        {.key = chosen,
+         .kind = Kind::Texts,
+         .standing = "all of that purpose",
+         .meaning = "combinations of that purpose that its members are checked with, by their ids, with * and ?",
+         .title = title,
+         .topic = Topic::Combinations}));
+    if (settings.empty()) return;
+    t.push_back(bindBy<B, SettingsAccess<P>>(
+        {.key = settings,
+         .kind = Kind::Text,
+         .standing = "this brief's",
+         .meaning = P == Purpose::Fire
+                        ? "the brief by whose settings combinations of that purpose are checked; none: they are not checked"
+                        : "the brief whose settings stand for combinations of that purpose",
+         .title = settingsTitle,
+         .topic = Topic::Combinations}));
+}
+
+void combinations(std::vector<BoundOption<B>>& t)
+{
+    purpose<Purpose::Strength>(t, "combinations.strength", "", "For strength", "");
+    purpose<Purpose::Service>(t, "combinations.service", "settings.service", "In service", "In service, settings of");
+    purpose<Purpose::Construction>(t, "combinations.construction", "settings.construction", "In construction",
+                                   "In construction, settings of");
+    purpose<Purpose::Seismic>(t, "combinations.seismic", "settings.seismic", "In earthquakes", "In earthquakes, settings of");
+    purpose<Purpose::Fire>(t, "combinations.fire", "settings.fire", "In fire", "In fire, settings of");
+    purpose<Purpose::Accidental>(t, "combinations.accidental", "settings.accidental", "In accidents",
+                                 "In accidents, settings of");
+}
+
 void loads(std::vector<BoundOption<B>>& t)
 {
+    using R = LiveLoadReduction;
+    numberBy<LiveAccess<&R::less>>(
+        t, {.key = "liveLoad.less",
+            .standing = "0",
+            .meaning = "share of the live loads that is left out, never of storage; with a rule: at most",
+            .most = 0.6,
+            .title = "Less live load",
+            .topic = Topic::Loads});
+    t.push_back(bindBy<B, LiveAccess<&R::by>>({.key = "liveLoad.by",
+                                               .kind = Kind::Word,
+                                               .standing = "none",
+                                               .clause = "ASCE 7 4.7.2, EN 1991-1-1 6.3.1.2, IS 875-2 3.2",
+                                               .meaning = "rule by which live loads are reduced for a member",
+                                               .words = {"none", "asce7", "en1991", "is875"},
+                                               .title = "Live loads reduced by",
+                                               .topic = Topic::Loads}));
+    numberBy<LiveAccess<&R::area>>(t, {.key = "liveLoad.area",
+                                       .standing = "from loads on panels",
+                                       .meaning = "floor that each of its members carries, for that rule",
+                                       .quantity = Quantity::FloorArea,
+                                       .needs = "liveLoad.by",
+                                       .title = "Area carried",
+                                       .topic = Topic::Loads});
+    numberBy<LiveAccess<&R::floors>>(t, {.key = "liveLoad.floors",
+                                         .standing = "1",
+                                         .meaning = "floors that each of its members carries",
+                                         .least = 1,
+                                         .most = 200,
+                                         .needs = "liveLoad.by",
+                                         .title = "Floors carried",
+                                         .topic = Topic::Loads});
+    numberBy<LiveAccess<&R::kll>>(t, {.key = "liveLoad.kll",
+                                      .standing = "1",
+                                      .clause = "ASCE 7 Table 4.7-1",
+                                      .meaning = "K_LL: what of the frame around loads a member beyond the area it carries",
+                                      .least = 1,
+                                      .most = 4,
+                                      .needs = "liveLoad.by",
+                                      .title = "K_LL",
+                                      .topic = Topic::Loads});
     flag<&B::secondOrderIncluded>(t, {.key = "secondOrderIncluded",
                                       .meaning = "given forces hold all second-order effects, whatever their order says",
                                       .title = "Second order included",
@@ -329,6 +420,7 @@ std::vector<BoundOption<B>> make()
     stability(t);
     holdsAndLengths(t);
     serviceability(t);
+    combinations(t);
     loads(t);
     return t;
 }

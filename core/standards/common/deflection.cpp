@@ -106,6 +106,17 @@ Stiffness stiffness(const MemberInput& in, bool major)
             in.shearDeformation ? in.steel.g * (major ? p.avz : p.avy) : 0.0};
 }
 
+const char* measuredWords(DeflectionFrom from)
+{
+    switch (from) {
+    case DeflectionFrom::Ends: return "Measured from the chord between the member's ends.";
+    case DeflectionFrom::HeldEnd: return "Measured from the held end, with what the other end moves against it.";
+    case DeflectionFrom::Storey: return "Measured from the floor below, with what the floor above moves against it.";
+    case DeflectionFrom::Holds: break;
+    }
+    return "Measured from the chord between the holds.";
+}
+
 struct Found
 {
     const DeflectionLimit* limit = nullptr;
@@ -161,8 +172,8 @@ void deflectionOutcome(Outcomes& out, int row, const MemberInput& in, const Dema
     const bool own = !in.brief.deflection.limits.empty();
     const auto missing = [&](const std::string& why) { own ? out.unchecked(row, why) : out.notApplicable(row, why); };
     if (!d.service)
-        return missing(
-            "no combination has the purpose service, so no deflection is known: make such combinations, or write one");
+        return missing("no combination that its brief takes has the purpose service, so no deflection is known: make such "
+                       "combinations, or write one");
     for (const DeflectionLimit& l : limits) {
         const bool found = std::any_of(d.deflections.begin(), d.deflections.end(), [&](const StretchDeflection& b) {
             DeflectionLimit all = l;
@@ -184,6 +195,10 @@ void deflectionOutcome(Outcomes& out, int row, const MemberInput& in, const Dema
                                       : "no service combination is of the kind " + l.kind +
                                             ", which a limit of deflection asks for: make such combinations, or write one");
     }
+    for (const StretchDeflection& b : d.deflections)
+        if (!b.known)
+            return missing("the deflection is measured from the end of the member or by storey, and the forces came without "
+                           "movements of the nodes: measure it between the holds or the ends, or analyse the frame here");
     visit(in, d, [&](const Found& f) {
         if (std::isnan(o.ratio)) return;
         if (!(f.ratio <= o.ratio) || !o.serviceSet.given()) {
@@ -229,10 +244,9 @@ Trace explainDeflection(const MemberInput& in, const Demands& d, const CheckOutc
     };
     t.heading(f.bow->major ? "Deflection along z" : "Deflection along y", o.clause);
     t.note(f.bow->variable ? "Under the variable actions of the combination." : "Under all actions of the combination.");
-    t.note(f.bow->free ? f.bow->rootKnown ? "Measured from the held end of the cantilever, its turn included."
-                                          : "Measured from the tangent at the held end: its turn is not known."
-           : in.brief.deflection.betweenEnds ? "Measured from the chord between the member's ends."
-                                             : "Measured from the chord between the holds.");
+    t.note(!f.bow->free       ? measuredWords(f.bow->measured)
+           : f.bow->rootKnown ? "Measured from the held end of the cantilever, its turn included."
+                              : "Measured from the tangent at the held end: its turn is not known.");
     if (in.brief.deflection.limits.empty()) t.note("Limit of the set of national parameters: the brief states none.");
     const Stiffness s = stiffness(in, f.bow->major);
     given("E", Quantity::Stress, in.steel.e);

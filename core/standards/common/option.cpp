@@ -43,6 +43,13 @@ std::string wordsFault(const Option& o, const std::vector<std::string>& list)
     return {};
 }
 
+std::string textsFault(const OptionValue& v)
+{
+    const auto* list = std::get_if<std::vector<std::string>>(&v);
+    if (!list || list->empty()) return "must be a list of names, with at least one";
+    return std::any_of(list->begin(), list->end(), [](const std::string& s) { return s.empty(); }) ? "has an empty name" : "";
+}
+
 } // namespace
 
 std::string_view topicTitle(Topic t)
@@ -55,6 +62,7 @@ std::string_view topicTitle(Topic t)
     case Topic::Lengths: return "Effective lengths";
     case Topic::Deflection: return "Deflection";
     case Topic::Slenderness: return "Slenderness";
+    case Topic::Combinations: return "Combinations";
     case Topic::Loads: return "Loads";
     case Topic::Standard: break;
     }
@@ -79,6 +87,7 @@ std::string faultOf(const Option& o, const OptionValue& v)
         const auto* list = std::get_if<std::vector<std::string>>(&v);
         return list ? wordsFault(o, *list) : "must be a list of words";
     }
+    case Option::Kind::Texts: return textsFault(v);
     case Option::Kind::Limits:
         return std::holds_alternative<std::vector<DeflectionLimit>>(v) ? "" : "must be a list of limits of deflection";
     }
@@ -94,6 +103,7 @@ std::string rangeOf(const Option& o)
     case Option::Kind::Words:
         return o.places > 0 ? fmt::format("{} of: {}", o.places, listed(o.words, "")) : "any of: " + listed(o.words, "");
     case Option::Kind::Limits: return "a list of limits";
+    case Option::Kind::Texts: return "a list of names";
     case Option::Kind::Number: break;
     }
     if (!o.numbers.empty()) return listed(o.numbers, " or ");

@@ -16,13 +16,13 @@
 namespace wr {
 
 // Of the sheet of a brief, in its order.
-enum class Topic { Checked, Strength, Stability, Holds, Lengths, Deflection, Slenderness, Loads, Standard };
+enum class Topic { Checked, Strength, Stability, Holds, Lengths, Deflection, Slenderness, Combinations, Loads, Standard };
 std::string_view topicTitle(Topic t); // "What is checked"; empty for Standard: the title of the family stands there
 
 struct Option
 {
-    enum class Kind { Flag, Number, Word, Text, Words, Limits };
-    // Words: a list of some of the words, each once. Limits: of deflection, a list of DeflectionLimit.
+    enum class Kind { Flag, Number, Word, Text, Words, Limits, Texts };
+    // Texts: a list of texts. Words: a list of some of the words, each once. Limits: of deflection, a list of DeflectionLimit.
     std::string_view key; // in the frame file; "safety.flexure.phi": inside objects
     Kind kind = Kind::Flag;
     std::string_view standing = ""; // what stands where nothing is stated, in words

@@ -83,7 +83,7 @@ void auditBows(const WholeFrame& model, std::vector<Finding>& out)
             b.n = worst->compression.value;
             b.length = length;
             b.e0 = length * bowImperfection(columnCurve(c, major ? Axis::Y : Axis::Z), !c.options.elasticSection);
-            b.set = model.setsFor(model.standardOf(i))[static_cast<size_t>(worst - d.sets.begin())];
+            b.set = model.setsOf(i)[static_cast<size_t>(worst - d.sets.begin())];
             found.push_back(std::move(b));
         }
     }
