@@ -250,12 +250,12 @@ TEST_CASE("live load: floor that a member carries is found from loads on panels"
 
 TEST_CASE("live load: the variable part of second-order deflections is what all loads add to the permanent ones", "[live-load]")
 {
-    const std::string limit = R"("deflection":{"limits":[{"span":250,"of":"variable","kind":"characteristic"}]})";
+    const std::string limit = R"("deflection":{"limits":[{"span":250,"of":"variable","kind":"characteristic"}],"between":"held-end"})";
     const DesignState s = stateOf(test::frameOf(column(limit)), kSecond);
     const auto sag = [](const DesignState& x) { return test::outcome(*x.model, x.report->results[0], 0, "deflection"); };
     REQUIRE(sag(s).status != Status::Unchecked);
     // The same from two analyses: all, and the permanent actions alone.
-    const std::string total = R"("deflection":{"limits":[{"span":250,"kind":"characteristic"}]})";
+    const std::string total = R"("deflection":{"limits":[{"span":250,"kind":"characteristic"}],"between":"held-end"})";
     Frame still = test::frameOf(column(total));
     for (Combination& c : still.combinations)
         std::erase_if(c.terms, [](const auto& t) { return t.first == 1; });
