@@ -3,6 +3,7 @@
 // modes have none.
 #pragma once
 
+#include "core/standards/check.h"
 #include "plots/check_charts.h"
 
 #include <optional>

@@ -170,6 +170,9 @@ void FrameTablesView::connectAll()
         refresh();
     });
     connect(&doc_, &Document::modelChanged, this, &FrameTablesView::refresh);
+    connect(&doc_, &Document::resultsChanged, this, [this] { // the frame's limits are found with the audit
+        if (page_ == Limits) refresh();
+    });
     if (results_) {
         connect(results_, &ResultLayer::changed, this, [this] {
             if (page_ >= Reactions) refresh();

@@ -51,7 +51,8 @@ void LimitsBar::refresh()
     double top = 0;
     for (const StandingLimit& r : rows)
         if (r.reason.empty()) top = std::max(top, r.ratio);
-    QString words = rows.empty() ? QString("no limit is stated") : QString("%1 over · top %2").arg(over).arg(top, 0, 'f', 2);
+    QString words = rows.empty() ? QString(f.design.frameLimits.empty() ? "no limit is stated" : "…")
+                                 : QString("%1 over · top %2").arg(over).arg(top, 0, 'f', 2);
     if (unknown > 0) words += QString(" · %1 unchecked").arg(unknown);
     state_->setText(words);
     const bool service = std::any_of(f.combinations.list().begin(), f.combinations.list().end(),

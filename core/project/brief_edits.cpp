@@ -1,5 +1,6 @@
 #include "core/project/brief_edits.h"
 
+#include "core/base/nearest.h"
 #include "core/project/hold_edits.h"
 
 #include <algorithm>
@@ -59,12 +60,33 @@ std::string freeBriefName(const Frame& f, const std::string& wish)
     return id;
 }
 
+namespace {
+
+// A brief whose settings are asked for anew, and that there is not; empty: none.
+std::string settingsFault(const Frame& f, const Brief& b)
+{
+    const int at = placeOf(f.design.briefs, b.id);
+    for (size_t p = 0; p < kPurposeCount; ++p) {
+        const std::string& name = b.settings[p];
+        if (name.empty() || name == b.id || placeOf(f.design.briefs, name) >= 0) continue;
+        if (at >= 0 && f.design.briefs.list()[static_cast<size_t>(at)].settings[p] == name) continue; // stood before
+        std::vector<std::string> names;
+        for (const Brief& other : f.design.briefs.list())
+            names.push_back(other.id);
+        return fmt::format("there is no brief \"{}\"{}", name, didYouMean(name, names));
+    }
+    return {};
+}
+
+} // namespace
+
 Words applyBriefEdit(Frame& f, const PutBrief& e)
 {
     if (e.brief.id.find_first_not_of(' ') == std::string::npos) return std::unexpected("a brief needs a name");
     f.hasDesign = true;
     listNamed(f);
     const bool renamed = !e.was.empty() && e.was != e.brief.id;
+    if (const std::string fault = settingsFault(f, e.brief); !fault.empty()) return std::unexpected(fault);
     if (renamed && placeOf(f.design.briefs, e.brief.id) >= 0)
         return std::unexpected(fmt::format("there is a brief \"{}\" already", e.brief.id));
     const int at = placeOf(f.design.briefs, renamed ? e.was : e.brief.id);
@@ -74,6 +96,9 @@ Words applyBriefEdit(Frame& f, const PutBrief& e)
         return fmt::format("New brief {}", e.brief.id);
     }
     f.design.briefs.edit()[static_cast<size_t>(at)] = e.brief;
+    for (size_t p = 0; renamed && p < kPurposeCount; ++p) // who borrows its settings
+        for (Brief& b : f.design.briefs.edit())
+            if (b.settings[p] == e.was) b.settings[p] = e.brief.id;
     if (!renamed) return fmt::format("Brief {}", e.brief.id);
     for (DesignMember& d : f.design.members.edit())
         if (d.brief == e.was) d.brief = e.brief.id;

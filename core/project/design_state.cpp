@@ -19,6 +19,12 @@ const Findings& noFindings()
     return none;
 }
 
+const std::shared_ptr<const std::vector<StandingLimit>>& noLimits()
+{
+    static const auto none = std::make_shared<const std::vector<StandingLimit>>();
+    return none;
+}
+
 const SharedList<MemberResult>::Item& noResult()
 {
     static const auto none = std::make_shared<const MemberResult>();
@@ -50,6 +56,14 @@ void forget(DesignState& s)
     s.ofReport = noFindings();
     s.whole.reset();
     s.wholeKnown = false;
+}
+
+// Do the limits of the frame still stand as they were found?
+bool sameLimits(const DesignState& s)
+{
+    const Frame& f = *s.frame;
+    return s.limits && s.limitsOf && s.limitsOf->results == s.results && f.design.frameLimits.shares(s.limitsOf->limits) &&
+           f.nodes.shares(s.limitsOf->nodes) && f.combinations.shares(s.limitsOf->combinations);
 }
 
 // A state whose model was made anew with nothing to go on from.
@@ -108,25 +122,12 @@ DesignState beginState(Frame frame, std::vector<Finding> read, const DesignState
     return fresh(std::move(s), standards);
 }
 
-namespace {
-
-// Do the limits of the frame still stand as they were found?
-bool sameLimits(const DesignState& s)
-{
-    if (!s.limits || !s.limitsOf) return false;
-    const Frame &f = *s.frame, &was = s.limitsOf->frame();
-    return &s.limitsOf->forces() == &s.model->forces() && f.design.frameLimits.shares(was.design.frameLimits) &&
-           f.nodes.shares(was.nodes) && f.combinations.shares(was.combinations);
-}
-
-} // namespace
-
 DesignState auditedState(const DesignState& s)
 {
     DesignState out = s;
     if (!sameLimits(s)) {
         out.limits = std::make_shared<const std::vector<StandingLimit>>(s.model->frameLimits());
-        out.limitsOf = s.model;
+        out.limitsOf = {s.results, s.frame->design.frameLimits, s.frame->nodes, s.frame->combinations};
     }
     std::vector<Finding> found = audit(*s.model);
     for (Finding& x : frameLimitFindings(*s.frame, s.forces(), *out.limits))
@@ -407,6 +408,10 @@ Advanced advance(const DesignState& s, const Patch& patch, Frame changed, const 
     if (!sameWhole) {
         next.whole.reset();
         next.wholeKnown = false;
+    }
+    if (!sameLimits(next)) {
+        next.limits = noLimits();
+        next.limitsOf.reset();
     }
     carryResults(s, next);
     return out;

@@ -25,8 +25,16 @@ struct DesignState
     bool checked = false;                      // the report is one: not only places for results
     double checkSeconds = 0;                   // that the last check took, without the audit behind it
     std::shared_ptr<const std::vector<Finding>> read, analysis, audited, ofReport; // of the reader, the analysis, the audit …
-    std::shared_ptr<const std::vector<StandingLimit>> limits; // of the frame as a whole, under these forces
-    std::shared_ptr<const CheckModel> limitsOf;               // the state they were found for
+    // Of the frame as a whole; empty after an edit that touches them, until the check.
+    std::shared_ptr<const std::vector<StandingLimit>> limits;
+    struct LimitsOf // what they were found for
+    {
+        std::shared_ptr<const FrameResults> results;
+        Rows<FrameLimit> limits;
+        Rows<Node> nodes;
+        Rows<Combination> combinations;
+    };
+    std::optional<LimitsOf> limitsOf;
     std::optional<Finding> whole; // what an analysis of its own says of the frame (auditWhole), where `wholeKnown`
     bool wholeKnown = false;
 

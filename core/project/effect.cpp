@@ -7,7 +7,7 @@ namespace wr {
 
 std::string Effect::words() const
 {
-    if (analyse) return "the forces would be others: taken, the frame is analysed again";
+    if (analyse) return "taken, the frame is analysed again";
     if (members == 0) return "nothing that is checked hangs on it";
     const auto figure = [](double v) { return v > 0 ? fmt::format("{:.2f}", v) : std::string("–"); };
     std::string out = fmt::format("{} member{}: top {}", members, members == 1 ? "" : "s", figure(before));

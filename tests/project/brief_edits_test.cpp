@@ -263,3 +263,22 @@ TEST_CASE("briefs: an unknown grade stays a finding after an edit of something e
     REQUIRE(patch);
     CHECK(told(advance(s, *patch, ResultStore{})->state) == 1);
 }
+
+TEST_CASE("brief edits: who borrows a brief's settings follows its name, and a name there is not is refused", "[project][briefs]")
+{
+    Frame f = test::frameOf(test::demo("tern-street"));
+    REQUIRE(applyEdit(f, PutBrief{named("Bare beams")}));
+    Brief b = named("Beams");
+    b.settings[static_cast<size_t>(Purpose::Construction)] = "Bare beam";
+    CHECK(why(f, PutBrief{b}) == "there is no brief \"Bare beam\"; did you mean Bare beams?");
+    b.settings[static_cast<size_t>(Purpose::Construction)] = "Bare beams";
+    REQUIRE(applyEdit(f, PutBrief{b}));
+    Brief other = named("While it is built");
+    REQUIRE(applyEdit(f, PutBrief{other, "Bare beams"}));
+    CHECK(f.design.briefs.list()[1].settings[static_cast<size_t>(Purpose::Construction)] == "While it is built");
+    // One that lost its own stays editable: what stood is no new mistake.
+    REQUIRE(applyEdit(f, DropBrief{"While it is built", ""}));
+    b = f.design.briefs.list()[0];
+    b.cb = 1.2;
+    CHECK(applyEdit(f, PutBrief{b}));
+}

@@ -328,7 +328,7 @@ template <Purpose P> void purpose(std::vector<BoundOption<B>>& t, std::string_vi
     t.push_back(bindBy<B, SettingsAccess<P>>(
         {.key = settings,
          .kind = Kind::Text,
-         .standing = "this brief's",
+         .standing = "this one",
          .meaning = P == Purpose::Fire
                         ? "the brief by whose settings combinations of that purpose are checked; none: they are not checked"
                         : "the brief whose settings stand for combinations of that purpose",
@@ -338,14 +338,13 @@ template <Purpose P> void purpose(std::vector<BoundOption<B>>& t, std::string_vi
 
 void combinations(std::vector<BoundOption<B>>& t)
 {
-    purpose<Purpose::Strength>(t, "combinations.strength", "", "For strength", "");
-    purpose<Purpose::Service>(t, "combinations.service", "settings.service", "In service", "In service, settings of");
-    purpose<Purpose::Construction>(t, "combinations.construction", "settings.construction", "In construction",
-                                   "In construction, settings of");
-    purpose<Purpose::Seismic>(t, "combinations.seismic", "settings.seismic", "In earthquakes", "In earthquakes, settings of");
-    purpose<Purpose::Fire>(t, "combinations.fire", "settings.fire", "In fire", "In fire, settings of");
-    purpose<Purpose::Accidental>(t, "combinations.accidental", "settings.accidental", "In accidents",
-                                 "In accidents, settings of");
+    purpose<Purpose::Strength>(t, "combinations.strength", "", "Strength sets", "");
+    purpose<Purpose::Service>(t, "combinations.service", "settings.service", "Service sets", "Service by brief");
+    purpose<Purpose::Construction>(t, "combinations.construction", "settings.construction", "Construction sets",
+                                   "Construction by brief");
+    purpose<Purpose::Seismic>(t, "combinations.seismic", "settings.seismic", "Earthquake sets", "Earthquake by brief");
+    purpose<Purpose::Fire>(t, "combinations.fire", "settings.fire", "Fire sets", "Fire by brief");
+    purpose<Purpose::Accidental>(t, "combinations.accidental", "settings.accidental", "Accident sets", "Accident by brief");
 }
 
 void loads(std::vector<BoundOption<B>>& t)
@@ -364,7 +363,7 @@ void loads(std::vector<BoundOption<B>>& t)
                                                .clause = "ASCE 7 4.7.2, EN 1991-1-1 6.3.1.2, IS 875-2 3.2",
                                                .meaning = "rule by which live loads are reduced for a member",
                                                .words = {"none", "asce7", "en1991", "is875"},
-                                               .title = "Live loads reduced by",
+                                               .title = "Live load rule",
                                                .topic = Topic::Loads}));
     numberBy<LiveAccess<&R::area>>(t, {.key = "liveLoad.area",
                                        .standing = "from loads on panels",
