@@ -272,7 +272,7 @@ bool FrameTablesView::edit(int row, int column, const QString& text)
         const auto p = purposeFromName(parts.front().trimmed().toStdString());
         const std::string kind = parts.size() > 1 ? parts[1].trimmed().toStdString() : "";
         if (!p) return refuse("a purpose is one of strength, service, construction, fire, accidental, seismic");
-        if (!kind.empty() && kind != "characteristic" && kind != "frequent" && kind != "quasi-permanent" && kind != "live-only")
+        if (!kind.empty() && std::find(kServiceKinds.begin(), kServiceKinds.end(), kind) == kServiceKinds.end())
             return refuse("a kind of service is one of characteristic, frequent, quasi-permanent, live-only");
         it->purpose = *p;
         it->kind = kind;

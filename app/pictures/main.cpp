@@ -258,8 +258,13 @@ private:
         w_.tables().setPage(FrameTablesView::Loads);
         keep("frame-moments");
         r.setShown(Shown::Deflected);
-        w_.tables().setPage(FrameTablesView::Drift);
+        w_.tables().setPage(FrameTablesView::Limits);
+        w_.tables().limits().field().setText("drift h/300; nodes plan 20 mm");
+        Q_EMIT w_.tables().limits().field().editingFinished();
+        wait();
         keep("frame-deflected");
+        w_.document().undo();
+        wait();
         r.setLoad(2);
         r.setScale(2.5);
         r.findBuckling(4);
@@ -279,6 +284,7 @@ int main(int argc, char** argv)
 {
     QTemporaryDir home;
     qputenv("XDG_CONFIG_HOME", home.path().toUtf8());
+    qputenv("XDG_STATE_HOME", home.path().toUtf8());
     QSurfaceFormat::setDefaultFormat(wr::frameSurface());
     QApplication app(argc, argv);
     QApplication::setApplicationName("wrenrail-pictures");

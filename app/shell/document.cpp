@@ -1,32 +1,18 @@
 #include "app/shell/document.h"
 
 #include "core/audit/audit.h"
-#include "core/files/frame_reader.h"
 #include "core/files/frame_writer.h"
 #include "core/standards/standard.h"
 #include "logging/log.h"
 
-#include <QFile>
 #include <QFileInfo>
 #include <algorithm>
 
 namespace wr {
 
-namespace {
-
-Loaded<Frame> readAny(const QString& path)
-{
-    if (!path.startsWith(":/")) return readFrameFile(path.toStdString());
-    QFile f(path); // a demo frame inside the program
-    if (!f.open(QIODevice::ReadOnly)) return {};
-    const QByteArray bytes = f.readAll();
-    return readFrame(std::string_view(bytes.constData(), static_cast<size_t>(bytes.size())));
-}
-
-} // namespace
-
 Document::Document(QObject* parent)
-    : QObject(parent), standards_(std::make_shared<const std::vector<Standard>>(shippedStandards())), jobs_(this)
+    : QObject(parent), standards_(std::make_shared<const std::vector<Standard>>(shippedStandards())), keeper_(new Keeper(this)),
+      jobs_(this)
 {
 }
 
@@ -54,30 +40,28 @@ void Document::open(const QString& path)
     jobs_.start("open", [this, path](Progress& progress) -> Jobs::Finish {
         progress.at(0.0, "reading");
         const LogTime time("read and analysed");
-        auto loaded = std::make_shared<Loaded<Frame>>(readAny(path));
-        if (!loaded->ok())
-            return [this, path, loaded] {
-                logWarning(path.toStdString() + " has " + std::to_string(loaded->findings.size()) + " faults");
-                faults_ = loaded->findings;
+        auto memory = analysisMemory();
+        auto work = std::make_shared<OpenedWork>(openWork(path, standards_, progress, memory));
+        if (!work->faults.empty() || !work->state.frame)
+            return [this, path, work] {
+                logWarning(path.toStdString() + " has " + std::to_string(work->faults.size()) + " faults");
+                faults_ = work->faults;
                 Q_EMIT faulted(path);
             };
-        if (loaded->value->results.empty()) progress.at(0.2, "analysing");
-        auto memory = analysisMemory();
-        const AnalysisChoice choice = choiceFor(*loaded->value);
-        auto state = std::make_shared<DesignState>(
-            beginState(std::move(*loaded->value), std::move(loaded->findings), standards_, choice, progress, memory));
-        return [this, path, state, memory] {
+        return [this, path, work, memory] {
             logInfo("opened " + path.toStdString());
             path_ = path;
-            history_ = {};
+            keeper_->begin(*work);
+            history_ = std::move(work->history);
             combination_.clear();
             picked_.clear();
             rungs_ = {};
             memory_ = memory;
             store_ = {};
-            store_.put(resultKeyOf(*state->frame), state->results);
+            store_.put(resultKeyOf(*work->state.frame), work->state.results);
+            keeper_->results(work->state.frame, work->state.results);
             second_.reset();
-            take(std::move(*state));
+            take(std::move(work->state));
             Q_EMIT opened();
             Q_EMIT historyChanged();
             Q_EMIT pickChanged();
@@ -230,14 +214,37 @@ void Document::judge()
     });
 }
 
+bool Document::modified() const
+{
+    return hasFrame() && keeper_->untitled() && !history_.saved();
+}
+
+bool Document::isProject() const
+{
+    return hasFrame() && path_ == keeper_->path() && !keeper_->untitled();
+}
+
+bool Document::keepAs(const QString& path, QString* why)
+{
+    *why = keeper_->moveTo(path);
+    if (!why->isEmpty()) return false;
+    logInfo("kept as " + path.toStdString());
+    path_ = path;
+    history_.markSaved();
+    Q_EMIT historyChanged();
+    return true;
+}
+
 bool Document::save(const QString& path, QString* why)
 {
+    if (path.endsWith(".wren")) return keepAs(path, why);
     const auto written = writeFrameFile(frameToWrite(state_), path.toStdString());
     if (!written) {
         *why = QString::fromStdString(written.error());
         return false;
     }
     logInfo("saved " + path.toStdString());
+    if (isProject()) return true; // a copy for others: work goes on in the project
     path_ = path;
     history_.markSaved();
     Q_EMIT historyChanged();
@@ -247,11 +254,13 @@ bool Document::save(const QString& path, QString* why)
 QString Document::run(const Edit& e)
 {
     if (!hasFrame()) return "open a frame first";
+    if (!keeper_->lookOnly().isEmpty()) return keeper_->lookOnly();
     Frame next = frame();
     const auto patch = applyEdit(next, e);
     if (!patch) return QString::fromStdString(patch.error());
     history_.add(*patch);
     adopt(advance(state_, *patch, std::move(next), store_));
+    keeper_->add(history_.made(), *patch, state_.frame);
     return {};
 }
 
@@ -270,12 +279,14 @@ void Document::undo()
 {
     if (!hasFrame()) return;
     if (const auto patch = history_.undo()) advanceBy(*patch);
+    keeper_->stepTo(history_.made());
 }
 
 void Document::redo()
 {
     if (!hasFrame()) return;
     if (const Patch* patch = history_.redo()) advanceBy(*patch);
+    keeper_->stepTo(history_.made());
 }
 
 void Document::advanceBy(const Patch& patch)
@@ -384,7 +395,10 @@ void Document::analyseAgain()
         auto next = std::make_shared<DesignState>(withResults(s, results));
         return [this, s, results, next] {
             if (s.frame != state_.frame) return analyseAgain(); // edited meanwhile
-            if (results->forces.ok) store_.put(resultKeyOf(*s.frame), results);
+            if (results->forces.ok) {
+                store_.put(resultKeyOf(*s.frame), results);
+                keeper_->results(s.frame, results);
+            }
             second_.reset();
             take(std::move(*next));
             Q_EMIT modelChanged();

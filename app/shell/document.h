@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/shell/jobs.h"
+#include "app/shell/keeper.h"
 #include "core/project/design_state.h"
 #include "core/project/effect.h"
 #include "core/sizing/rungs.h"
@@ -26,11 +27,15 @@ public:
 
     // Reads in the background; opened() or faulted() follows.
     void open(const QString& path);
+    // A .wren: work goes on in that project. Else a frame file, which is a copy where work is kept in a project.
     bool save(const QString& path, QString* why);
     bool hasFrame() const { return state_.model != nullptr; }
     const QString& path() const { return path_; }
     QString title() const;
-    bool modified() const { return !history_.saved(); }
+    // Changes that stand in no file of the engineer's own: kept all the same (keeper()).
+    bool modified() const;
+    bool isProject() const; // path() is a project that work is kept in
+    Keeper& keeper() { return *keeper_; }
 
     const DesignState& state() const { return state_; }
     const Frame& frame() const { return *state_.frame; }
@@ -112,6 +117,7 @@ public:
 
 private:
     void take(DesignState s); // as the state at hand
+    bool keepAs(const QString& path, QString* why);
     void advanceBy(const Patch& patch);
     void adopt(Advanced next);
     void check();
@@ -132,6 +138,7 @@ private:
     std::optional<Look> look_;
     std::shared_ptr<AnalysisMemory> memory_; // symbolic factors, so that a size change is analysed again quickly
     std::shared_ptr<const std::vector<Standard>> standards_;
+    Keeper* keeper_;
     bool forcesFit_ = true;
     double mass_ = 0;
     std::vector<Finding> findings_, faults_;

@@ -54,15 +54,19 @@ MainWindow::MainWindow(QWidget* parent)
     : QMainWindow(parent), doc_(new Document(this)), desk_(new BriefDesk(*doc_, this)), line_(new LineView(*doc_)),
       tray_(new Tray(*doc_, *desk_)), ledger_(new Ledger(*doc_)), bench_(new Bench(*doc_, *desk_)), start_(new StartView),
       candidates_(new CandidateView(*doc_, bench_->size())), sections_(new SectionBrowser(*doc_)), pages_(new QStackedWidget),
-      bottom_(new QStackedWidget), left_(new QLabel), right_(new QLabel), title_(new QLabel), unitsLabel_(new QLabel)
+      bottom_(new QStackedWidget), left_(new QLabel), right_(new QLabel), kept_(new QLabel), title_(new QLabel),
+      unitsLabel_(new QLabel)
 {
     setStyleSheet(programStyle());
     setAcceptDrops(true);
     qApp->installEventFilter(this);
     resize(1280, 800);
     askUnsaved = [this] {
-        QMessageBox box(QMessageBox::Question, "Wren Rail", doc_->title() + " has changes that are not saved.",
-                        QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, this);
+        QMessageBox box(
+            QMessageBox::Question, "Wren Rail",
+            doc_->title() +
+                " has changes that are in no file of your own yet.\n\nWithout a name they are kept as well: File, Open recent.",
+            QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, this);
         const int answer = box.exec();
         return answer == QMessageBox::Save ? 2 : answer == QMessageBox::Discard ? 1 : 0;
     };
@@ -91,6 +95,10 @@ void MainWindow::buildStatusBar()
     statusBar()->setContentsMargins(10, 0, 12, 0);
     statusBar()->addWidget(left_, 1);
     statusBar()->addPermanentWidget(right_);
+    kept_->setObjectName("quiet");
+    kept_->setAccessibleName("Whether the work is kept");
+    statusBar()->addPermanentWidget(kept_);
+    connect(&doc_->keeper(), &Keeper::told, this, &MainWindow::refreshStatus);
     auto* cancel = new QToolButton;
     cancel->setText("Cancel");
     cancel->setAccessibleName("Cancel the work in the background");
@@ -298,8 +306,8 @@ void MainWindow::open(const QString& path)
 
 void MainWindow::openAsk()
 {
-    const QString path =
-        QFileDialog::getOpenFileName(this, "Open a frame file", {}, "Frame files (*.frame.json *.json);;All files (*)");
+    const QString path = QFileDialog::getOpenFileName(this, "Open a project or a frame file", {},
+                                                      "Projects and frame files (*.wren *.frame.json *.json);;All files (*)");
     if (!path.isEmpty()) open(path);
 }
 
@@ -317,17 +325,18 @@ bool MainWindow::saveTo(const QString& path)
 bool MainWindow::save()
 {
     if (!doc_->hasFrame()) return false;
-    return doc_->path().startsWith(":/") ? saveAs() : saveTo(doc_->path());
+    const bool mine = !doc_->path().startsWith(":/") && (doc_->isProject() || !doc_->path().endsWith(".wren"));
+    return mine ? saveTo(doc_->path()) : saveAs();
 }
 
 bool MainWindow::saveAs()
 {
     if (!doc_->hasFrame()) return false;
-    QString path =
-        QFileDialog::getSaveFileName(this, "Save the frame", doc_->path().startsWith(":/") ? doc_->path().mid(7) : doc_->path(),
-                                     "Frame files (*.frame.json)");
+    const QString project = "Projects (*.wren)", frame = "Frame files (*.frame.json)";
+    const QString name = QFileInfo(doc_->path()).fileName().section('.', 0, 0);
+    QString chosen = project, path = QFileDialog::getSaveFileName(this, "Save as", name, project + ";;" + frame, &chosen);
     if (path.isEmpty()) return false;
-    if (!path.endsWith(".json")) path += ".frame.json";
+    if (!path.endsWith(".json") && !path.endsWith(".wren")) path += chosen == frame ? ".frame.json" : ".wren";
     return saveTo(path);
 }
 
@@ -378,6 +387,7 @@ QStringList MainWindow::recent() const
 
 void MainWindow::remember(const QString& path)
 {
+    if (path.startsWith(untitledFolder())) return; // those are listed apart
     QStringList list = recent();
     list.removeAll(path);
     list.prepend(path);
@@ -387,6 +397,12 @@ void MainWindow::remember(const QString& path)
 void MainWindow::fillRecent()
 {
     recentMenu_->clear();
+    const std::vector<KeptProject> kept = keptProjects();
+    if (!kept.empty()) recentMenu_->addSection("Kept, without a name");
+    for (size_t k = 0; k < kept.size() && k < 8; ++k)
+        recentMenu_->addAction(QString("%1, %2").arg(kept[k].name, QLocale().toString(kept[k].last, QLocale::ShortFormat)),
+                               this, [this, p = kept[k].path] { open(p); });
+    if (!kept.empty()) recentMenu_->addSection("Files");
     for (const QString& p : recent())
         recentMenu_->addAction(p, this, [this, p] { open(p); });
     if (recentMenu_->isEmpty()) recentMenu_->addAction("nothing yet")->setEnabled(false);
@@ -412,8 +428,10 @@ void MainWindow::refreshStatus()
     if (!doc_->hasFrame()) {
         left_->setText(progress_);
         right_->clear();
+        kept_->clear();
         return;
     }
+    kept_->setText(doc_->keeper().words());
     const auto& pick = doc_->pick();
     double length = 0, mass = 0;
     for (const size_t i : pick) {

@@ -112,7 +112,7 @@ private:
     std::map<int, QList<int>> bandSizes_; // by that
     std::vector<StopPage> stops_;
     Stop stop_ = Stop::Check;
-    QLabel *left_, *right_, *title_, *unitsLabel_, *shown_ = nullptr;
+    QLabel *left_, *right_, *kept_, *title_, *unitsLabel_, *shown_ = nullptr;
     QComboBox* combinations_ = nullptr;
     QToolButton *lines_ = nullptr, *solid_ = nullptr;
     QMenu* recentMenu_ = nullptr;

@@ -94,6 +94,8 @@ const std::vector<FindingKind>& findingKinds()
         {"forces.first-order", Note, "forces are first order where the standard asks for second-order effects"},
         {"standard.unknown", Error, "a design standard that is not shipped"},
         {"brief.grade", Error, "a grade of a brief that is not in the list"},
+        {"project.refused", Error, "a project file that cannot be opened"},
+        {"project.lost", Warning, "what a damaged project file has lost"},
         {"brief.settings", Error, "a brief whose settings another asks for, and that does not exist"},
         {"limit.over", Error, "a storey or a node that moves further than a limit of the frame lets it"},
         {"limit.unchecked", Warning, "a limit of the frame that nothing is known for"},

@@ -3,6 +3,8 @@
 #include "core/base/entry.h"
 #include "core/base/nearest.h"
 #include "core/base/numbers.h"
+#include "core/base/split.h"
+#include "core/frame/loads.h"
 
 #include <algorithm>
 #include <array>
@@ -14,19 +16,6 @@ namespace wr {
 namespace {
 
 using L = DeflectionLimit;
-constexpr std::array<std::string_view, 4> kKinds{"characteristic", "frequent", "quasi-permanent", "live-only"};
-
-std::vector<std::string> split(std::string_view text, std::string_view apart)
-{
-    std::vector<std::string> out;
-    size_t from = 0;
-    while (from < text.size()) {
-        const size_t end = std::min(text.find_first_of(apart, from), text.size());
-        if (end > from) out.emplace_back(text.substr(from, end - from));
-        from = end + 1;
-    }
-    return out;
-}
 
 // n of "L/n", or nothing.
 std::optional<double> overLength(const std::string& word)
@@ -77,7 +66,7 @@ std::expected<L, std::string> readOne(const std::string& text, const UnitSystem&
             out.along = word == "major" ? L::Along::Major : L::Along::Minor;
         else if (word == "level" || word == "upright")
             out.members = word == "level" ? L::Members::Level : L::Members::Upright;
-        else if (std::find(kKinds.begin(), kKinds.end(), word) != kKinds.end())
+        else if (std::find(kServiceKinds.begin(), kServiceKinds.end(), word) != kServiceKinds.end())
             out.kind = word;
         else
             return std::unexpected(unknown(words[k]));

@@ -4,6 +4,7 @@
 #include "core/base/entry.h"
 #include "core/base/nearest.h"
 #include "core/base/numbers.h"
+#include "core/base/split.h"
 
 #include <algorithm>
 #include <array>
@@ -17,7 +18,6 @@ namespace {
 
 using L = FrameLimit;
 constexpr std::array<std::string_view, 5> kAlong{"plan", "x", "y", "z", "any"};
-constexpr std::array<std::string_view, 4> kKinds{"characteristic", "frequent", "quasi-permanent", "live-only"};
 
 double sizeAlong(const Frame& f, L::Along along, const Vec3& v)
 {
@@ -171,18 +171,6 @@ private:
     std::vector<StandingLimit> out_;
 };
 
-std::vector<std::string> split(std::string_view text, std::string_view apart)
-{
-    std::vector<std::string> out;
-    size_t from = 0;
-    while (from < text.size()) {
-        const size_t end = std::min(text.find_first_of(apart, from), text.size());
-        if (end > from) out.emplace_back(text.substr(from, end - from));
-        from = end + 1;
-    }
-    return out;
-}
-
 std::optional<double> overHeight(const std::string& word)
 {
     if (word.size() < 3 || word[0] != 'h' || word[1] != '/') return std::nullopt;
@@ -215,7 +203,7 @@ std::expected<L, std::string> readOne(const Frame& f, const std::string& text)
             ++k;
         } else if (along != kAlong.end())
             out.along = static_cast<L::Along>(along - kAlong.begin());
-        else if (std::find(kKinds.begin(), kKinds.end(), word) != kKinds.end())
+        else if (std::find(kServiceKinds.begin(), kServiceKinds.end(), word) != kServiceKinds.end())
             out.kind = word;
         else if (out.of == L::Of::Nodes && node != f.nodes.end())
             out.nodes.push_back(static_cast<int>(node - f.nodes.begin()));

@@ -257,43 +257,56 @@ ForceSet LiveLoads::reduced(const ForceTable& t, const LiveLoad& l, const ForceS
     return out;
 }
 
+namespace {
+
+// Does anything ask for it at all? Most frames are through here.
+bool mayWant(const Frame& f, const AnalysisChoice& choice)
+{
+    const auto asks = [](const Brief& b) { return b.liveLoad.asked() || !b.deflection.limits.empty() || !b.options.empty(); };
+    return solvesWholes(f, choice) && !f.combinations.empty() &&
+           (!f.design.nationalParameters.empty() ||
+            std::any_of(f.design.briefs.list().begin(), f.design.briefs.list().end(), asks));
+}
+
+} // namespace
+
 std::vector<SolvedAgain> wantedAgain(const Frame& f, const AnalysisChoice& choice)
 {
-    std::vector<SolvedAgain> out;
-    const auto asks = [](const Brief& b) { return b.liveLoad.asked() || !b.deflection.limits.empty() || !b.options.empty(); };
-    const bool national = !f.design.nationalParameters.empty();
-    if (!solvesWholes(f, choice) || f.combinations.empty() ||
-        (!national && std::none_of(f.design.briefs.list().begin(), f.design.briefs.list().end(), asks)))
-        return out;
+    if (!mayWant(f, choice)) return {};
     std::vector<Finding> ignored;
     const Formed formed = formMembers(f, ignored);
     const auto standards = std::make_shared<const std::vector<Standard>>(shippedStandards());
-    const Assignment assignment(f, formed.members(), standards, nullptr);
-    const LiveLoads live(f);
+    return wantedAgain(f, choice, formed.members(), Assignment(f, formed.members(), standards, nullptr));
+}
+
+std::vector<SolvedAgain> wantedAgain(const Frame& f, const AnalysisChoice& choice, const SharedList<Member>& members,
+                                     const Assignment& assignment)
+{
+    std::vector<SolvedAgain> out;
+    if (!mayWant(f, choice)) return out;
     std::set<std::pair<int, std::vector<std::pair<int, double>>>> known;
     const auto want = [&](int combination, std::vector<std::pair<int, double>> terms) {
         if (known.emplace(combination, terms).second) out.push_back({combination, std::move(terms), -1});
     };
-    std::vector<char> wants(f.combinations.size(), 1);
-    for (size_t c = 0; c < wants.size(); ++c)
-        wants[c] = !f.combinations[c].off;
+    std::optional<LiveLoads> live;
     bool variable = false;
-    for (size_t i = 0; i < formed.members().size(); ++i) {
-        const Member& m = formed.members()[i];
+    for (size_t i = 0; i < members.size(); ++i) {
+        const Member& m = members[i];
         if (m.exclude || !m.broken.empty()) continue;
         for (const Assigned* way : assignment.waysOf(i)) {
             using Part = DeflectionLimit::Part;
             variable |= std::any_of(way->rules->deflection.begin(), way->rules->deflection.end(),
                                     [](const DeflectionLimit& l) { return l.part == Part::Variable; });
             if (!way->brief.liveLoad.asked()) continue;
-            const LiveLoad l = live.of(m, way->brief);
-            for (int c = 0; l.reduces() && std::cmp_less(c, wants.size()); ++c)
-                if (wants[static_cast<size_t>(c)])
-                    if (auto terms = live.terms(l, c, true); terms != f.combinations[c].terms) want(c, std::move(terms));
+            if (!live) live.emplace(f);
+            const LiveLoad l = live->of(m, way->brief);
+            for (int c = 0; l.reduces() && std::cmp_less(c, f.combinations.size()); ++c)
+                if (!f.combinations[c].off)
+                    if (auto terms = live->terms(l, c, true); terms != f.combinations[c].terms) want(c, std::move(terms));
         }
     }
-    for (int c = 0; variable && std::cmp_less(c, wants.size()); ++c)
-        if (wants[static_cast<size_t>(c)] && f.combinations[c].purpose == Purpose::Service)
+    for (int c = 0; variable && std::cmp_less(c, f.combinations.size()); ++c)
+        if (!f.combinations[c].off && f.combinations[c].purpose == Purpose::Service)
             if (auto terms = permanentTerms(f, c); !terms.empty()) want(c, std::move(terms));
     return out;
 }

@@ -54,6 +54,10 @@ double isLiveFactor(double area, double floors, bool column);
 
 // What the briefs in use ask to be solved again: combinations with part of their live loads, and the permanent actions of
 // service combinations where a limit of deflection is for the variable ones. Nothing where cases are solved and superpose.
+class Assignment;
 std::vector<SolvedAgain> wantedAgain(const Frame& f, const AnalysisChoice& choice);
+// The same where members and ways of checking are at hand.
+std::vector<SolvedAgain> wantedAgain(const Frame& f, const AnalysisChoice& choice, const SharedList<Member>& members,
+                                     const Assignment& assignment);
 
 } // namespace wr

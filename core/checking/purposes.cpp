@@ -39,6 +39,14 @@ void CheckModel::addPurposes(const CheckModel* before, const Changed* changed)
                 new CheckModel(*this, static_cast<Purpose>(p), before ? before->purposes_[p].get() : nullptr, changed));
 }
 
+bool CheckModel::wantsAgain(const AnalysisChoice& choice) const
+{
+    if (forces_->given || forces_->empty()) return false;
+    const std::vector<SolvedAgain> wanted = wantedAgain(*frame_, choice, members(), *assignment_);
+    return std::any_of(wanted.begin(), wanted.end(),
+                       [&](const SolvedAgain& a) { return forces_->columnOf(a.combination, a.terms) < 0; });
+}
+
 std::vector<StandingLimit> CheckModel::frameLimits() const
 {
     return standingLimits(*frame_, *forces_, motions_ ? std::span(*motions_) : std::span<const NodeMotion>());

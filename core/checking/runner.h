@@ -105,6 +105,9 @@ public:
     // With another section than the frame's, for sizing: the caller keeps it alive.
     MemberInput inputWith(size_t member, const Shape& shape, const SectionProperties& p) const;
 
+    // What its briefs want that the forces do not hold: combinations solved with other factors (live_load.h). Nothing of forces
+    // from elsewhere.
+    bool wantsAgain(const AnalysisChoice& choice) const;
     // The frame's own limits under these forces (frame_limits.h).
     std::vector<StandingLimit> frameLimits() const;
 

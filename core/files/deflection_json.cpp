@@ -1,5 +1,7 @@
 #include "core/files/deflection_json.h"
 
+#include "core/frame/loads.h"
+
 #include <algorithm>
 #include <array>
 
@@ -11,7 +13,6 @@ using L = DeflectionLimit;
 constexpr std::array<std::string_view, 2> kParts{"total", "variable"};
 constexpr std::array<std::string_view, 3> kAlong{"any", "major", "minor"};
 constexpr std::array<std::string_view, 3> kMembers{"any", "level", "upright"};
-constexpr std::array<std::string_view, 4> kKinds{"characteristic", "frequent", "quasi-permanent", "live-only"};
 
 // A word of a list as the place it has there; the first where it is not stated.
 template <class E, size_t N> E choice(Cursor& c, std::string_view key, const std::array<std::string_view, N>& words)
@@ -31,9 +32,9 @@ template <class E, size_t N> E choice(Cursor& c, std::string_view key, const std
 std::string readServiceKind(Cursor& c)
 {
     const std::string kind = c.text("kind").value_or("");
-    if (c.has("kind") && std::find(kKinds.begin(), kKinds.end(), kind) == kKinds.end())
+    if (c.has("kind") && std::find(kServiceKinds.begin(), kServiceKinds.end(), kind) == kServiceKinds.end())
         c.fault("frame.value", "kind",
-                inQuotes(kind) + " is not known here; allowed: " + joined({kKinds.begin(), kKinds.end()}));
+                inQuotes(kind) + " is not known here; allowed: " + joined({kServiceKinds.begin(), kServiceKinds.end()}));
     return kind;
 }
 
@@ -79,7 +80,7 @@ Json deflectionLimitsJson(const std::vector<DeflectionLimit>& limits, const Unit
 Json deflectionLimitProperties()
 {
     const auto number = [] { return Json{{"type", "number"}, {"exclusiveMinimum", 0}}; };
-    return {{"kind", {{"enum", kKinds}}},
+    return {{"kind", {{"enum", kServiceKinds}}},
             {"of", {{"enum", kParts}}},
             {"along", {{"enum", kAlong}}},
             {"members", {{"enum", kMembers}}},

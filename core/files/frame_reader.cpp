@@ -7,8 +7,10 @@
 #include "core/files/joint_reader.h"
 #include "core/files/json_cursor.h"
 #include "core/files/load_reader.h"
+#include "core/files/project_reader.h"
 #include "core/files/section_reader.h"
 #include "core/files/text_file.h"
+#include "core/project/file/project_file.h"
 
 #include <cmath>
 #include <fmt/format.h>
@@ -288,6 +290,7 @@ Loaded<Frame> readFrame(std::string_view text)
 
 Loaded<Frame> readFrameFile(const std::filesystem::path& path)
 {
+    if (ProjectFile::isProject(path)) return readProjectFrame(path);
     Loaded<Frame> out;
     auto read = readTextFile(path);
     if (!read) {

@@ -1,7 +1,8 @@
 #include "core/frame/forces.h"
 
+#include "core/base/fingerprint.h"
+
 #include <algorithm>
-#include <bit>
 #include <cmath>
 #include <limits>
 #include <map>
@@ -10,28 +11,14 @@ namespace wr {
 
 namespace {
 
-// FNV-1a over what an element's stiffness and weight depend on.
-class Fingerprint
+// What an element's stiffness and weight depend on.
+void addElement(Fingerprint& to, const Frame& f, const Element& e)
 {
-public:
-    void add(const Frame& f, const Element& e)
-    {
-        const SectionProperties& p = f.sections[e.section].properties;
-        const Material& m = f.materials[e.material];
-        for (const double v : {p.a, p.iy, p.iz, p.it, p.avy, p.avz, m.e, m.g, m.density})
-            add(v);
-    }
-    std::uint64_t value() const { return h_; }
-
-private:
-    void add(double v)
-    {
-        auto bits = std::bit_cast<std::uint64_t>(v);
-        for (int k = 0; k < 8; ++k, bits >>= 8)
-            h_ = (h_ ^ (bits & 0xff)) * 1099511628211ull;
-    }
-    std::uint64_t h_ = 1469598103934665603ull;
-};
+    const SectionProperties& p = f.sections[e.section].properties;
+    const Material& m = f.materials[e.material];
+    for (const double v : {p.a, p.iy, p.iz, p.it, p.avy, p.avz, m.e, m.g, m.density})
+        to.add(v);
+}
 
 } // namespace
 
@@ -39,14 +26,14 @@ std::uint64_t sizesFingerprint(const Frame& f)
 {
     Fingerprint out;
     for (const Element& e : f.elements.list())
-        out.add(f, e);
+        addElement(out, f, e);
     return out.value();
 }
 
 std::uint64_t elementFingerprint(const Frame& f, const Element& e)
 {
     Fingerprint out;
-    out.add(f, e);
+    addElement(out, f, e);
     return out.value();
 }
 

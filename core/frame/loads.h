@@ -7,6 +7,7 @@
 #include <array>
 #include <optional>
 #include <string>
+#include <string_view>
 #include <utility>
 #include <vector>
 
@@ -117,6 +118,8 @@ struct LoadCase
     bool operator==(const LoadCase&) const;
 };
 
+// Kinds of service combinations.
+inline constexpr std::array<std::string_view, 4> kServiceKinds{"characteristic", "frequent", "quasi-permanent", "live-only"};
 // Loads that push a frame sideways.
 inline bool lateral(Action a)
 {

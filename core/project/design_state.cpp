@@ -100,11 +100,14 @@ std::vector<Finding> DesignState::findings() const
 }
 
 DesignState beginState(Frame frame, std::vector<Finding> read, const DesignState::Standards& standards,
-                       const AnalysisChoice& choice, Progress& progress, std::shared_ptr<AnalysisMemory> memory)
+                       const AnalysisChoice& choice, Progress& progress, std::shared_ptr<AnalysisMemory> memory,
+                       std::shared_ptr<const FrameResults> kept)
 {
     DesignState s;
     s.read = std::make_shared<const std::vector<Finding>>(std::move(read));
-    if (!frame.results.empty())
+    if (kept)
+        s.results = std::move(kept);
+    else if (!frame.results.empty())
         s.results = takeResults(frame);
     else {
         auto r = std::make_shared<FrameResults>();
@@ -380,13 +383,7 @@ Advanced advance(const DesignState& s, const Patch& patch, Frame changed, const 
     DesignState& next = out.state;
     next.frame = frame;
     Staleness& stale = out.stale;
-    const auto solved = [&](const SolvedAgain& a) { return s.forces().columnOf(a.combination, a.terms) >= 0; };
-    if (!s.forces().given &&
-        (!patch.briefs.empty() || !patch.members.empty() || !patch.parameterSets.empty() || patch.settings)) {
-        const std::vector<SolvedAgain> wanted = wantedAgain(*frame, choiceFor(*frame));
-        stale.again = !std::all_of(wanted.begin(), wanted.end(), solved);
-    }
-    if (stale.sizes || stale.loads || stale.method || stale.again) {
+    if (stale.sizes || stale.loads || stale.method) {
         if (auto kept = store.find(resultKeyOf(*frame)))
             next.results = std::move(kept);
         else if (stale.loads && s.forces().given)
@@ -396,13 +393,15 @@ Advanced advance(const DesignState& s, const Patch& patch, Frame changed, const 
             next.results = std::make_shared<const FrameResults>();
             stale.analyse = true;
         } else
-            stale.analyse = stale.method || (stale.again && !stale.sizes);
+            stale.analyse = stale.method;
     }
     if (next.results != s.results) next.analysis = {next.results, &next.results->forces.findings};
     next.model = std::make_shared<const CheckModel>(
         next.frame, forcesOf(next.results), motionsOf(next.results),
         next.results == s.results ? s.model->restraint() : store.restraintOf(next.results), *s.model, read.changed);
     stale.members = !next.model->samePlaces(*s.model);
+    stale.again = next.model->wantsAgain(choiceFor(*frame));
+    stale.analyse |= stale.again && !stale.sizes; // other sizes are analysed when it is asked for
     const bool sameWhole =
         next.results == s.results && !stale.sizes && !stale.loads && &next.model->standard() == &s.model->standard();
     if (!sameWhole) {

@@ -47,9 +47,10 @@ struct DesignState
 };
 
 // 1. From a frame as it was read, with the findings of the reader: results that came with it, else those of an analysis by
-// `choice`. An analysis that fails leaves no forces; its findings say why.
+// `choice`, unless results of this frame were `kept`. An analysis that fails leaves no forces; its findings say why.
 DesignState beginState(Frame frame, std::vector<Finding> read, const DesignState::Standards& standards,
-                       const AnalysisChoice& choice, Progress& progress, std::shared_ptr<AnalysisMemory> memory = nullptr);
+                       const AnalysisChoice& choice, Progress& progress, std::shared_ptr<AnalysisMemory> memory = nullptr,
+                       std::shared_ptr<const FrameResults> kept = nullptr);
 // 2. What holds the members and with what they buckle, found for the results at hand where it is not known yet; `buckling`:
 // with the lengths of the frame's buckling. Members whose lanes stay as they were keep their results. Where it is stopped, the
 // state is as it was.

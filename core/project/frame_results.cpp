@@ -1,7 +1,5 @@
 #include "core/project/frame_results.h"
 
-#include "core/checking/live_load.h"
-
 #include <algorithm>
 
 namespace wr {
@@ -20,7 +18,7 @@ size_t bytesOf(const FrameResults& r)
 
 ResultKey resultKeyOf(const Frame& f)
 {
-    return {sizesFingerprint(f), f.cases, f.combinations, f.design.analysis, wantedAgain(f, choiceFor(f))};
+    return {sizesFingerprint(f), f.cases, f.combinations, f.design.analysis};
 }
 
 void ResultStore::put(ResultKey key, std::shared_ptr<const FrameResults> results)

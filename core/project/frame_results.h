@@ -26,7 +26,6 @@ struct ResultKey
     Rows<LoadCase> cases;
     Rows<Combination> combinations;
     std::optional<StatedAnalysis> method;
-    std::vector<SolvedAgain> again = {}; // wantedAgain()
     bool operator==(const ResultKey&) const = default;
 };
 ResultKey resultKeyOf(const Frame& f);

@@ -12,6 +12,11 @@ namespace wr {
 class History
 {
 public:
+    History() = default;
+    // As it was kept: so many of the steps are made. What is there counts as saved.
+    History(std::vector<Patch> steps, size_t at) : steps_(std::move(steps)), at_(at), saved_(static_cast<long>(at)) {}
+    size_t made() const { return at_; }
+    bool empty() const { return steps_.empty(); }
     // A change that was made.
     void add(Patch p);
     // What to apply to take the last change back, or to make the next one again; null where there is none.

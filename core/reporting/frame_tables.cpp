@@ -269,30 +269,30 @@ Table frameLimitTable(const Frame& f, std::span<const StandingLimit> rows, const
     Table t;
     t.title = "Limits of the frame";
     t.columns = {{"Limit", ""},
-                 {"Level", unitOf(f, Quantity::Length), 2},
-                 {"Height", unitOf(f, Quantity::Length), 2},
-                 {"Node", ""},
-                 {"Under it", ""},
-                 {"Combination", ""},
+                 {"Ratio", "", 3},
+                 {"State", ""},
                  {"Moves", unitOf(f, kMove), 2},
                  {"Allowed", unitOf(f, kMove), 2},
-                 {"Ratio", "", 3},
-                 {"State", ""}};
+                 {"Combination", ""},
+                 {"Node", ""},
+                 {"Under it", ""},
+                 {"Level", unitOf(f, Quantity::Length), 2},
+                 {"Height", unitOf(f, Quantity::Length), 2}};
     for (const StandingLimit& r : rows) {
         Table::Row row;
         const bool known = r.reason.empty();
         const auto number = [&](Quantity q, double v) { return known ? f.units.show(q, v) : std::nan(""); };
         const auto node = [&](int n) { return n >= 0 ? f.nodes[n].id : std::string(); };
         row.cells = {frameLimitText(f, f.design.frameLimits.list()[r.limit]),
-                     number(Quantity::Length, r.level),
-                     number(Quantity::Length, r.height),
-                     node(r.node),
-                     node(r.under),
-                     known ? combinationName(f, forces, r.set) : std::string(),
+                     number(Quantity::Ratio, r.ratio),
+                     known ? std::string(r.over() ? "over" : "ok") : "unchecked: " + r.reason,
                      number(kMove, r.value),
                      number(kMove, r.allowed),
-                     number(Quantity::Ratio, r.ratio),
-                     known ? std::string(r.over() ? "over" : "ok") : "unchecked: " + r.reason};
+                     known ? combinationName(f, forces, r.set) : std::string(),
+                     node(r.node),
+                     node(r.under),
+                     number(Quantity::Length, r.level),
+                     number(Quantity::Length, r.height)};
         row.node = r.node;
         t.rows.push_back(std::move(row));
     }

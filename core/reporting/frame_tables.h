@@ -41,7 +41,7 @@ Table combinationTable(const Frame& f);
 Table caseTable(const Frame& f);
 Table reactionTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads);
 Table displacementTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads);
-// Limits of the frame, a row each; the last cell says what is unchecked.
+// Limits of the frame, a row each; its state says why one is unchecked.
 Table frameLimitTable(const Frame& f, std::span<const StandingLimit> rows, const ForceTable& t);
 Table driftTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads);
 Table forceTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads);

@@ -45,6 +45,6 @@ TEST_CASE("check: limits of the frame stand in the answer and count", "[cli][fra
     std::string head, first;
     std::getline(in, head);
     std::getline(in, first);
-    CHECK(head.find("Limit,Level (m),Height (m),Node") == 0);
+    CHECK(head.find("Limit,Ratio,State,Moves (mm),Allowed (mm),Combination,Node") == 0);
     CHECK(first.find("drift h/400,") == 0);
 }

@@ -264,7 +264,8 @@ TEST_CASE("briefs: an unknown grade stays a finding after an edit of something e
     CHECK(told(advance(s, *patch, ResultStore{})->state) == 1);
 }
 
-TEST_CASE("brief edits: who borrows a brief's settings follows its name, and a name there is not is refused", "[project][briefs]")
+TEST_CASE("brief edits: who borrows a brief's settings follows its name, and a name there is not is refused",
+          "[project][briefs]")
 {
     Frame f = test::frameOf(test::demo("tern-street"));
     REQUIRE(applyEdit(f, PutBrief{named("Bare beams")}));

@@ -1,0 +1,118 @@
+#include "app/shell/opened_work.h"
+
+#include "core/files/frame_reader.h"
+#include "logging/log.h"
+
+#include <QDir>
+#include <QFile>
+#include <QFileInfo>
+
+namespace wr {
+
+namespace {
+
+Loaded<Frame> readAny(const QString& path)
+{
+    if (!path.startsWith(":/")) return readFrameFile(path.toStdString());
+    QFile f(path); // a demo frame inside the program
+    if (!f.open(QIODevice::ReadOnly)) return {};
+    const QByteArray bytes = f.readAll();
+    return readFrame(std::string_view(bytes.constData(), static_cast<size_t>(bytes.size())));
+}
+
+// A new project in the user's state folder.
+void keepUntitled(const QString& path, OpenedWork& work)
+{
+    const QDir folder(untitledFolder());
+    if (!folder.mkpath(".")) {
+        work.trouble = QString("%1 cannot be made").arg(folder.path());
+        return;
+    }
+    const QString name = QFileInfo(path).fileName().section('.', 0, 0),
+                  time = QDateTime::currentDateTime().toString("yyyyMMdd-HHmmss");
+    QString file = QString("%1 %2.wren").arg(name, time);
+    for (int n = 2; folder.exists(file); ++n)
+        file = QString("%1 %2 (%3).wren").arg(name, time).arg(n);
+    auto made = ProjectFile::create(folder.filePath(file).toStdString(), *work.state.frame);
+    if (made)
+        work.project = *std::move(made);
+    else
+        work.trouble = QString::fromStdString(made.error());
+}
+
+OpenedWork refused(std::string words)
+{
+    OpenedWork out;
+    out.faults = {finding("project.refused", "", "", std::move(words))};
+    return out;
+}
+
+OpenedWork openProject(const QString& path, const DesignState::Standards& standards, Progress& progress,
+                       std::shared_ptr<AnalysisMemory> memory)
+{
+    OpenedWork out;
+    auto file = ProjectFile::open(path.toStdString());
+    if (!file && file.error().inUse) {
+        out.lookOnly = QString::fromStdString(file.error().words);
+        file = ProjectFile::open(path.toStdString(), true);
+    }
+    if (!file && !file.error().damaged) return refused(file.error().words);
+    // What can be read of a damaged one goes on as a copy.
+    const bool damaged = !file;
+    auto contents = file ? file->read() : ProjectFile::salvage(path.toStdString());
+    if (!contents) return refused(contents.error());
+    std::vector<Finding> read;
+    for (const std::string& lost : contents->lost)
+        read.push_back(finding("project.lost", "", "", "the project is damaged and has lost " + lost));
+    out.history = damaged ? History() : historyOf(*contents);
+    const AnalysisChoice choice = choiceFor(contents->frame);
+    out.state = beginState(std::move(contents->frame), std::move(read), standards, choice, progress, std::move(memory),
+                           contents->results);
+    if (damaged)
+        keepUntitled(path, out);
+    else if (!file->lookOnly()) {
+        out.project = *std::move(file);
+        out.untitled = QFileInfo(path).absolutePath() == QDir(untitledFolder()).absolutePath();
+    } else
+        out.untitled = false;
+    return out;
+}
+
+} // namespace
+
+OpenedWork openWork(const QString& path, const DesignState::Standards& standards, Progress& progress,
+                    std::shared_ptr<AnalysisMemory> memory)
+{
+    if (!path.startsWith(":/") && ProjectFile::isProject(path.toStdString()))
+        return openProject(path, standards, progress, std::move(memory));
+    OpenedWork out;
+    auto loaded = readAny(path);
+    if (!loaded.ok()) {
+        out.faults = std::move(loaded.findings);
+        return out;
+    }
+    if (loaded.value->results.empty()) progress.at(0.2, "analysing");
+    const AnalysisChoice choice = choiceFor(*loaded.value);
+    out.state =
+        beginState(std::move(*loaded.value), std::move(loaded.findings), standards, choice, progress, std::move(memory));
+    keepUntitled(path, out);
+    return out;
+}
+
+QString untitledFolder()
+{
+    return QString::fromStdString((stateFolder() / "untitled").string());
+}
+
+std::vector<KeptProject> keptProjects()
+{
+    std::vector<KeptProject> out;
+    const QDir folder(untitledFolder());
+    for (const QFileInfo& f : folder.entryInfoList({"*.wren"}, QDir::Files, QDir::Time)) {
+        if (!FileLock::take(f.filePath().toStdString())) continue; // at work
+        out.push_back({f.filePath(), f.completeBaseName().section(' ', 0, 0), f.lastModified()});
+    }
+    return out;
+}
+
+} // namespace wr

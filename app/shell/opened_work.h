@@ -1,0 +1,37 @@
+// From a file to work at hand: a project with its history and results, or a frame file that becomes an untitled project.
+#pragma once
+
+#include "core/project/design_state.h"
+#include "core/project/file/project_file.h"
+
+#include <QDateTime>
+#include <QString>
+#include <optional>
+
+namespace wr {
+
+struct OpenedWork
+{
+    std::vector<Finding> faults; // why not; empty: it is open
+    DesignState state;
+    History history;
+    std::optional<ProjectFile> project; // where it is kept; none: it is looked at only, or cannot be kept
+    bool untitled = true;               // the project has no name of the engineer's own yet
+    QString trouble;                    // why it is not kept
+    QString lookOnly;                   // who has it open, a sentence; empty: it may be changed
+};
+
+OpenedWork openWork(const QString& path, const DesignState::Standards& standards, Progress& progress,
+                    std::shared_ptr<AnalysisMemory> memory);
+
+// Where untitled projects are kept, in the user's state folder (logging/log.h).
+QString untitledFolder();
+// Those that nobody has open, the last one first.
+struct KeptProject
+{
+    QString path, name;
+    QDateTime last;
+};
+std::vector<KeptProject> keptProjects();
+
+} // namespace wr

@@ -1,0 +1,393 @@
+#include "core/project/file/project_file.h"
+
+#include "core/base/fingerprint.h"
+#include "core/project/file/result_bytes.h"
+#include "core/project/file/row_bytes.h"
+#include "core/project/history.h"
+
+#include <SQLiteCpp/SQLiteCpp.h>
+#include <algorithm>
+#include <array>
+#include <fmt/format.h>
+#include <fstream>
+#include <optional>
+
+namespace wr {
+
+namespace {
+
+constexpr int kApplicationId = 0x5772656e; // "Wren"
+
+constexpr const char* kTables = R"(
+CREATE TABLE info(key TEXT PRIMARY KEY, value TEXT) WITHOUT ROWID;
+CREATE TABLE snapshot(place INTEGER PRIMARY KEY, number INTEGER NOT NULL, bytes BLOB NOT NULL, checksum INTEGER NOT NULL);
+CREATE TABLE step(number INTEGER PRIMARY KEY, words TEXT NOT NULL, bytes BLOB NOT NULL, checksum INTEGER NOT NULL);
+CREATE TABLE results(place INTEGER PRIMARY KEY, sizes INTEGER NOT NULL, loads INTEGER NOT NULL, bytes BLOB NOT NULL, checksum INTEGER NOT NULL);
+CREATE TABLE part(kind TEXT, name TEXT, bytes BLOB NOT NULL, checksum INTEGER NOT NULL, PRIMARY KEY(kind, name));
+)";
+
+std::int64_t sumOf(std::string_view bytes)
+{
+    return static_cast<std::int64_t>(fingerprintOf(bytes));
+}
+
+std::string_view blob(const SQLite::Column& c)
+{
+    return {static_cast<const char*>(c.getBlob()), static_cast<size_t>(c.getBytes())};
+}
+
+void bindBlob(SQLite::Statement& s, int at, std::string_view bytes)
+{
+    s.bindNoCopy(at, bytes.data(), static_cast<int>(bytes.size()));
+}
+
+// Rows of a query that can be read; false: the file is broken there.
+template <class F> bool each(SQLite::Database& db, const std::string& query, F&& take)
+{
+    try {
+        SQLite::Statement s(db, query);
+        while (s.executeStep())
+            take(s);
+        return true;
+    } catch (const SQLite::Exception&) {
+        return false;
+    }
+}
+
+struct Snapshot
+{
+    size_t number = 0;
+    Frame frame;
+};
+
+// The newest frame that can be read whole.
+std::optional<Snapshot> snapshotOf(SQLite::Database& db, std::vector<std::string>& lost)
+{
+    std::optional<Snapshot> out;
+    const bool whole = each(db, "SELECT number, bytes, checksum FROM snapshot ORDER BY number DESC", [&](SQLite::Statement& s) {
+        if (out) return;
+        const std::string_view bytes = blob(s.getColumn(1));
+        auto f = sumOf(bytes) == s.getColumn(2).getInt64() ? frameFromBytes(bytes)
+                                                           : std::unexpected(std::string("its check sum is another"));
+        if (f)
+            out = Snapshot{static_cast<size_t>(s.getColumn(0).getInt64()), *std::move(f)};
+        else
+            lost.push_back(
+                fmt::format("a saved state of the frame ({}): an earlier one and the edits since are taken", f.error()));
+    });
+    if (!whole) lost.push_back("saved states of the frame");
+    return out;
+}
+
+// Steps from the first on, as far as they are whole.
+std::vector<KeptStep> stepsOf(SQLite::Database& db, std::vector<std::string>& lost)
+{
+    std::vector<KeptStep> out;
+    bool broken = false;
+    const bool whole = each(db, "SELECT number, words, bytes, checksum FROM step ORDER BY number", [&](SQLite::Statement& s) {
+        if (broken) return;
+        KeptStep k{s.getColumn(1).getString(), std::string(blob(s.getColumn(2)))};
+        broken = s.getColumn(0).getInt64() != static_cast<std::int64_t>(out.size()) + 1 ||
+                 sumOf(k.bytes) != s.getColumn(3).getInt64();
+        if (!broken) out.push_back(std::move(k));
+    });
+    if (!whole || broken)
+        lost.push_back(fmt::format("edits behind number {}: they cannot be undone or made again", out.size()));
+    return out;
+}
+
+size_t atOf(SQLite::Database& db)
+{
+    size_t at = 0;
+    each(db, "SELECT value FROM info WHERE key = 'at'",
+         [&](SQLite::Statement& s) { at = static_cast<size_t>(std::max<std::int64_t>(0, s.getColumn(0).getInt64())); });
+    return at;
+}
+
+// From the snapshot to where the work stood; false: a step does not fit.
+bool walk(Snapshot& from, const std::vector<KeptStep>& steps, size_t to)
+{
+    while (from.number != to) {
+        const bool forth = from.number < to;
+        const size_t k = forth ? from.number : from.number - 1;
+        if (k >= steps.size()) return false;
+        const auto p = patchFromBytes(steps[k].bytes);
+        if (!p || !applyPatch(from.frame, forth ? *p : inverseOf(*p))) return false;
+        from.number += forth ? 1 : -1;
+    }
+    return true;
+}
+
+std::shared_ptr<const FrameResults> resultsOf(SQLite::Database& db, const Frame& f, std::vector<std::string>& lost)
+{
+    std::shared_ptr<const FrameResults> out;
+    const bool whole =
+        each(db, "SELECT sizes, loads, bytes, checksum FROM results ORDER BY place DESC", [&](SQLite::Statement& s) {
+            if (out || static_cast<std::uint64_t>(s.getColumn(1).getInt64()) != loadsFingerprint(f)) return;
+            const std::string_view bytes = blob(s.getColumn(2));
+            if (sumOf(bytes) != s.getColumn(3).getInt64()) {
+                lost.push_back("results: the frame is to be analysed again");
+                return;
+            }
+            if (auto r = resultsFromBytes(bytes, f))
+                out = *std::move(r);
+            else
+                lost.push_back(r.error() + ": the frame is to be analysed again");
+        });
+    if (!whole) lost.push_back("results: the frame is to be analysed again");
+    return out;
+}
+
+std::expected<ProjectContents, std::string> contentsOf(SQLite::Database& db, const std::filesystem::path& path)
+{
+    ProjectContents out;
+    auto snapshot = snapshotOf(db, out.lost);
+    out.steps = stepsOf(db, out.lost);
+    if (!snapshot) return std::unexpected(fmt::format("{}: no state of the frame in it can be read", path.string()));
+    out.at = std::min(atOf(db), std::max(out.steps.size(), snapshot->number));
+    if (!walk(*snapshot, out.steps, out.at)) {
+        // The edits do not lead there: the state that was saved whole is what is left.
+        out.lost.push_back(
+            fmt::format("edits {} to {}", std::min(out.at, snapshot->number) + 1, std::max(out.at, snapshot->number)));
+        out.steps.resize(std::min(out.steps.size(), snapshot->number));
+        out.at = out.steps.size();
+        if (out.at != snapshot->number) out.steps.clear(), out.at = 0;
+    }
+    out.frame = std::move(snapshot->frame);
+    out.results = resultsOf(db, out.frame, out.lost);
+    return out;
+}
+
+int pragma(SQLite::Database& db, const std::string& name)
+{
+    return db.execAndGet("PRAGMA " + name).getInt();
+}
+
+} // namespace
+
+History historyOf(const ProjectContents& c)
+{
+    std::vector<Patch> steps;
+    for (const KeptStep& k : c.steps) {
+        auto p = patchFromBytes(k.bytes);
+        if (!p) break;
+        steps.push_back(*std::move(p));
+    }
+    const size_t at = std::min(c.at, steps.size());
+    return {std::move(steps), at};
+}
+
+ProjectFile::ProjectFile(ProjectFile&&) noexcept = default;
+ProjectFile& ProjectFile::operator=(ProjectFile&&) noexcept = default;
+ProjectFile::~ProjectFile() = default;
+
+bool ProjectFile::isProject(const std::filesystem::path& path)
+{
+    std::array<char, 16> head{};
+    std::ifstream in(path, std::ios::binary);
+    in.read(head.data(), head.size());
+    return in && std::string_view(head.data(), 15) == "SQLite format 3";
+}
+
+std::expected<ProjectFile, std::string> ProjectFile::create(const std::filesystem::path& path, const Frame& f)
+{
+    ProjectFile out;
+    out.path_ = path;
+    auto lock = FileLock::take(path);
+    if (!lock) return std::unexpected(fmt::format("{} cannot be written: {}", path.string(), lock.error()));
+    out.lock_ = *std::move(lock);
+    try {
+        for (const char* end : {"", "-wal", "-shm"})
+            std::filesystem::remove(path.string() + end);
+        out.db_ = std::make_unique<SQLite::Database>(path.string(), SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE);
+        out.db_->exec("PRAGMA journal_mode = WAL");
+        out.db_->exec("PRAGMA synchronous = NORMAL");
+        out.db_->exec(fmt::format("PRAGMA application_id = {}", kApplicationId));
+        out.db_->exec(fmt::format("PRAGMA user_version = {}", kProjectVersion));
+        const std::string bytes = bytesOf(f);
+        out.write([&](Writing& w) {
+            out.db_->exec(kTables);
+            w.snapshot(0, bytes);
+            w.at(0);
+        });
+    } catch (const std::exception& e) {
+        return std::unexpected(fmt::format("{} cannot be written: {}", path.string(), e.what()));
+    }
+    return out;
+}
+
+std::expected<ProjectFile, ProjectFile::Refusal> ProjectFile::open(const std::filesystem::path& path, bool lookOnly)
+{
+    const auto refused = [&](std::string words) { return std::unexpected(Refusal{std::move(words)}); };
+    if (!std::filesystem::exists(path)) return refused(fmt::format("{}: there is no such file", path.string()));
+    if (!isProject(path)) return refused(fmt::format("{} is no project of Wren Rail", path.string()));
+    ProjectFile out;
+    out.path_ = path;
+    out.lookOnly_ = lookOnly;
+    if (!lookOnly) {
+        auto lock = FileLock::take(path);
+        if (!lock)
+            return std::unexpected(Refusal{fmt::format("{} is open elsewhere: {}. It can be looked at, not changed.",
+                                                       path.filename().string(), lock.error()),
+                                           true});
+        out.lock_ = *std::move(lock);
+    }
+    try {
+        out.db_ =
+            std::make_unique<SQLite::Database>(path.string(), lookOnly ? SQLite::OPEN_READONLY : SQLite::OPEN_READWRITE, 2000);
+        if (pragma(*out.db_, "application_id") != kApplicationId)
+            return refused(fmt::format("{} is no project of Wren Rail", path.string()));
+        if (const int version = pragma(*out.db_, "user_version"); version > kProjectVersion)
+            return std::unexpected(Refusal{fmt::format("{} was made by a newer version of Wren Rail (its form is {}, this "
+                                                       "program knows {}): open it with that one, or write the frame to a "
+                                                       "frame file there",
+                                                       path.filename().string(), version, kProjectVersion),
+                                           false, true});
+        if (out.db_->execAndGet("PRAGMA quick_check(1)").getString() != "ok")
+            return std::unexpected(Refusal{fmt::format("{} is damaged", path.filename().string()), false, false, true});
+        if (!lookOnly) {
+            out.db_->exec("PRAGMA journal_mode = WAL");
+            out.db_->exec("PRAGMA synchronous = NORMAL");
+        }
+    } catch (const SQLite::Exception& e) {
+        return std::unexpected(
+            Refusal{fmt::format("{} is damaged: {}", path.filename().string(), e.what()), false, false, true});
+    }
+    return out;
+}
+
+std::expected<ProjectContents, std::string> ProjectFile::read() const
+{
+    try {
+        return contentsOf(*db_, path_);
+    } catch (const std::exception& e) {
+        return std::unexpected(fmt::format("{} cannot be read: {}", path_.string(), e.what()));
+    }
+}
+
+std::expected<ProjectContents, std::string> ProjectFile::salvage(const std::filesystem::path& path)
+{
+    try {
+        SQLite::Database db(path.string(), SQLite::OPEN_READONLY, 2000);
+        auto out = contentsOf(db, path);
+        if (out && out->lost.empty()) out->lost.push_back("nothing that could be found");
+        return out;
+    } catch (const std::exception& e) {
+        return std::unexpected(fmt::format("{}: nothing in it can be read ({})", path.string(), e.what()));
+    }
+}
+
+std::expected<ProjectFile, std::string> ProjectFile::copyTo(const std::filesystem::path& path) const
+{
+    {
+        auto lock = FileLock::take(path);
+        if (!lock) return std::unexpected(fmt::format("{} cannot be written: {}", path.string(), lock.error()));
+        try {
+            for (const char* end : {"", "-wal", "-shm"})
+                std::filesystem::remove(path.string() + end);
+            SQLite::Statement s(*db_, "VACUUM INTO ?");
+            s.bind(1, path.string());
+            s.exec();
+        } catch (const std::exception& e) {
+            return std::unexpected(fmt::format("{} cannot be written: {}", path.string(), e.what()));
+        }
+    }
+    auto out = open(path);
+    if (!out) return std::unexpected(out.error().words);
+    return *std::move(out);
+}
+
+void ProjectFile::begin()
+{
+    db_->exec("BEGIN IMMEDIATE");
+}
+void ProjectFile::commit()
+{
+    db_->exec("COMMIT");
+}
+void ProjectFile::rollBack() noexcept
+{
+    try {
+        db_->exec("ROLLBACK");
+    } catch (const std::exception&) { // a full disk has rolled back by itself
+    }
+}
+
+void ProjectFile::limitPages(int pages)
+{
+    db_->exec(fmt::format("PRAGMA max_page_count = {}", pages));
+}
+
+void ProjectFile::Writing::step(size_t number, const KeptStep& step)
+{
+    SQLite::Statement gone(db_, "DELETE FROM step WHERE number >= ?");
+    gone.bind(1, static_cast<std::int64_t>(number));
+    gone.exec();
+    SQLite::Statement s(db_, "INSERT INTO step VALUES(?, ?, ?, ?)");
+    s.bind(1, static_cast<std::int64_t>(number));
+    s.bind(2, step.words);
+    bindBlob(s, 3, step.bytes);
+    s.bind(4, sumOf(step.bytes));
+    s.exec();
+    // A snapshot of what was undone and is now made otherwise leads nowhere.
+    SQLite::Statement old(db_, "DELETE FROM snapshot WHERE number >= ?");
+    old.bind(1, static_cast<std::int64_t>(number));
+    old.exec();
+    at(number);
+}
+
+void ProjectFile::Writing::at(size_t made)
+{
+    SQLite::Statement s(db_, "INSERT OR REPLACE INTO info VALUES('at', ?)");
+    s.bind(1, static_cast<std::int64_t>(made));
+    s.exec();
+}
+
+void ProjectFile::Writing::snapshot(size_t number, std::string_view frameBytes)
+{
+    SQLite::Statement s(db_, "INSERT INTO snapshot(number, bytes, checksum) VALUES(?, ?, ?)");
+    s.bind(1, static_cast<std::int64_t>(number));
+    bindBlob(s, 2, frameBytes);
+    s.bind(3, sumOf(frameBytes));
+    s.exec();
+    // The newest two, and the first of all: from there every state can be reached.
+    db_.exec("DELETE FROM snapshot WHERE number > 0 AND place NOT IN (SELECT place FROM snapshot ORDER BY place DESC LIMIT 2)");
+}
+
+void ProjectFile::Writing::results(const Frame& f, std::string_view bytes)
+{
+    db_.exec("DELETE FROM results");
+    SQLite::Statement s(db_, "INSERT INTO results(sizes, loads, bytes, checksum) VALUES(?, ?, ?, ?)");
+    s.bind(1, static_cast<std::int64_t>(sizesFingerprint(f)));
+    s.bind(2, static_cast<std::int64_t>(loadsFingerprint(f)));
+    bindBlob(s, 3, bytes);
+    s.bind(4, sumOf(bytes));
+    s.exec();
+}
+
+void ProjectFile::Writing::part(const ProjectPart& p)
+{
+    SQLite::Statement s(db_, p.bytes.empty() ? "DELETE FROM part WHERE kind = ? AND name = ?"
+                                             : "INSERT OR REPLACE INTO part VALUES(?, ?, ?, ?)");
+    s.bind(1, p.kind);
+    s.bind(2, p.name);
+    if (!p.bytes.empty()) {
+        bindBlob(s, 3, p.bytes);
+        s.bind(4, sumOf(p.bytes));
+    }
+    s.exec();
+}
+
+std::vector<ProjectPart> ProjectFile::parts(const std::string& kind) const
+{
+    std::vector<ProjectPart> out;
+    SQLite::Statement s(*db_, "SELECT name, bytes, checksum FROM part WHERE kind = ? ORDER BY name");
+    s.bind(1, kind);
+    while (s.executeStep()) {
+        const std::string_view bytes = blob(s.getColumn(1));
+        if (sumOf(bytes) == s.getColumn(2).getInt64()) out.push_back({kind, s.getColumn(0).getString(), std::string(bytes)});
+    }
+    return out;
+}
+
+} // namespace wr

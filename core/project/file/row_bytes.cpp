@@ -1,0 +1,104 @@
+#include "core/project/file/row_bytes.h"
+
+#include "core/base/fingerprint.h"
+#include "core/project/file/row_json.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+#include <utility>
+
+namespace wr {
+
+namespace {
+
+template <class T> std::string written(const T& v)
+{
+    std::string out;
+    nlohmann::json::to_cbor(nlohmann::json(v), out);
+    return out;
+}
+
+template <class T> std::expected<T, std::string> read(std::string_view bytes, const char* what)
+{
+    try {
+        return nlohmann::json::from_cbor(bytes).get<T>();
+    } catch (const std::exception& e) { // the library throws for what it cannot read
+        return std::unexpected(fmt::format("{} cannot be read: {}", what, e.what()));
+    }
+}
+
+// Every reference of a frame leads somewhere.
+std::string referenceFault(const Frame& f)
+{
+    const auto in = [](int i, size_t n) { return i >= 0 && std::cmp_less(i, n); };
+    const size_t nodes = f.nodes.size(), elements = f.elements.size();
+    for (const Element& e : f.elements.list())
+        if (!in(e.i, nodes) || !in(e.j, nodes) || !in(e.section, f.sections.size()) || !in(e.material, f.materials.size()))
+            return "element " + e.id;
+    const auto all = [&](const std::vector<int>& list, size_t n) {
+        return std::all_of(list.begin(), list.end(), [&](int i) { return in(i, n); });
+    };
+    for (const Diaphragm& d : f.diaphragms.list())
+        if (!all(d.nodes, nodes)) return "diaphragm " + d.id;
+    for (const Link& l : f.links.list())
+        if (!all(l.nodes, nodes)) return "link " + l.id;
+    for (const LoadCase& c : f.cases.list()) {
+        bool ok = !c.notional || in(c.notional->loadCase, f.cases.size());
+        for (const NodalLoad& l : c.nodal)
+            ok = ok && in(l.node, nodes);
+        for (const LineLoad& l : c.line)
+            ok = ok && in(l.element, elements);
+        for (const PointLoad& l : c.point)
+            ok = ok && in(l.element, elements);
+        for (const ThermalLoad& l : c.thermal)
+            ok = ok && in(l.element, elements);
+        for (const Settlement& l : c.settlement)
+            ok = ok && in(l.node, nodes);
+        for (const AreaLoad& l : c.area)
+            ok = ok && all(l.nodes, nodes);
+        if (!ok) return "case " + c.id;
+    }
+    for (const Combination& c : f.combinations.list())
+        for (const auto& [k, factor] : c.terms)
+            if (!in(k, f.cases.size())) return "combination " + c.id;
+    for (const DesignMember& m : f.design.members.list())
+        if (!all(m.elements, elements)) return "member " + m.id;
+    for (const FrameLimit& l : f.design.frameLimits.list())
+        if (!all(l.nodes, nodes)) return "limit " + l.id;
+    return {};
+}
+
+} // namespace
+
+std::string bytesOf(const Frame& f)
+{
+    return written(f);
+}
+std::string bytesOf(const Patch& p)
+{
+    return written(p);
+}
+
+std::expected<Frame, std::string> frameFromBytes(std::string_view bytes)
+{
+    auto out = read<Frame>(bytes, "the frame");
+    if (!out) return out;
+    if (const std::string fault = referenceFault(*out); !fault.empty())
+        return std::unexpected(fmt::format("the frame cannot be read: {} refers to something that there is not", fault));
+    return out;
+}
+std::expected<Patch, std::string> patchFromBytes(std::string_view bytes)
+{
+    return read<Patch>(bytes, "an edit");
+}
+
+std::uint64_t loadsFingerprint(const Frame& f)
+{
+    Fingerprint h;
+    h.add(written(f.cases));
+    h.add(written(f.combinations));
+    h.add(written(f.design.analysis));
+    return h.value();
+}
+
+} // namespace wr

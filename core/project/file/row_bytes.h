@@ -1,0 +1,22 @@
+// Frames and patches as bytes for the project file: CBOR (RFC 8949) of objects with the names of the fields, SI, doubles bit by
+// bit. What a later version adds is missing in what an earlier one wrote and has its default; what is not known is passed over.
+#pragma once
+
+#include "core/project/patch.h"
+
+#include <expected>
+#include <string>
+#include <string_view>
+
+namespace wr {
+
+std::string bytesOf(const Frame& f);
+std::string bytesOf(const Patch& p);
+// The error says what is wrong with the bytes; nothing in them brings the program down.
+std::expected<Frame, std::string> frameFromBytes(std::string_view bytes);
+std::expected<Patch, std::string> patchFromBytes(std::string_view bytes);
+
+// Of cases, combinations and the way of analysis: with the sizes what results belong to.
+std::uint64_t loadsFingerprint(const Frame& f);
+
+} // namespace wr
