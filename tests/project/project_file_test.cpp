@@ -303,6 +303,20 @@ TEST_CASE("project file: what is no project, newer, in use or not there is refus
         CHECK_THROWS_AS(look->write([](ProjectFile::Writing& w) { w.at(1); }), std::exception);
     }
     CHECK(ProjectFile::open(path)); // and free again
+    // Wherever a frame file is taken, with results that came with its frame.
+    CHECK(readFrameFile(path).value == contents(path).frame);
+    {
+        const Frame given = withResults(street(), test::forcesOf(street()));
+        Frame bare = given;
+        auto results = takeResults(bare);
+        auto file = ProjectFile::create(place / "given.wren", bare);
+        ProjectWriter w(*std::move(file));
+        w.results(std::make_shared<const Frame>(bare), results);
+        CHECK(w.flush());
+        const auto read = readFrameFile(place / "given.wren"); // also while somebody has it
+        REQUIRE(read.ok());
+        CHECK(read.value->results == given.results);
+    }
     {
         SQLite::Database db(path.string(), SQLite::OPEN_READWRITE);
         db.exec(fmt::format("PRAGMA user_version = {}", kProjectVersion + 1));
@@ -311,6 +325,9 @@ TEST_CASE("project file: what is no project, newer, in use or not there is refus
     REQUIRE_FALSE(newer);
     CHECK(newer.error().newer);
     CHECK(newer.error().words.find("newer version of Wren Rail") != std::string::npos);
+    const auto asFrame = readFrameFile(path);
+    REQUIRE_FALSE(asFrame.ok());
+    CHECK(asFrame.findings.front().code == "project.refused");
     CHECK_FALSE(ProjectFile::open(place / "none.wren"));
     std::ofstream(place / "text.wren") << "a list of things to buy, longer than a head";
     CHECK(ProjectFile::open(place / "text.wren").error().words.find("is no project of Wren Rail") != std::string::npos);
