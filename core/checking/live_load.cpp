@@ -147,6 +147,11 @@ LiveLoads::LiveLoads(const Frame& f) : f_(f)
     const auto alike = [](const Combination& a, const Combination& b) {
         return a.purpose == b.purpose && a.kind == b.kind && a.basis == b.basis;
     };
+    // With the whole of a live load, not with a ψ of it (EN 1990 6.11b, 6.12b, 6.15b, 6.16b).
+    const auto full = [](const Combination& c) {
+        return (c.purpose == Purpose::Strength || c.purpose == Purpose::Construction || c.purpose == Purpose::Service) &&
+               c.kind != "frequent" && c.kind != "quasi-permanent";
+    };
     std::vector<double> most(f.cases.size());
     const std::vector<Combination>& all = f.combinations.list();
     leads_.resize(all.size());
@@ -160,8 +165,7 @@ LiveLoads::LiveLoads(const Frame& f) : f_(f)
         for (size_t j = i; j < all.size(); ++j)
             if (alike(all[j], all[i]))
                 for (const auto& [at, k] : all[j].terms)
-                    leads_[j].push_back(all[j].kind != "frequent" && all[j].kind != "quasi-permanent" &&
-                                        std::abs(k) >= most[static_cast<size_t>(at)] * (1 - 1e-9));
+                    leads_[j].push_back(full(all[j]) && std::abs(k) >= most[static_cast<size_t>(at)] * (1 - 1e-9));
     }
 }
 

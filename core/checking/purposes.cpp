@@ -88,6 +88,10 @@ void CheckModel::judge(size_t member, const MemberInput& in, const Demands& d, M
         any = true;
     }
     if (any) r.settle();
+    warnOfSway(member, d, r);
+    if (forces_->lacks.empty()) return;
+    r.notes.push_back("unchecked: " + forces_->lacks); // what is over stays over; the rest may be
+    if (r.status != Status::Over) r.status = Status::Unchecked;
 }
 
 namespace {

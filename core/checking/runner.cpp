@@ -292,15 +292,11 @@ template <class F> auto CheckModel::staged(size_t member, const MemberInput& in,
     return use(with);
 }
 
+// By the member's own settings; what the forces as a whole leave open is for judge().
 void CheckModel::judgeOwn(size_t member, const MemberInput& in, const Demands& d, MemberResult& r) const
 {
     staged(member, in, [&](const MemberInput& x) { standardOf(member).run(x, d, r); });
-    warnOfSway(member, d, r);
     noteBrief(member, d, r);
-    if (!forces_->lacks.empty()) { // what is over stays over; the rest may be
-        r.notes.push_back("unchecked: " + forces_->lacks);
-        if (r.status != Status::Over) r.status = Status::Unchecked;
-    }
 }
 
 // What the brief makes of forces and strength that no clause says.
@@ -329,7 +325,10 @@ bool CheckModel::swayMatters() const
 void CheckModel::warnOfSway(size_t member, const Demands& d, MemberResult& r) const
 {
     if (!swayMatters()) return;
-    if (!std::any_of(d.sets.begin(), d.sets.end(), [](const SetDemand& x) { return x.firstOrder; })) return;
+    const auto firstOrder = [](const Demands& x) {
+        return std::any_of(x.sets.begin(), x.sets.end(), [](const SetDemand& set) { return set.firstOrder; });
+    };
+    if (!firstOrder(d) && std::none_of(d.further.begin(), d.further.end(), firstOrder)) return;
     if (r.status == Status::Ok) r.status = Status::Warned;
     r.notes.push_back(fmt::format("First-order forces: {} is applied to the member's own moments, what sway adds is missing.",
                                   standardOf(member).amplifiesMembers));

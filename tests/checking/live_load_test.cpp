@@ -134,6 +134,12 @@ TEST_CASE("live load: alpha_n of a column only where the live load leads, alpha_
     const LiveLoad l = live.of(s.model->members()[0], s.model->briefOf(0));
     CHECK(live.terms(l, 2, false)[1].second == Approx(0.82)); // characteristic
     CHECK(live.terms(l, 3, false)[1].second == Approx(0.5));  // frequent: ψ1 is in it
+    for (const Purpose p : {Purpose::Seismic, Purpose::Accidental, Purpose::Fire}) { // so is ψ2 or ψ1 there
+        Frame other = *s.frame;
+        other.combinations.edit()[0].purpose = p;
+        const LiveLoads there(other);
+        CHECK(there.terms(there.of(s.model->members()[0], s.model->briefOf(0)), 0, false)[1].second == Approx(1.5));
+    }
     Frame beam = test::frameOf(column(rule));
     beam.design.members.edit()[0].kind = MemberKind::Beam;
     const DesignState b = stateOf(beam);

@@ -213,3 +213,39 @@ TEST_CASE("purposes: over a whole demo each check is the worst of what the brief
     CHECK(compared > 300);
     CHECK(borrowed > 30);
 }
+
+TEST_CASE("purposes: what the forces leave open stays open beside another brief's settings", "[purposes]")
+{
+    // A strength combination that has no forces: nothing may come out as checked, whoever judged the rest.
+    const std::string briefs = R"({"id":"Main","settings":{"construction":"Bare"}},{"id":"Bare"})";
+    Frame f = test::frameOf(beam(briefs));
+    Frame given = withResults(f, test::forcesOf(f));
+    std::vector<GivenResult> kept;
+    for (const GivenResult& r : given.results.list())
+        if (r.combination >= 0 && given.combinations[r.combination].id != "U2") kept.push_back(r);
+    for (GivenResult& r : kept) // far from being over
+        for (GivenElement& e : r.elements)
+            for (GivenStation& at : e.stations)
+                for (double& force : at.force)
+                    force *= 0.05;
+    given.results = kept;
+    const DesignState s = stateOf(given);
+    REQUIRE_FALSE(s.forces().lacks.empty());
+    CHECK(s.report->results[0].status == Status::Unchecked);
+    // First-order forces under a standard that wants second order: still warned of.
+    Frame sway = test::frameOf(test::demo("tern-street"));
+    for (const char* id : {"Main", "Bare"}) {
+        Brief b;
+        b.id = id;
+        if (b.id == "Main") b.settings[static_cast<size_t>(Purpose::Construction)] = "Bare";
+        sway.design.briefs.push_back(b);
+    }
+    sway.combinations.edit()[0].purpose = Purpose::Construction;
+    for (DesignMember& m : sway.design.members)
+        m.brief = "Main";
+    const auto model = test::modelOf(sway);
+    size_t warned = 0;
+    for (size_t i = 0; i < model->members().size(); ++i)
+        warned += model->check(i).status == Status::Warned;
+    CHECK(warned > 30);
+}

@@ -3,6 +3,7 @@
 #include "core/project/file/row_json.h"
 
 #include <algorithm>
+#include <charconv>
 #include <cstring>
 #include <fmt/format.h>
 #include <utility>
@@ -12,65 +13,93 @@ namespace wr {
 namespace {
 
 using Cbor = nlohmann::json;
+constexpr size_t kSizeDigits = 16; // of the CBOR, in front of it
 
-template <class T> Cbor run(const std::vector<T>& v)
+// Large tables stand behind the CBOR as they are in memory; in it stands where.
+class Runs
 {
-    static_assert(std::is_trivially_copyable_v<T>);
-    std::vector<std::uint8_t> out(v.size() * sizeof(T));
-    if (!v.empty()) std::memcpy(out.data(), v.data(), out.size());
-    return Cbor::binary(std::move(out));
-}
-template <class T> void run(const Cbor& j, const char* key, std::vector<T>& into)
-{
-    const Cbor::binary_t& b = j.at(key).get_binary();
-    if (b.size() % sizeof(T) != 0) throw std::invalid_argument(fmt::format("{} is cut short", key));
-    into.resize(b.size() / sizeof(T));
-    if (!b.empty()) std::memcpy(into.data(), b.data(), b.size());
-}
+public:
+    template <class T> Cbor put(const std::vector<T>& v)
+    {
+        static_assert(std::is_trivially_copyable_v<T>);
+        const size_t at = bytes_.size();
+        if (!v.empty()) bytes_.append(reinterpret_cast<const char*>(v.data()), v.size() * sizeof(T));
+        return Cbor{at, v.size() * sizeof(T)};
+    }
+    const std::string& bytes() const { return bytes_; }
 
-Cbor motionJson(const NodeMotion& m)
+private:
+    std::string bytes_;
+};
+class RunsRead
 {
-    return {{"u", run(m.u)}, {"r", run(m.r)}, {"f", run(m.f)}, {"m", run(m.m)}};
+public:
+    explicit RunsRead(std::string_view bytes) : bytes_(bytes) {}
+    template <class T> void get(const Cbor& j, const char* key, std::vector<T>& into) const
+    {
+        const auto at = j.at(key).at(0).get<size_t>(), size = j.at(key).at(1).get<size_t>();
+        if (at > bytes_.size() || size > bytes_.size() - at || size % sizeof(T) != 0)
+            throw std::invalid_argument(fmt::format("{} is cut short", key));
+        into.resize(size / sizeof(T));
+        if (size > 0) std::memcpy(into.data(), bytes_.data() + at, size);
+    }
+
+private:
+    std::string_view bytes_;
+};
+
+Cbor motionJson(const NodeMotion& m, Runs& runs)
+{
+    return {{"u", runs.put(m.u)}, {"r", runs.put(m.r)}, {"f", runs.put(m.f)}, {"m", runs.put(m.m)}};
 }
-NodeMotion motionFrom(const Cbor& j)
+NodeMotion motionFrom(const Cbor& j, const RunsRead& runs)
 {
     NodeMotion m;
-    run(j, "u", m.u), run(j, "r", m.r), run(j, "f", m.f), run(j, "m", m.m);
+    runs.get(j, "u", m.u), runs.get(j, "r", m.r), runs.get(j, "f", m.f), runs.get(j, "m", m.m);
     return m;
 }
 
-Cbor outcomeJson(const CombinationOutcome& c)
+Cbor outcomeJson(const CombinationOutcome& c, Runs& runs)
 {
-    return {{"solved", c.solved},      {"iterations", c.iterations},     {"change", c.change},       {"residual", c.residual},
-            {"scale", c.scale},        {"reduced", c.reduced},           {"stiffness", c.stiffness}, {"leastTau", c.leastTau},
-            {"active", run(c.active)}, {"motion", motionJson(c.motion)}, {"factor", c.mode.factor},  {"modeU", run(c.mode.u)},
-            {"modeR", run(c.mode.r)}};
+    return {{"solved", c.solved},
+            {"iterations", c.iterations},
+            {"change", c.change},
+            {"residual", c.residual},
+            {"scale", c.scale},
+            {"reduced", c.reduced},
+            {"stiffness", c.stiffness},
+            {"leastTau", c.leastTau},
+            {"active", runs.put(c.active)},
+            {"motion", motionJson(c.motion, runs)},
+            {"factor", c.mode.factor},
+            {"modeU", runs.put(c.mode.u)},
+            {"modeR", runs.put(c.mode.r)}};
 }
-CombinationOutcome outcomeFrom(const Cbor& j)
+CombinationOutcome outcomeFrom(const Cbor& j, const RunsRead& runs)
 {
     CombinationOutcome c;
     c.solved = j.at("solved"), c.iterations = j.at("iterations"), c.change = j.at("change"), c.residual = j.at("residual");
     c.scale = j.at("scale"), c.reduced = j.at("reduced"), c.stiffness = j.at("stiffness"), c.leastTau = j.at("leastTau");
-    run(j, "active", c.active);
-    c.motion = motionFrom(j.at("motion"));
+    runs.get(j, "active", c.active);
+    c.motion = motionFrom(j.at("motion"), runs);
     c.mode.factor = j.at("factor");
-    run(j, "modeU", c.mode.u), run(j, "modeR", c.mode.r);
+    runs.get(j, "modeU", c.mode.u), runs.get(j, "modeR", c.mode.r);
     return c;
 }
 
-Cbor tableJson(const ForceTable& t)
+Cbor tableJson(const ForceTable& t, Runs& runs)
 {
     Cbor sets = Cbor::array(), again = Cbor::array();
     for (const ForceSet& s : t.sets)
         sets.push_back({s.combination, s.step, s.terms, s.signs});
     for (const SolvedAgain& a : t.again)
         again.push_back({a.combination, a.terms, a.column});
-    return {{"first", run(t.first)},
-            {"s", run(t.s)},
+    return {{"first", runs.put(t.first)},
+            {"s", runs.put(t.s)},
             {"columns", t.columns},
-            {"values", run(t.values)},
-            {"columnCase", run(t.columnCase)},
-            {"columnStep", run(t.columnStep)},
+            {"values", runs.put(t.values)},
+            {"columnCase", runs.put(t.columnCase)},
+            {"columnStep", runs.put(t.columnStep)},
             {"sets", std::move(sets)},
             {"again", std::move(again)},
             {"secondOrder", t.secondOrder},
@@ -80,14 +109,15 @@ Cbor tableJson(const ForceTable& t)
             {"rigidInShear", t.rigidInShear},
             {"lacks", t.lacks},
             {"sizes", t.sizes},
-            {"elementSizes", run(t.elementSizes)},
+            {"elementSizes", runs.put(t.elementSizes)},
             {"secondOrderSets", t.secondOrderSets}};
 }
-ForceTable tableFrom(const Cbor& j)
+ForceTable tableFrom(const Cbor& j, const RunsRead& runs)
 {
     ForceTable t;
-    run(j, "first", t.first), run(j, "s", t.s), run(j, "values", t.values);
-    run(j, "columnCase", t.columnCase), run(j, "columnStep", t.columnStep), run(j, "elementSizes", t.elementSizes);
+    runs.get(j, "first", t.first), runs.get(j, "s", t.s), runs.get(j, "values", t.values);
+    runs.get(j, "columnCase", t.columnCase), runs.get(j, "columnStep", t.columnStep),
+        runs.get(j, "elementSizes", t.elementSizes);
     t.columns = j.at("columns");
     for (const Cbor& s : j.at("sets"))
         t.sets.push_back({s.at(0), s.at(1), s.at(2), s.at(3)});
@@ -130,15 +160,16 @@ std::string misfit(const FrameForces& r, const Frame& f)
 
 std::string bytesOf(const FrameResults& r)
 {
+    Runs runs;
     Cbor motions = Cbor::array(), outcomes = Cbor::array(), findings = Cbor::array();
     for (const NodeMotion& m : r.forces.motions)
-        motions.push_back(motionJson(m));
+        motions.push_back(motionJson(m, runs));
     for (const CombinationOutcome& c : r.forces.outcomes)
-        outcomes.push_back(outcomeJson(c));
+        outcomes.push_back(outcomeJson(c, runs));
     for (const Finding& x : r.forces.findings)
         findings.push_back({x.code, x.place, x.subject, x.text});
     const Cbor all{{"ok", r.forces.ok},
-                   {"table", tableJson(r.forces.forces)},
+                   {"table", tableJson(r.forces.forces, runs)},
                    {"motions", std::move(motions)},
                    {"outcomes", std::move(outcomes)},
                    {"findings", std::move(findings)},
@@ -147,23 +178,29 @@ std::string bytesOf(const FrameResults& r)
                    {"freedoms", r.forces.freedoms},
                    {"given", r.given},
                    {"modes", r.modes}};
-    std::string out;
-    Cbor::to_cbor(all, out);
-    return out;
+    std::string head;
+    Cbor::to_cbor(all, head);
+    return fmt::format("{:016x}", head.size()) + head + runs.bytes();
 }
 
 std::expected<std::shared_ptr<const FrameResults>, std::string> resultsFromBytes(std::string_view bytes, const Frame& f)
 {
     try {
-        const Cbor all = Cbor::from_cbor(bytes);
+        size_t size = 0;
+        const auto [end, error] = std::from_chars(bytes.data(), bytes.data() + std::min(kSizeDigits, bytes.size()), size, 16);
+        if (bytes.size() < kSizeDigits || error != std::errc() || end != bytes.data() + kSizeDigits ||
+            size > bytes.size() - kSizeDigits)
+            return std::unexpected("the results cannot be read: they are cut short");
+        const Cbor all = Cbor::from_cbor(bytes.substr(kSizeDigits, size));
+        const RunsRead runs(bytes.substr(kSizeDigits + size));
         auto out = std::make_shared<FrameResults>();
         FrameForces& r = out->forces;
         r.ok = all.at("ok");
-        r.forces = tableFrom(all.at("table"));
+        r.forces = tableFrom(all.at("table"), runs);
         for (const Cbor& m : all.at("motions"))
-            r.motions.push_back(motionFrom(m));
+            r.motions.push_back(motionFrom(m, runs));
         for (const Cbor& c : all.at("outcomes"))
-            r.outcomes.push_back(outcomeFrom(c));
+            r.outcomes.push_back(outcomeFrom(c, runs));
         for (const Cbor& x : all.at("findings"))
             if (findKind(x.at(0).get<std::string>()))
                 r.findings.push_back(finding(x.at(0).get<std::string>(), x.at(1), x.at(2), x.at(3)));

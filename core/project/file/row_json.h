@@ -39,7 +39,29 @@ template <class T> struct adl_serializer<wr::Rows<T>>
 namespace wr {
 
 // One line a struct: its fields, by their names. A field that is not listed is not kept (tests/project/row_bytes_test.cpp).
-NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Vec3, x, y, z)
+// Thousands of them: short.
+inline void to_json(nlohmann::json& j, const Vec3& v)
+{
+    j = {v.x, v.y, v.z};
+}
+inline void from_json(const nlohmann::json& j, Vec3& v)
+{
+    v = {j.at(0).get<double>(), j.at(1).get<double>(), j.at(2).get<double>()};
+}
+inline void to_json(nlohmann::json& j, const Support& s)
+{
+    if (s.held && s.spring == 0)
+        j = true;
+    else if (s.held)
+        j = {s.spring};
+    else
+        j = s.spring;
+}
+inline void from_json(const nlohmann::json& j, Support& s)
+{
+    s.held = !j.is_number();
+    s.spring = j.is_boolean() ? 0 : s.held ? j.at(0).get<double>() : j.get<double>();
+}
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Axes, x, y, z)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(UnitSystem, length, force, section, stress, angle, mass)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(GradeStep, thickness, fy, fu)
@@ -52,7 +74,6 @@ NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(SectionProperties, a, iy, iz, we
                                                 betaz, yp, zp, cy, cz, igy, igz, igyz, wgply, wgplz, ho, rts, perimeter,
                                                 principal, depth, width)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(FrameSection, id, name, shape, stated, properties, extras)
-NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Support, held, spring)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Node, id, at, support, supportAxes, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Element, id, i, j, section, material, roll, rollToLegs, releaseI, releaseJ,
                                                 springI, springJ, behaviour, offsetI, offsetJ, extras)
