@@ -133,6 +133,19 @@ std::vector<Finding> audit(const CheckModel& model)
     return out;
 }
 
+namespace {
+
+// What a note of a member is as a finding: what its brief asks for is told, what is missing or left out is a warning.
+std::string_view codeOf(std::string_view note)
+{
+    if (note.starts_with("Torsion is neglected")) return "member.torsion-neglected";
+    const auto says = [&](std::string_view words) { return note.find(words) != std::string_view::npos; };
+    const bool byBrief = note.starts_with("Combinations for ") || note.starts_with("Strength of ") || says("live load");
+    return byBrief && !says("unchecked") && !says("cannot be split") ? "member.by-brief" : "member.left-out";
+}
+
+} // namespace
+
 std::vector<Finding> auditResults(const CheckModel& model, const CheckReport& report)
 {
     std::vector<Finding> out;
@@ -157,8 +170,7 @@ std::vector<Finding> auditResults(const CheckModel& model, const CheckReport& re
     }
     // The members' own results hold their notes; here one finding stands for all that share one.
     for (const auto& [note, ids] : notes)
-        out.push_back(finding(note.starts_with("Torsion is neglected") ? "member.torsion-neglected" : "member.left-out", "",
-                              ids.front(),
+        out.push_back(finding(codeOf(note), "", ids.front(),
                               ids.size() == 1 ? fmt::format("member {}: {}", ids.front(), note)
                                               : fmt::format("{} members, {} first: {}", ids.size(), ids.front(), note)));
     return out;

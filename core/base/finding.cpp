@@ -72,6 +72,7 @@ const std::vector<FindingKind>& findingKinds()
         {"stability.bow", Warning, "members whose bow belongs into the analysis"},
         {"stability.factors", Warning, "effective length factors that the method does not want"},
         {"stability.thrust", Warning, "a thrust above what the first-order method allows"},
+        {"member.by-brief", Note, "what a brief makes of loads, strength and combinations of its members"},
         {"member.left-out", Warning, "a check left out by the brief"},
         {"member.restraint-outside", Error, "a restraint outside its member"},
         {"restraint.inner-support", Warning, "a support inside a member that holds nothing in its checks"},

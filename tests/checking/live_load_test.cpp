@@ -185,6 +185,15 @@ TEST_CASE("live load: second-order forces are found again with the factor, round
     const DesignState g = stateOf(given);
     CHECK_THAT(pressed(g, "U").thrust, WithinRel(1.35 * 100e3 + 1.5 * 120e3, 1e-6));
     CHECK(says(g, "all of it stands"));
+    // What a brief asks for is told; what cannot be done is warned of.
+    const auto severity = [](const DesignState& x) {
+        for (const Finding& found : x.findings())
+            if (found.text.find("of live load Q counts") != std::string::npos) return found.severity;
+        FAIL("it is not told");
+        return Severity::Error;
+    };
+    CHECK(severity(s) == Severity::Note);
+    CHECK(severity(g) == Severity::Warning);
 }
 
 TEST_CASE("live load: an edit that wants other second-order forces says so, one that does not keeps them", "[live-load]")
