@@ -436,9 +436,13 @@ TEST_CASE("project file: killed at any moment it holds all that was written, and
     }
     std::mt19937 random(9);
     size_t at = 0, lostAtMost = 0;
-    constexpr int kRounds = 200;
+#ifdef __SANITIZE_ADDRESS__
+    constexpr size_t kRounds = 25; // each opens the file in a process of its own: slow there
+#else
+    constexpr size_t kRounds = 200;
+#endif
     std::set<size_t> ends;
-    for (int round = 0; round < kRounds; ++round) {
+    for (size_t round = 0; round < kRounds; ++round) {
         int ends2[2];
         REQUIRE(pipe(ends2) == 0);
         const pid_t child = fork();
@@ -477,6 +481,6 @@ TEST_CASE("project file: killed at any moment it holds all that was written, and
         REQUIRE(c.frame == f);
         ends.insert(at);
     }
-    CHECK(at > 200);
-    CHECK(ends.size() > 50);
+    CHECK(at > kRounds);
+    CHECK(ends.size() > kRounds / 4);
 }
