@@ -35,6 +35,11 @@ const UnitSystem& Document::units() const
 
 void Document::open(const QString& path)
 {
+    // The project at hand: all of it is here already, and its lock is ours.
+    if (hasFrame() && !keeper_->path().isEmpty() && QFileInfo(path) == QFileInfo(keeper_->path())) {
+        Q_EMIT opened();
+        return;
+    }
     for (const char* kind : {"check", "rungs", "drift", "compare", "modes", "analyse", "effect", "gather", "combination"})
         jobs_.cancel(kind);
     jobs_.start("open", [this, path](Progress& progress) -> Jobs::Finish {

@@ -5,6 +5,16 @@
 
 namespace wr {
 
+namespace {
+
+void removeProject(const QString& file)
+{
+    for (const char* end : {"", "-wal", "-shm"})
+        QFile::remove(file + end);
+}
+
+} // namespace
+
 Keeper::~Keeper()
 {
     leave();
@@ -16,9 +26,7 @@ void Keeper::leave()
     const QString file = path();
     const bool empty = untitled_ && !edited_;
     writer_.reset(); // writes what is left
-    if (empty)
-        for (const char* end : {"", "-wal", "-shm"})
-            QFile::remove(file + end);
+    if (empty) removeProject(file);
 }
 
 void Keeper::begin(OpenedWork& work)
@@ -56,9 +64,7 @@ QString Keeper::moveTo(const QString& path)
     if (!writer_) return trouble_.isEmpty() ? lookOnly_ : trouble_;
     const QString before = this->path();
     if (const auto moved = writer_->moveTo(path.toStdString()); !moved) return QString::fromStdString(moved.error());
-    if (untitled_ && before != this->path())
-        for (const char* end : {"", "-wal", "-shm"})
-            QFile::remove(before + end);
+    if (untitled_ && before != this->path()) removeProject(before);
     untitled_ = false;
     Q_EMIT told();
     return {};

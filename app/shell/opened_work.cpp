@@ -64,7 +64,8 @@ OpenedWork openProject(const QString& path, const DesignState::Standards& standa
     std::vector<Finding> read;
     for (const std::string& lost : contents->lost)
         read.push_back(finding("project.lost", "", "", "the project is damaged and has lost " + lost));
-    out.history = damaged ? History() : historyOf(*contents);
+    // What is looked at only has nothing to undo.
+    if (!damaged && !file->lookOnly()) out.history = historyOf(*contents);
     const AnalysisChoice choice = choiceFor(contents->frame);
     out.state = beginState(std::move(contents->frame), std::move(read), standards, choice, progress, std::move(memory),
                            contents->results);

@@ -64,6 +64,11 @@ Assignment::Assignment(const Frame& f, const SharedList<Member>& members, const 
         }
         members_.push_back(it->second);
     }
+    // A brief that others borrow from is made more than once, and tells what is wrong with it once.
+    std::vector<Finding> once;
+    for (Finding& x : findings_)
+        if (std::find(once.begin(), once.end(), x) == once.end()) once.push_back(std::move(x));
+    findings_ = std::move(once);
 }
 
 std::vector<const Assigned*> Assignment::waysOf(size_t member) const

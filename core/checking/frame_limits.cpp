@@ -7,7 +7,6 @@
 #include "core/base/split.h"
 
 #include <algorithm>
-#include <array>
 #include <cmath>
 #include <fmt/format.h>
 #include <optional>
@@ -17,7 +16,6 @@ namespace wr {
 namespace {
 
 using L = FrameLimit;
-constexpr std::array<std::string_view, 5> kAlong{"plan", "x", "y", "z", "any"};
 
 double sizeAlong(const Frame& f, L::Along along, const Vec3& v)
 {
@@ -189,7 +187,7 @@ std::expected<L, std::string> readOne(const Frame& f, const std::string& text)
     for (size_t k = 1; k < words.size(); ++k) {
         const std::string word = lowered(words[k]);
         const bool unit = k + 1 < words.size() && unitLength(words[k + 1]).has_value();
-        const auto along = std::find(kAlong.begin(), kAlong.end(), word);
+        const auto along = frameLimitAlongFromName(word);
         const auto node = std::find_if(f.nodes.begin(), f.nodes.end(), [&](const Node& n) { return n.id == words[k]; });
         const bool number = std::isfinite(numberFrom(word));
         if (word == "and") continue;
@@ -201,8 +199,8 @@ std::expected<L, std::string> readOne(const Frame& f, const std::string& text)
             if (!(*most > 0)) return std::unexpected("a movement that may not be passed must be greater than zero");
             out.most = *most;
             ++k;
-        } else if (along != kAlong.end())
-            out.along = static_cast<L::Along>(along - kAlong.begin());
+        } else if (along)
+            out.along = *along;
         else if (std::find(kServiceKinds.begin(), kServiceKinds.end(), word) != kServiceKinds.end())
             out.kind = word;
         else if (out.of == L::Of::Nodes && node != f.nodes.end())
@@ -233,11 +231,11 @@ std::vector<StandingLimit> standingLimits(const Frame& f, const ForceTable& t, s
 
 std::string frameLimitText(const Frame& f, const FrameLimit& l)
 {
-    std::string out = l.of == L::Of::Drift ? "drift" : "nodes";
+    std::string out(frameLimitOfName(l.of));
     const auto add = [&](std::string_view word) { out += " " + std::string(word); };
     for (const int n : l.nodes)
         add(f.nodes[n].id);
-    if (l.along != L::Along::Plan) add(kAlong[static_cast<size_t>(l.along)]);
+    if (l.along != L::Along::Plan) add(frameLimitAlongName(l.along));
     if (l.over) add(fmt::format("h/{:.10g}", *l.over));
     if (l.over && l.most) add("and");
     if (l.most)

@@ -105,9 +105,16 @@ TEST_CASE("project: saved under a name it is kept there, and a second window may
         CHECK(second.doc().keeper().lookOnly().contains("is open elsewhere"));
         const QString why = second.doc().run(SetGroup{second.doc().refs({0}), "Mine"});
         CHECK(why.contains("It can be looked at, not changed"));
+        CHECK_FALSE(second.doc().canUndo());
         second.window.close();
         CHECK(second.asked == 0);
     }
+    // Opened once more in its own window it is still ours.
+    w.window.open(path);
+    w.settle();
+    CHECK(w.doc().keeper().lookOnly().isEmpty());
+    group(w, "C3L", "Corner");
+    CHECK(w.doc().history().made() == 3);
     // A frame file beside it is a copy for others: work goes on in the project.
     const QString frame = folder.filePath("street.frame.json");
     CHECK(w.window.saveTo(frame));

@@ -115,6 +115,16 @@ TEST_CASE("purposes: an edit of the other brief reaches the members that borrow 
     CHECK(of(without, "ltb").settings == -1);
     const auto findings = without.findings();
     CHECK(std::any_of(findings.begin(), findings.end(), [](const Finding& x) { return x.code == "brief.settings"; }));
+    // What is wrong with a brief that is borrowed and used by itself is told once.
+    for (Brief& x : changed.design.briefs)
+        x.grade = "Unobtainium";
+    Brief bare;
+    bare.id = "Bare";
+    bare.grade = "Unobtainium";
+    changed.design.briefs.push_back(bare);
+    const auto told = stateOf(changed).findings();
+    CHECK(std::count_if(told.begin(), told.end(),
+                        [](const Finding& x) { return x.code == "brief.grade" && x.subject == "Bare"; }) == 1);
 }
 
 TEST_CASE("purposes: fire is checked only by a brief named for it; service by another's limits", "[purposes]")

@@ -158,6 +158,12 @@ std::expected<ProjectContents, std::string> contentsOf(SQLite::Database& db, con
     return out;
 }
 
+void removeOld(const std::filesystem::path& path)
+{
+    for (const char* end : {"", "-wal", "-shm"})
+        std::filesystem::remove(path.string() + end);
+}
+
 int pragma(SQLite::Database& db, const std::string& name)
 {
     return db.execAndGet("PRAGMA " + name).getInt();
@@ -197,8 +203,7 @@ std::expected<ProjectFile, std::string> ProjectFile::create(const std::filesyste
     if (!lock) return std::unexpected(fmt::format("{} cannot be written: {}", path.string(), lock.error()));
     out.lock_ = *std::move(lock);
     try {
-        for (const char* end : {"", "-wal", "-shm"})
-            std::filesystem::remove(path.string() + end);
+        removeOld(path);
         out.db_ = std::make_unique<SQLite::Database>(path.string(), SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE);
         out.db_->exec("PRAGMA journal_mode = WAL");
         out.db_->exec("PRAGMA synchronous = NORMAL");
@@ -283,8 +288,7 @@ std::expected<ProjectFile, std::string> ProjectFile::copyTo(const std::filesyste
         auto lock = FileLock::take(path);
         if (!lock) return std::unexpected(fmt::format("{} cannot be written: {}", path.string(), lock.error()));
         try {
-            for (const char* end : {"", "-wal", "-shm"})
-                std::filesystem::remove(path.string() + end);
+            removeOld(path);
             SQLite::Statement s(*db_, "VACUUM INTO ?");
             s.bind(1, path.string());
             s.exec();
