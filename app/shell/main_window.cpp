@@ -96,6 +96,7 @@ void MainWindow::buildStatusBar()
     statusBar()->addWidget(left_, 1);
     statusBar()->addPermanentWidget(right_);
     kept_->setObjectName("quiet");
+    kept_->setContentsMargins(12, 0, 0, 0);
     kept_->setAccessibleName("Whether the work is kept");
     statusBar()->addPermanentWidget(kept_);
     connect(&doc_->keeper(), &Keeper::told, this, &MainWindow::refreshStatus);
