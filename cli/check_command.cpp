@@ -2,6 +2,7 @@
 #include "cli/commands.h"
 #include "cli/frame_argument.h"
 #include "cli/pick_argument.h"
+#include "cli/whole_way.h"
 
 #include "core/base/nearest.h"
 #include "core/base/printable.h"
@@ -59,49 +60,6 @@ void summary(const CheckModel& model, const CheckReport& report, const std::vect
     }
 }
 
-using Standards = std::shared_ptr<const std::vector<Standard>>;
-
-// False with a message if one of the standards wanted is not shipped.
-bool known(const std::vector<std::string>& wanted, const std::vector<Standard>& standards)
-{
-    for (const std::string& key : wanted) {
-        if (std::any_of(standards.begin(), standards.end(), [&](const Standard& s) { return s.key == key; })) continue;
-        std::string all;
-        std::vector<std::string> keys;
-        for (const Standard& s : standards) {
-            all += (all.empty() ? "" : ", ") + std::string(s.key);
-            keys.emplace_back(s.key);
-        }
-        complain("error: \"{}\" is not a standard shipped here{}; choose one of {}\n", printable(key), didYouMean(key, keys),
-                 all);
-        return false;
-    }
-    return true;
-}
-
-// From the frame as read to what is known of it: analysed where it brings no results, checked, and looked at as a whole.
-DesignState wholeWay(Frame frame, std::vector<Finding> read, const Standards& standards, const CheckArguments& a)
-{
-    TerminalProgress progress;
-    DesignState s = [&] {
-        const LogTime time("analysis");
-        const AnalysisChoice choice = a.choice.value(frame);
-        return beginState(std::move(frame), std::move(read), standards, choice, progress);
-    }();
-    {
-        const LogTime time("restraint");
-        s = heldState(s, progress);
-    }
-    const LogTime time("check");
-    return checkedState(s, progress).first;
-}
-
-DesignState judged(const DesignState& s)
-{
-    TerminalProgress progress;
-    return judgedState(s, progress);
-}
-
 // What a further standard has to say that the first did not.
 void addNew(std::vector<Finding>& findings, const std::vector<Finding>& others, const CheckModel& model)
 {
@@ -153,12 +111,12 @@ Report run(const CheckArguments& a)
 {
     Report out;
     auto loaded = readFrameFor(a.frame, a.json);
-    const Standards standards = std::make_shared<const std::vector<Standard>>(shippedStandards());
-    out.badInput = !loaded.ok() || !known(a.standards, *standards) || !pickReads(a.pick, *loaded.value);
+    const DesignState::Standards standards = allStandards();
+    out.badInput = !loaded.ok() || !standardsKnown(a.standards, *standards) || !pickReads(a.pick, *loaded.value);
     if (out.badInput) return out;
     if (!a.standards.empty()) loaded.value->design.standard = a.standards.front();
     const bool given = !loaded.value->results.empty();
-    DesignState first = wholeWay(std::move(*loaded.value), std::move(loaded.findings), standards, a);
+    DesignState first = checkedFrame(std::move(*loaded.value), std::move(loaded.findings), standards, a.choice);
     // Of a mechanism there are no forces, and it counts as bad input.
     out.badInput = !given && !first.results->forces.ok;
     // A name that nothing has: no answer by something else instead.
@@ -170,7 +128,7 @@ Report run(const CheckArguments& a)
         out.badInput = true;
         return out;
     }
-    first = judged(first);
+    first = judgedFrame(first);
     const std::vector<char> only = *pickedMembers(a.pick, first);
     CheckReport report = *first.report;
     report.count(first.model->members(), only);
@@ -179,7 +137,7 @@ Report run(const CheckArguments& a)
     std::vector<SecondOpinion> others;
     const auto beside = [&](DesignState begun, std::vector<char> about) {
         TerminalProgress progress;
-        const DesignState other = judged(checkedState(heldState(begun, progress), progress).first);
+        const DesignState other = judgedFrame(checkedState(heldState(begun, progress), progress).first);
         addNew(findings, aboutThem(other.findings(), *other.model, about), *other.model);
         others.push_back({other.model, *other.report, std::move(about)});
         others.back().report.count(other.model->members(), others.back().only);

@@ -14,8 +14,9 @@ namespace wr::cli {
 
 struct Report
 {
-    bool badInput = false; // faults in a file, or a file that cannot be written
-    bool counted = false;  // members were checked: `counts` decides
+    bool badInput = false;   // faults in a file, or a file that cannot be written
+    bool openErrors = false; // findings of that severity stand open, and it is they that were asked for
+    bool counted = false;    // members were checked: `counts` decides
     CheckReport::Counts counts;
 };
 

@@ -25,6 +25,8 @@ Command gradesCommand();
 Command membersCommand();
 Command briefsCommand();
 Command optionsCommand();
+Command auditCommand();
+Command compareCommand();
 Command sectionsCommand();
 
 // Findings to standard error, one line each: severity, place, sentence. With --quiet the errors only.

@@ -18,7 +18,7 @@ int exitStatus(const Report& r)
     if (r.badInput) return 2;
     if (r.counted && r.counts.over > 0) return 1;
     if (r.counted && r.counts.unchecked > 0) return 4;
-    return 0;
+    return r.openErrors ? 1 : 0;
 }
 
 void printFindings(const std::vector<Finding>& findings)

@@ -8,7 +8,8 @@ int main(int argc, char** argv)
     using namespace wr::cli;
     try {
         return runCommandLine({checkCommand(), analyseCommand(), combinationsCommand(), tablesCommand(), gradesCommand(),
-                               sectionsCommand(), membersCommand(), briefsCommand(), optionsCommand()},
+                               sectionsCommand(), membersCommand(), briefsCommand(), optionsCommand(), auditCommand(),
+                               compareCommand()},
                               argc, argv);
     } catch (const std::exception& e) {
         complain("internal error: {}\nPlease report this with the file that causes it.\n", e.what());

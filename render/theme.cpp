@@ -50,7 +50,8 @@ const Theme& paperTheme()
 {
     static const Theme t{"paper",   "#F4F1EA", "#FBFAF6", "#EFEDE7", "#D9D4C8", "#1F2A33", "#5B6670", "#8A8F98",
                          "#5B4B9A", "#ECE8F5", "#E7E3D9", "#FFF4EA", "#C99A2E", "#FFF6E0", "#B8390E", "#8A8F98",
-                         "#3F8A98", "#E8590C", "#E6E2D8", "#1F2A33", "#FBFAF6", "#A8814F", false};
+                         "#3F8A98", "#E8590C", "#E6E2D8", "#1F2A33", "#FBFAF6", "#A8814F", "#8A6411", "#E6D3A0",
+                         "#B9B2A2", "#EFEBE2", "#CFC9BB", "#FFFFFF", "#8A5A3A", "#3E9B74", "#1D6478", false};
     return t;
 }
 
@@ -58,8 +59,23 @@ const Theme& slateTheme()
 {
     static const Theme t{"slate",   "#1E2429", "#252C32", "#1A2024", "#39434B", "#E8ECEE", "#AEB8BF", "#7F8A92",
                          "#A99BEA", "#3A3560", "#39434B", "#3A2418", "#E0B75A", "#3B3320", "#FF8A4C", "#8A949B",
-                         "#58ABB6", "#FF8A4C", "#252D33", "#E8ECEE", "#1E2429", "#C9A06A", true};
+                         "#58ABB6", "#FF8A4C", "#252D33", "#E8ECEE", "#1E2429", "#C9A06A", "#E0B75A", "#5A4A24",
+                         "#515D66", "#2D353B", "#4A555D", "#1A2024", "#C99A72", "#5FBF95", "#86CBCF", true};
     return t;
+}
+
+namespace {
+bool darkInUse = false;
+}
+
+const Theme& theme()
+{
+    return darkInUse ? slateTheme() : paperTheme();
+}
+
+void useTheme(bool dark)
+{
+    darkInUse = dark;
 }
 
 QFont textFont(double pixels, bool strong)

@@ -18,7 +18,10 @@ struct Theme
     QColor unchecked;
     QColor topFlange, bottomFlange; // moment that compresses top, bottom
     QColor ground, tooltip, tooltipInk;
-    QColor chain; // every other member, where chains are told apart
+    QColor chain;                    // every other member, where chains are told apart
+    QColor ochreInk, ochreEdge;      // words of warnings, the edge around them
+    QColor rail, row, scroll, field; // of the line; between rows; of scroll bars; what is typed into
+    QColor heavier, lighter, forces; // two states compared; curves of forces
     bool dark = false;
 
     // Hues that tell briefs apart, none of them violet, teal or orange; by the place of the brief, over again after the last.
@@ -29,6 +32,9 @@ struct Theme
 
 const Theme& paperTheme();
 const Theme& slateTheme();
+// The one in use: paper, until another is chosen.
+const Theme& theme();
+void useTheme(bool dark);
 
 // Text in the interface's face; size in pixels.
 QFont textFont(double pixels, bool strong = false);

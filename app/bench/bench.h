@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/line/line_view.h"
+#include "core/base/finding.h"
 
 #include <QStackedWidget>
 
@@ -10,8 +11,10 @@ namespace wr {
 class BriefDesk;
 class BriefsBench;
 class Document;
+class CompareBench;
 class FrameBench;
 class MemberBench;
+class StopFindings;
 class MembersBench;
 class RestraintBench;
 class SizeBench;
@@ -29,6 +32,11 @@ public:
     RestraintBench& restraint() { return *restraint_; }
     BriefsBench& briefs() { return *briefs_; }
     SizeBench& size() { return *size_; }
+    StopFindings& findings(Stop s) { return *findings_[static_cast<size_t>(s)]; } // at the foot of its page
+    CompareBench& compare() { return *compare_; }                                 // at Check, while a siding is compared
+
+Q_SIGNALS:
+    void wantList(WorkStop stop, const QString& id); // of findings
 
 private:
     FrameBench* frame_;
@@ -37,6 +45,11 @@ private:
     RestraintBench* restraint_;
     BriefsBench* briefs_;
     SizeBench* size_;
+    CompareBench* compare_;
+    std::array<StopFindings*, kWorkStops> findings_{};
+    Document& doc_;
+    Stop stop_ = Stop::Check;
+    int comparePage_ = 0;
     std::array<int, kStops> page_{};
 };
 

@@ -67,7 +67,7 @@ void Diagrams::combineNow()
 
 void Diagrams::paintEvent(QPaintEvent*)
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     largestMoment_ = 0;
@@ -101,7 +101,7 @@ std::vector<Diagrams::Shown> Diagrams::shownForces() const
 // Unbraced segments of the flanges, the chosen mode's one tinted.
 void Diagrams::drawSegments(QPainter& p, const Member& m, const std::function<double(double)>& x, double top) const
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     for (size_t k = 0; k < plan_.spans.size(); ++k) {
         const Span& span = plan_.spans[k];
         if (std::cmp_equal(k, span_))
@@ -115,7 +115,7 @@ void Diagrams::drawSegments(QPainter& p, const Member& m, const std::function<do
 // The member with its holds: major and minor as a ring on the line, flanges above and below.
 void Diagrams::drawHolds(QPainter& p, const Member& m, const std::function<double(double)>& x) const
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const Lanes& lanes = doc_.model().lanes(*member_);
     const double y = kTop + 16;
     p.setPen(QPen(t.ink, 2.4));

@@ -1,8 +1,7 @@
-// The bench at Frame: what the frame is made of, and the findings. A click on a finding picks what it is about.
+// The bench at Frame: what the frame is made of, and what of its results is drawn.
 #pragma once
 
 #include <QLabel>
-#include <QListWidget>
 #include <QWidget>
 
 namespace wr {
@@ -15,18 +14,12 @@ class FrameBench : public QWidget
     Q_OBJECT
 public:
     FrameBench(Document& doc, QWidget* parent = nullptr);
-    QListWidget& findings() { return *list_; }
     ResultBench& results() { return *results_; }
-
-Q_SIGNALS:
-    void wantCombinations(); // a finding that lacks some was chosen
-    void wantLimits();       // a finding of the frame's own limits was chosen
 
 private:
     void refresh();
     Document& doc_;
-    QLabel *title_, *facts_, *head_;
-    QListWidget* list_;
+    QLabel *title_, *facts_;
     ResultBench* results_;
 };
 

@@ -68,7 +68,7 @@ QRectF ModesView::rowArea(int outcome) const
 void ModesView::paintEvent(QPaintEvent*)
 {
     if (!member_ || !doc_.checked()) return;
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     const MemberResult& r = doc_.report().results[*member_];
@@ -102,7 +102,7 @@ void ModesView::paintEvent(QPaintEvent*)
         p.setBrush(o.counts ? t.utilisation(o.ratio) : o.ratio > 1 ? t.ochre : t.ink3);
         p.drawRoundedRect(QRectF(bar.left(), bar.top(), bar.width() * std::min(o.ratio, 1.25) / 1.25, bar.height()), 1.5, 1.5);
         p.setFont(textFont(12, governs));
-        p.setPen(o.counts && o.ratio > 1 ? t.red : !o.counts && o.ratio > 1 ? QColor("#8A6411") : t.ink);
+        p.setPen(o.counts && o.ratio > 1 ? t.red : !o.counts && o.ratio > 1 ? t.ochreInk : t.ink);
         p.drawText(row.adjusted(0, 0, -4, 0), Qt::AlignVCenter | Qt::AlignRight, QString::number(o.ratio, 'f', 2));
     }
 }
@@ -291,7 +291,7 @@ void MemberBench::showTrace(int outcome)
 void MemberBench::paintEvent(QPaintEvent*)
 {
     if (!member_) return;
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     const Member& m = doc_.model().members()[*member_];

@@ -10,7 +10,7 @@ BriefMark briefMark(size_t place)
     const auto n = static_cast<size_t>(letters.size());
     QString letter(letters[static_cast<qsizetype>(place % n)]);
     if (place >= n) letter += QString::number(place / n + 1);
-    return {letter, paperTheme().briefHue(place)};
+    return {letter, theme().briefHue(place)};
 }
 
 BriefMark briefMark(const Frame& f, std::string_view brief)
@@ -18,12 +18,12 @@ BriefMark briefMark(const Frame& f, std::string_view brief)
     const auto& list = f.design.briefs.list();
     for (size_t k = 0; k < list.size(); ++k)
         if (list[k].id == brief) return briefMark(k);
-    return {{}, paperTheme().ink3};
+    return {{}, theme().ink3};
 }
 
 void drawBriefMark(QPainter& p, const QRectF& box, const BriefMark& mark, bool filled)
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     p.save();
     p.setPen(QPen(mark.hue, 1.2));
     p.setBrush(filled ? mark.hue : t.panel);

@@ -214,7 +214,7 @@ QString SheetView::effectWords() const
 
 void SheetView::drawTrial(QPainter& p, const Row& r) const
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const SheetLine& l = lines_[static_cast<size_t>(r.line)];
     p.fillRect(QRectF(4, r.top, width() - 8, r.height - 2), t.violetTint);
     p.fillRect(QRectF(4, r.top, 3, r.height - 2), t.violet);
@@ -244,7 +244,7 @@ void SheetView::drawTrial(QPainter& p, const Row& r) const
 
 void SheetView::drawLine(QPainter& p, const Row& r) const
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const SheetLine& l = lines_[static_cast<size_t>(r.line)];
     if (l.differs) p.fillRect(QRectF(6, r.top + 2, 2.4, r.height - 4), t.ink);
     const double here = 0.44 * width(), standing = 0.71 * width(), right = width() - 14;
@@ -272,7 +272,7 @@ void SheetView::drawLine(QPainter& p, const Row& r) const
 
 void SheetView::paintEvent(QPaintEvent*)
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     p.fillRect(rect(), t.panel);

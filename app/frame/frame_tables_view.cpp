@@ -89,8 +89,8 @@ FrameTablesView::FrameTablesView(Document& doc, ResultLayer* results, QWidget* p
 
 QHBoxLayout* FrameTablesView::buildTabs()
 {
-    static const char* names[Pages] = {"Cases", "Combinations", "Loads",  "Reactions",   "Displacements",
-                                       "Drift", "Limits",       "Forces", "Deflections", "Modes"};
+    static const char* names[Pages] = {"Cases",  "Combinations", "Loads",  "Reactions",   "Displacements", "Drift",
+                                       "Limits", "Stability",    "Forces", "Deflections", "Modes"};
     auto* head = new QHBoxLayout;
     head->setSpacing(11);
     for (int i = 0; i < Pages; ++i) {
@@ -217,6 +217,7 @@ void FrameTablesView::refresh()
     case Displacements: model_->set(displacementTable(f, r, loads)); break;
     case Drift: model_->set(driftTable(f, r, loads)); break;
     case Limits: model_->set(frameLimitTable(f, *doc_.state().limits, r.forces)); break;
+    case Stability: model_->set(stabilityTable(doc_.state().stability())); break;
     case Forces: model_->set(forceTable(f, r, loads)); break;
     case Deflections: model_->set(bendingTable(f, r, loads)); break;
     case Modes: {
@@ -231,6 +232,18 @@ void FrameTablesView::refresh()
     case Pages: break;
     }
     view_->resizeColumnsToContents();
+    // Sentences stand whole, in as many lines as they want.
+    view_->setWordWrap(page_ == Stability);
+    if (page_ == Stability) {
+        const int rest = std::max(300, view_->viewport()->width() - 130 - 78 - 74 - 6);
+        const int widths[] = {130, 78, 74, rest / 2, rest - rest / 2};
+        for (int c = 0; c < model_->columnCount(); ++c)
+            view_->setColumnWidth(c, widths[c]);
+        return view_->resizeRowsToContents();
+    }
+    for (int r0 = 0; r0 < model_->rowCount(); ++r0)
+        if (view_->rowHeight(r0) > view_->verticalHeader()->defaultSectionSize())
+            view_->setRowHeight(r0, view_->verticalHeader()->defaultSectionSize());
     for (int c = 0; c < model_->columnCount(); ++c)
         view_->setColumnWidth(c, std::clamp(view_->columnWidth(c) + 2, 44, 190));
 }

@@ -25,7 +25,20 @@ class FrameTablesView : public QWidget
 {
     Q_OBJECT
 public:
-    enum Page { Cases, Combinations, Loads, Reactions, Displacements, Drift, Limits, Forces, Deflections, Modes, Pages };
+    enum Page {
+        Cases,
+        Combinations,
+        Loads,
+        Reactions,
+        Displacements,
+        Drift,
+        Limits,
+        Stability,
+        Forces,
+        Deflections,
+        Modes,
+        Pages
+    };
     FrameTablesView(Document& doc, ResultLayer* results, QWidget* parent = nullptr);
     void setPage(Page p);
     Page page() const { return page_; }

@@ -51,7 +51,7 @@ std::vector<FrameView::BriefLetter> FrameView::briefLetters() const
 
 void FrameView::drawBriefs(QPainter& p) const
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const auto& members = doc_.model().members();
     std::map<std::string_view, BriefMark> marks;
     for (size_t k = 0; k < doc_.frame().design.briefs.size(); ++k)

@@ -35,7 +35,7 @@ const std::vector<std::array<bool, 2>>& FrameView::lineBreaks() const
 
 void FrameView::drawChains(QPainter& p) const
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const Frame& f = doc_.frame();
     const Camera::Projection project = camera_.projection(viewSize());
     const auto& members = doc_.model().members();

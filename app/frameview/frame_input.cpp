@@ -68,6 +68,7 @@ void FrameView::wheelEvent(QWheelEvent* e)
 
 void FrameView::keyPressEvent(QKeyEvent* e)
 {
+    if (e->key() == Qt::Key_Space && banner_ && comparedAt()) return banner_->setShown(Compared::Then);
     // The keyboard alone can do what the mouse does: arrows orbit, Shift+arrows pan, plus and minus zoom, F fits.
     const bool shift = e->modifiers() & Qt::ShiftModifier;
     const auto move = [&](double dx, double dy) {

@@ -16,7 +16,7 @@ namespace wr {
 
 void FrameView::drawEmpty(QPainter& p) const
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     p.setPen(t.ink2);
     p.setFont(textFont(13));
     p.drawText(rect(), Qt::AlignCenter,
@@ -27,7 +27,7 @@ void FrameView::drawEmpty(QPainter& p) const
 void FrameView::drawGround(QPainter& p) const
 {
     // A sheet of ground under the lowest nodes.
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const bool y = camera_.upIsY;
     const double level = y ? mesh_.low.y : mesh_.low.z;
     const double margin = 0.12 * norm(mesh_.high - mesh_.low);
@@ -48,13 +48,14 @@ void FrameView::drawGround(QPainter& p) const
 
 void FrameView::drawMarks(QPainter& p) const
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const Frame& f = doc_.frame();
     const Camera::Projection project = camera_.projection(viewSize());
     drawSupports(p, project);
     if (stop_ == Stop::Frame) drawReleases(p);
     if (stop_ == Stop::Members) drawChains(p);
     if (stop_ == Stop::Briefs) drawBriefs(p);
+    if (comparedAt()) return drawChanges(p);
     if (stop_ == Stop::Restraint) {
         drawGirders(p);
         drawHolds(p);
@@ -80,7 +81,7 @@ void FrameView::drawMarks(QPainter& p) const
 // Small feet under the nodes; smaller where they would stand shoulder to shoulder, specks from afar.
 void FrameView::drawSupports(QPainter& p, const Camera::Projection& project) const
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     std::vector<std::pair<QPointF, bool>> feet; // and whether every turn is held
     QRectF box;
     for (const Node& n : doc_.frame().nodes) {
@@ -107,7 +108,7 @@ void FrameView::drawSupports(QPainter& p, const Camera::Projection& project) con
 // Small rings where an end of an element does not carry bending moment.
 void FrameView::drawReleases(QPainter& p) const
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const Frame& f = doc_.frame();
     const Camera::Projection project = camera_.projection(viewSize());
     p.setPen(QPen(t.ink2, 1));
@@ -127,7 +128,7 @@ void FrameView::drawReleases(QPainter& p) const
 void FrameView::drawLabels(QPainter& p) const
 {
     if (!doc_.checked() || (stop_ != Stop::Check && stop_ != Stop::Size)) return;
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     // Candidates: at a distance the worst over-limit member of each group; every picked member while they are few.
     std::map<std::string, size_t> worst;
     std::vector<size_t> wanted;
@@ -153,7 +154,9 @@ void FrameView::drawLabels(QPainter& p) const
         const auto at = middleOf(i);
         if (!at || doc_.report().results[i].governing < 0) continue;
         const MemberResult& r = doc_.report().results[i];
-        const QString text = doc_.figureOf(r);
+        QString text = doc_.figureOf(r);
+        if (const auto* b = comparedAt(); b && compared_ == Compared::Change && std::isfinite(b->of(i).ratioThen))
+            text = QString("%1 → %2").arg(b->of(i).ratioThen, 0, 'f', 2).arg(text);
         const double w = fm.horizontalAdvance(text) + 12;
         QRectF box(at->x() + 10, at->y() - 26, w, 18);
         if (std::any_of(taken.begin(), taken.end(),
@@ -180,6 +183,11 @@ QString FrameView::hoverLine() const
     if (!m.group.empty()) out += " · " + QString::fromStdString(m.group);
     if (stop_ == Stop::Briefs) out += m.brief.empty() ? QString(" · no brief") : " · " + str(m.brief);
     if (!doc_.checked()) return out;
+    if (const auto* b = comparedAt()) {
+        const MemberChange& c = b->of(*hovered_);
+        const auto ratio = [](double v) { return std::isfinite(v) ? QString::number(v, 'f', 2) : QString("–"); };
+        return out + QString(" · %1 → %2 · %3").arg(ratio(c.ratioThen), ratio(c.ratioNow), str(changeWord(c.kind)));
+    }
     const MemberResult& r = doc_.report().results[*hovered_];
     if (const CheckOutcome* g = r.govern()) {
         const Standard& st = doc_.model().standardOf(*hovered_);
@@ -214,7 +222,7 @@ void FrameView::drawHover(QPainter& p) const
     else if (hovered_ && middleOf(*hovered_))
         text = hoverLine();
     if (text.isEmpty()) return;
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     p.setFont(textFont(12));
     // One line; what a mark says may want more.
     const QRectF words = QFontMetricsF(p.font()).boundingRect(QRectF(0, 0, 420, 400), Qt::TextWordWrap, text);
@@ -232,7 +240,7 @@ void FrameView::drawHover(QPainter& p) const
 
 void FrameView::drawTriad(QPainter& p) const
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const QPointF origin(width() - 46, height() - 40);
     const QMatrix4x4 v = camera_.viewMatrix();
     static const QColor colours[3] = {"#8A5A2B", "#3E7A4E", "#35507A"};

@@ -16,8 +16,6 @@ namespace wr {
 
 namespace {
 
-constexpr int kStyleWidth = 1024; // members per row of the style texture; two rows of texels each: colour, and width and flags
-
 constexpr const char* kStyleLookup = R"(
 uniform sampler2D styles;
 vec4 style(float member, int which) {
@@ -114,6 +112,7 @@ FrameView::FrameView(Document& doc, QWidget* parent)
     connect(&doc_, &Document::resultsChanged, this, &FrameView::restyle);
     connect(&doc_, &Document::figuresChanged, this, qOverload<>(&QWidget::update));
     connect(&doc_, &Document::pickChanged, this, &FrameView::restyle);
+    connect(&doc_, &Document::comparisonChanged, this, &FrameView::restyle);
     connect(results_, &ResultLayer::changed, this, [this] {
         showLegends();
         restyle();
@@ -273,80 +272,9 @@ void FrameView::initializeGL()
     meshStale_ = stylesStale_ = true;
 }
 
-void FrameView::uploadStyles()
-{
-    const Theme& t = paperTheme();
-    const size_t n = doc_.model().members().size();
-    const size_t rows = 2 * std::max<size_t>(1, (n + kStyleWidth - 1) / kStyleWidth);
-    std::vector<unsigned char> texels(rows * kStyleWidth * 4, 0);
-    const auto& pick = doc_.pick();
-    const bool byUse = (stop_ == Stop::Check || stop_ == Stop::Size || stop_ == Stop::Report) && doc_.checked();
-    std::map<std::string_view, QColor> hues;
-    if (stop_ == Stop::Briefs)
-        for (size_t k = 0; k < doc_.frame().design.briefs.size(); ++k)
-            hues.emplace(doc_.frame().design.briefs.list()[k].id, t.briefHue(k));
-    for (size_t i = 0; i < n; ++i) {
-        unsigned char* colour = &texels[((2 * (i / kStyleWidth)) * kStyleWidth + i % kStyleWidth) * 4];
-        unsigned char* style = colour + static_cast<ptrdiff_t>(kStyleWidth) * 4;
-        QColor c = t.ink2;
-        double width = 2.6;
-        if (drawsResults()) {
-            c = t.ink3;
-            width = 1.3; // what is drawn over it counts
-        }
-        bool dotted = false, over = false;
-        const bool byBrief = stop_ == Stop::Briefs;
-        if (byBrief) {
-            const std::string& brief = doc_.model().members()[i].brief;
-            const auto hue = hues.find(brief);
-            c = hue == hues.end() ? t.ink3.lighter(125) : hue->second;
-            width = hue == hues.end() ? 1.2 : desk_ && brief == desk_->currentId() ? 3.6 : 1.8;
-        }
-        if (stop_ == Stop::Members && i % 2) c = t.chain;
-        if (byUse) {
-            const MemberResult& r = doc_.report().results[i];
-            if (doc_.model().members()[i].exclude || r.governing < 0) {
-                c = t.unchecked;
-                dotted = true;
-            } else
-                c = t.utilisation(r.utilisation);
-            if (r.status == Status::Unchecked) dotted = true;
-            over = r.status == Status::Over;
-            width = over ? 5.2 : 3.0;
-        }
-        const bool picked = pick.contains(i);
-        if (picked) width += 1.6;
-        if (picked && !byUse) c = t.violet;
-        if (!pick.empty() && !picked && !byBrief) { // whom a brief is given to is seen among those that have it
-            // The rest fades towards the ground but stays told apart.
-            const double keep = 0.22;
-            c = QColor::fromRgbF(static_cast<float>(t.view.redF() + keep * (c.redF() - t.view.redF())),
-                                 static_cast<float>(t.view.greenF() + keep * (c.greenF() - t.view.greenF())),
-                                 static_cast<float>(t.view.blueF() + keep * (c.blueF() - t.view.blueF())));
-            over = false;
-            width = std::min(width, 2.4);
-        }
-        colour[0] = static_cast<unsigned char>(c.red());
-        colour[1] = static_cast<unsigned char>(c.green());
-        colour[2] = static_cast<unsigned char>(c.blue());
-        colour[3] = 255;
-        style[0] = static_cast<unsigned char>(std::lround(width * 10));
-        style[1] = dotted ? 255 : 0;
-        style[2] = over || picked ? 255 : 0;
-        style[3] = hides(i) ? 0 : 255;
-    }
-    glBindTexture(GL_TEXTURE_2D, styleTexture_);
-    glPixelStorei(GL_UNPACK_ALIGNMENT, 1);
-    glTexParameteri(GL_TEXTURE_2D, GL_TEXTURE_MIN_FILTER, GL_NEAREST);
-    glTexParameteri(GL_TEXTURE_2D, GL_TEXTURE_MAG_FILTER, GL_NEAREST);
-    glTexImage2D(GL_TEXTURE_2D, 0, GL_RGBA8, kStyleWidth, static_cast<int>(rows), 0, GL_RGBA, GL_UNSIGNED_BYTE, texels.data());
-    glPixelStorei(GL_UNPACK_ALIGNMENT, 4); // the painter's glyph cache relies on the default
-    stylesStale_ = false;
-}
-
 void FrameView::drawScene()
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     if (meshStale_) {
         lineBuffer_.bind();
         lineBuffer_.allocate(mesh_.lines.data(), static_cast<int>(mesh_.lines.size() * sizeof(LineVertex)));
@@ -396,7 +324,7 @@ void FrameView::paintGL()
 {
     QElapsedTimer timer;
     timer.start();
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     glClearColor(t.view.redF(), t.view.greenF(), t.view.blueF(), 1);
     glClear(GL_COLOR_BUFFER_BIT | GL_DEPTH_BUFFER_BIT);
     QPainter p(this);
@@ -496,6 +424,7 @@ void FrameView::resizeEvent(QResizeEvent* e)
 {
     QOpenGLWidget::resizeEvent(e);
     if (fitted_) fitFrame();
+    if (banner_) banner_->resize(width(), banner_->sizeHint().height());
     for (QWidget* l : std::initializer_list<QWidget*>{legend_, chainLegend_})
         l->move(12, height() - l->height() - 12);
 }

@@ -1,9 +1,11 @@
 // The frame view: the frame in three dimensions, members coloured by what the stop is about; picking, hovering, labels.
 #pragma once
 
+#include "app/compare/compare_banner.h"
 #include "app/frameview/camera.h"
 #include "app/frameview/frame_mesh.h"
 #include "app/line/line_view.h"
+#include "app/shell/document.h"
 
 #include <QElapsedTimer>
 #include <QOpenGLBuffer>
@@ -32,7 +34,9 @@ public:
 
     void watch(const BriefDesk* desk); // the brief at hand, drawn at the stop Briefs
     void setStop(Stop s);
-    void setTried(const std::vector<int>& nodes); // ringed at the stop Members
+    void setBanner(CompareBanner* banner) { banner_ = banner; } // as wide as the view
+    void setCompared(Compared c);                               // what is shown while a siding is compared
+    void setTried(const std::vector<int>& nodes);               // ringed at the stop Members
     void setSolid(bool on);
     bool solid() const { return solid_; }
     void setParallel(bool on);
@@ -75,6 +79,7 @@ protected:
     void mouseReleaseEvent(QMouseEvent*) override;
     void wheelEvent(QWheelEvent*) override;
     void keyPressEvent(QKeyEvent*) override;
+    void keyReleaseEvent(QKeyEvent*) override;
     void leaveEvent(QEvent*) override;
 
 private:
@@ -89,6 +94,8 @@ private:
     void drawChains(QPainter& p) const;
     void drawHolds(QPainter& p) const;
     void drawBriefs(QPainter& p) const;
+    void drawChanges(QPainter& p) const;
+    const Document::Beside* comparedAt() const; // null: nothing is compared at this stop
     void drawGirders(QPainter& p) const;
     // A mark at the stop Restraint: the place of a member where something holds or is doubtful.
     struct HoldMark
@@ -126,6 +133,8 @@ private:
     };
     Source drawn_;
     std::vector<int> tried_;
+    Compared compared_ = Compared::Change;
+    CompareBanner* banner_ = nullptr;
     mutable std::shared_ptr<const CheckModel> breaksOf_;
     mutable std::vector<std::array<bool, 2>> breaks_;
     Stop stop_ = Stop::Check;

@@ -104,7 +104,7 @@ void FrameView::drawGirders(QPainter& p) const
 {
     if (doc_.pick().size() != 1) return;
     const size_t i = *doc_.pick().begin();
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const Frame& f = doc_.frame();
     const Camera::Projection project = camera_.projection(viewSize());
     for (const LengthAxis axis : {LengthAxis::Major, LengthAxis::Minor})
@@ -127,7 +127,7 @@ void FrameView::drawGirders(QPainter& p) const
 
 void FrameView::drawHolds(QPainter& p) const
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const Frame& f = doc_.frame();
     const Camera::Projection project = camera_.projection(viewSize());
     const auto& members = doc_.model().members();

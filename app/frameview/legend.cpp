@@ -23,7 +23,7 @@ Legend::Legend(Document& doc, QWidget* parent) : QWidget(parent), doc_(doc)
 
 void Legend::paintEvent(QPaintEvent*)
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     p.setPen(QPen(t.hairline, 1));

@@ -36,7 +36,7 @@ void ResultLayer::draw(QPainter& p, const Camera::Projection& project, QRectF ro
         drawCurves(p, project, room);
     const QString text = caption();
     if (text.isEmpty()) return;
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     p.setFont(textFont(11.5));
     const QFontMetricsF fm(p.font());
     const QRectF box(10, room.height() - 32, std::min(fm.horizontalAdvance(text) + 16, room.width() - 120), 22);
@@ -50,7 +50,7 @@ void ResultLayer::draw(QPainter& p, const Camera::Projection& project, QRectF ro
 
 void ResultLayer::drawCurves(QPainter& p, const Camera::Projection& project, QRectF room) const
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const double by = fit_ * scale_ * phase();
     QColor positive(0x1D, 0x64, 0x78, 70), negative(0xC9, 0x9A, 0x2E, 90);
     struct Peak
@@ -81,7 +81,7 @@ void ResultLayer::drawCurves(QPainter& p, const Camera::Projection& project, QRe
             const auto i = static_cast<int>(k);
             p.drawPolygon(QPolygonF() << base[i - 1] << moved[i - 1] << moved[i] << base[i]);
         }
-        p.setPen(QPen(QColor(0x1D, 0x64, 0x78), 1));
+        p.setPen(QPen(t.forces, 1));
         p.drawPolyline(moved);
         peaks.push_back({c.value[worst], moved[static_cast<int>(worst)]});
     }
@@ -141,7 +141,7 @@ void ResultLayer::addArrows(const LoadCase& lc, double factor, std::vector<Arrow
 void ResultLayer::drawLoads(QPainter& p, const Camera::Projection& project) const
 {
     if (loads_.empty()) return;
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const Frame& f = doc_.frame();
     std::vector<Arrow> arrows;
     for (const auto& [c, factor] : loads_[load_].cases) {
@@ -151,7 +151,7 @@ void ResultLayer::drawLoads(QPainter& p, const Camera::Projection& project) cons
             for (const int n : a.nodes)
                 if (const auto s = project(f.nodes[n].at)) outline << s->at;
             p.setPen(Qt::NoPen);
-            p.setBrush(QColor(0x5B, 0x4B, 0x9A, 28));
+            p.setBrush(QColor(t.violet.red(), t.violet.green(), t.violet.blue(), 28));
             p.drawPolygon(outline);
         }
     }
@@ -178,7 +178,7 @@ void ResultLayer::drawLoads(QPainter& p, const Camera::Projection& project) cons
 void ResultLayer::drawReactions(QPainter& p, const Camera::Projection& project, QRectF room) const
 {
     if (loads_.empty()) return;
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const Frame& f = doc_.frame();
     const NodeMotion m = motionOf(doc_.analysed(), loads_[load_].columns);
     double most = 0;

@@ -39,7 +39,7 @@ public:
     using QStyledItemDelegate::QStyledItemDelegate;
     void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override
     {
-        const Theme& t = paperTheme();
+        const Theme& t = theme();
         p->save();
         p->setRenderHint(QPainter::Antialiasing);
         if (option.state & QStyle::State_Selected) p->fillRect(option.rect, t.violetTint);
@@ -68,7 +68,7 @@ public:
     using QStyledItemDelegate::QStyledItemDelegate;
     void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override
     {
-        const Theme& t = paperTheme();
+        const Theme& t = theme();
         p->save();
         p->setRenderHint(QPainter::Antialiasing);
         if (option.state & QStyle::State_Selected) p->fillRect(option.rect, t.violetTint);

@@ -150,7 +150,7 @@ void PickField::paintEvent(QPaintEvent* e)
                  w = std::max(7.0, fm.horizontalAdvance(text().mid(at, length)));
     if (left > width() - 24) return; // scrolled out of sight: the words under the field tell the column
     QPainter p(this);
-    p.setPen(QPen(paperTheme().red, 1.6));
+    p.setPen(QPen(theme().red, 1.6));
     p.drawLine(QPointF(left, height() - 3.5), QPointF(std::min(left + w, width() - 22.0), height() - 3.5));
 }
 

@@ -76,43 +76,25 @@ QRectF LineView::stopArea(Stop s) const
 int LineView::openCount(Stop s) const
 {
     if (!doc_.hasFrame()) return -1;
-    int n = 0;
-    const auto count = [&](auto&& wants) {
-        return static_cast<int>(std::count_if(doc_.findings().begin(), doc_.findings().end(),
-                                              [&](const Finding& f) { return f.severity != Severity::Note && wants(f.code); }));
-    };
+    if (s == Stop::Report) return -1;
+    const int open = static_cast<int>(doc_.openAt(static_cast<WorkStop>(s)));
     switch (s) {
-    case Stop::Frame:
-        n = count([](const std::string& c) {
-            return c.starts_with("analysis") || c.starts_with("combination") || c.starts_with("case") ||
-                   c.starts_with("forces");
-        });
-        break;
-    case Stop::Members: n = count([](const std::string& c) { return c == "member.chain"; }); break;
     case Stop::Restraint:
         // Nothing is settled before what holds was looked for.
-        n = !doc_.hasForces() || !doc_.model().restraintKnown(false) ? -1 : count([](const std::string& c) {
-            return c.starts_with("hold.") || c.starts_with("length.") || c.starts_with("restraint.") ||
-                   c == "member.free-end" || c == "member.leaning" || c == "member.restraint-outside";
-        });
-        break;
-    case Stop::Briefs: {
-        // Nothing is decided before there is a brief; members without one are one open matter.
-        const auto& list = doc_.model().members();
-        const bool without = std::any_of(list.begin(), list.end(), [](const Member& m) { return m.brief.empty(); });
-        n = doc_.frame().design.briefs.empty() ? -1
-                                               : count([](const std::string& c) { return c.starts_with("brief."); }) + without;
-        break;
+        return !doc_.hasForces() || !doc_.model().restraintKnown(false) ? -1 : open;
+    case Stop::Briefs: return doc_.frame().design.briefs.empty() ? -1 : open; // nothing is decided before there is one
+    case Stop::Check: {
+        if (!doc_.checked()) return -1;
+        // Members over and unchecked, whether or not somebody accepts that; and what else is open there.
+        const auto& c = doc_.worstReport().counts;
+        size_t others = 0;
+        for (const AuditRow& r : doc_.audit())
+            others += r.open() && r.finding.severity != Severity::Note && r.finding.code.starts_with("limit.");
+        return c.over + c.unchecked + static_cast<int>(others);
     }
-    case Stop::Check:
-        n = !doc_.checked() ? -1
-                            : doc_.worstReport().counts.over + doc_.worstReport().counts.unchecked +
-                                  count([](const std::string& c) { return c.starts_with("limit."); });
-        break;
-    case Stop::Size: n = doc_.forcesFit() ? -1 : 1; break;
-    case Stop::Report: n = -1; break;
+    case Stop::Size: return open > 0 ? open : -1; // nothing was sized yet
+    default: return open;
     }
-    return n;
 }
 
 QString LineView::figures() const
@@ -178,7 +160,7 @@ double LineView::spacing() const
 
 void LineView::paintEvent(QPaintEvent*)
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     p.fillRect(rect(), t.panel);
@@ -189,7 +171,7 @@ void LineView::paintEvent(QPaintEvent*)
     p.setPen(QPen(t.hairline, 2));
     for (double x = x0; x <= x1; x += 6)
         p.drawLine(QPointF(x, kRail - 3.5), QPointF(x, kRail + 3.5));
-    p.setPen(QPen(QColor("#B9B2A2"), 1));
+    p.setPen(QPen(t.rail, 1));
     p.drawLine(QPointF(x0, kRail - 2), QPointF(x1, kRail - 2));
     p.drawLine(QPointF(x0, kRail + 2), QPointF(x1, kRail + 2));
     for (int i = 0; i < kStops; ++i) {
@@ -213,7 +195,7 @@ void LineView::paintEvent(QPaintEvent*)
         else if (n > 0)
             p.drawPie(QRectF(c.x() - 4.5, c.y() - 4.5, 9, 9), 90 * 16, 180 * 16);
         if (n > 0) {
-            p.setPen(s == Stop::Check ? t.red : QColor("#8A6411"));
+            p.setPen(s == Stop::Check ? t.red : t.ochreInk);
             p.setFont(textFont(10, true));
             p.drawText(QRectF(c.x() + 9, c.y() - 16, 30, 12), Qt::AlignLeft, QString::number(n));
         }
@@ -237,8 +219,17 @@ void LineView::paintEvent(QPaintEvent*)
     }
 }
 
+QRectF LineView::countArea(Stop s) const
+{
+    const double x = kFirst + spacing() * static_cast<int>(s);
+    return {x + 8, 4, 24, 16};
+}
+
 void LineView::mousePressEvent(QMouseEvent* e)
 {
+    for (int i = 0; i < kStops; ++i)
+        if (const auto s = static_cast<Stop>(i); openCount(s) > 0 && countArea(s).contains(e->position()))
+            return Q_EMIT wantFindings(s);
     for (int i = 0; i < kStops; ++i)
         if (stopArea(static_cast<Stop>(i)).contains(e->position())) ride(static_cast<Stop>(i));
 }

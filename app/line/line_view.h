@@ -25,8 +25,9 @@ public:
     Stop current() const { return current_; }
     void ride(Stop s);
     QRectF stopArea(Stop s) const;
-    QString figures() const;   // "198 members · 8 over · top 1.29 · 31.2 t"
-    QString situation() const; // "AISC 360-22 LRFD · first order · forces fit sizes"
+    QRectF countArea(Stop s) const; // of its findings
+    QString figures() const;        // "198 members · 8 over · top 1.29 · 31.2 t"
+    QString situation() const;      // "AISC 360-22 LRFD · first order · forces fit sizes"
     // The same in fewer words where there is less room; the standard's name stays whole.
     QString figuresIn(double room) const;
     QString situationIn(double room) const;
@@ -34,6 +35,7 @@ public:
 
 Q_SIGNALS:
     void rode(Stop s);
+    void wantFindings(Stop s); // its count was clicked
 
 protected:
     void paintEvent(QPaintEvent*) override;

@@ -51,7 +51,7 @@ int ChainLegend::at(double x) const
 
 void ChainLegend::paintEvent(QPaintEvent*)
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     p.setPen(QPen(t.hairline, 1));

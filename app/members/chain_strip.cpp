@@ -19,7 +19,7 @@ ChainStrip::ChainStrip(Document& doc, QWidget* parent) : QWidget(parent), doc_(d
 void ChainStrip::paintEvent(QPaintEvent*)
 {
     if (!doc_.hasFrame() || doc_.pick().size() != 1) return;
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const Frame& f = doc_.frame();
     const Member& m = doc_.model().members()[*doc_.pick().begin()];
     const auto elementsAt = elementsAtNodes(f);

@@ -120,7 +120,7 @@ int HoldStrip::laneAt(double y) const
 
 void HoldStrip::paintEvent(QPaintEvent*)
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     p.fillRect(rect(), t.panel);
@@ -148,7 +148,7 @@ void HoldStrip::paintEvent(QPaintEvent*)
 
 void HoldStrip::paintMember(QPainter& p) const
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const Frame& f = doc_.frame();
     const Member& m = doc_.model().members()[*member()];
     const auto elementsAt = elementsAtNodes(f);
@@ -184,7 +184,7 @@ void HoldStrip::paintMember(QPainter& p) const
 
 void HoldStrip::paintLane(QPainter& p, int lane) const
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const size_t m = *member();
     const MemberHolds& holds = doc_.model().holds(m);
     const auto& segments = doc_.model().lanes(m).of(kAxes[static_cast<size_t>(lane)]);
@@ -255,7 +255,7 @@ void HoldStrip::paintLane(QPainter& p, int lane) const
 
 void HoldStrip::paintMoment(QPainter& p) const
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const size_t m = *member();
     if (!doc_.hasForces() || !doc_.model().members()[m].broken.empty()) return;
     const MemberPlan plan = doc_.model().plan(m);

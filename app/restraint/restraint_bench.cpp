@@ -244,9 +244,11 @@ void RestraintBench::refresh()
     if (pick.empty()) {
         title_->setText("Restraint");
         size_t doubtful = 0, leaning = 0;
-        for (const Finding& f : doc_.findings()) {
-            doubtful += f.code == "hold.doubtful" || f.code == "hold.floating";
-            leaning += f.code == "member.leaning" || f.code == "member.free-end";
+        for (const AuditRow& r : doc_.audit()) {
+            if (!r.open()) continue;
+            const std::string& code = r.finding.code;
+            doubtful += code == "hold.doubtful" || code == "hold.floating";
+            leaning += code == "member.leaning" || code == "member.free-end";
         }
         const auto& r = doc_.model().restraint();
         QStringList sets;
@@ -289,9 +291,9 @@ void RestraintBench::refreshOpen()
                                      {"hold.doubtful", "doubtful hold"},
                                      {"member.leaning", "leans on the frame"},
                                      {"member.free-end", "free end"}})
-        for (const Finding& f : doc_.findings())
-            if (f.code == code)
-                if (const auto i = doc_.model().find(f.subject)) open.emplace_back(*i, what);
+        for (const AuditRow& r : doc_.audit())
+            if (r.open() && r.finding.code == code)
+                if (const auto i = doc_.model().find(r.finding.subject)) open.emplace_back(*i, what);
     if (!open.empty()) all->addWidget(label("head", holds_, "Open"));
     for (size_t k = 0; k < std::min(open.size(), kRows); ++k) {
         const size_t i = open[k].first;

@@ -32,7 +32,7 @@ void SectionCard::show(const CatalogueSection* s, const std::set<size_t>& users)
 
 void SectionCard::paintEvent(QPaintEvent*)
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     if (!section_) return;
@@ -69,7 +69,7 @@ void SectionSheet::paintEvent(QPaintEvent*)
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     const double side = std::min<double>(width(), 1.5 * height());
-    drawSectionSheet(p, QRectF((width() - side) / 2, 0, side, height()), *section_, doc_.units(), paperTheme());
+    drawSectionSheet(p, QRectF((width() - side) / 2, 0, side, height()), *section_, doc_.units(), theme());
 }
 
 } // namespace wr

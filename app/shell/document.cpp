@@ -1,4 +1,5 @@
 #include "app/shell/document.h"
+#include "app/settings/user_settings.h"
 
 #include "core/audit/audit.h"
 #include "core/files/frame_writer.h"
@@ -46,7 +47,9 @@ void Document::open(const QString& path)
         progress.at(0.0, "reading");
         const LogTime time("read and analysed");
         auto memory = analysisMemory();
-        auto work = std::make_shared<OpenedWork>(openWork(path, standards_, progress, memory));
+        auto work = std::make_shared<OpenedWork>(
+            openWork(path, standards_, progress, memory,
+                     [settings = userSettings()](const UnitSystem& u) { return settings.shown(u); }));
         if (!work->faults.empty() || !work->state.frame)
             return [this, path, work] {
                 logWarning(path.toStdString() + " has " + std::to_string(work->faults.size()) + " faults");
@@ -56,8 +59,10 @@ void Document::open(const QString& path)
         return [this, path, work, memory] {
             logInfo("opened " + path.toStdString());
             path_ = path;
+            takeSidings(*work);
             keeper_->begin(*work);
             history_ = std::move(work->history);
+            audit_.clear();
             combination_.clear();
             picked_.clear();
             rungs_ = {};
@@ -79,12 +84,18 @@ void Document::take(DesignState s)
 {
     const bool other = state_.frame != s.frame || state_.results != s.results;
     if (s.model != state_.model || s.report != state_.report) ofOne_.reset(); // of another state
+    const auto said = [](const DesignState& d) {
+        return std::tuple(d.read, d.analysis, d.geometry, d.audited, d.ofReport, d.wholeKnown);
+    };
+    // After an edit the audit follows with the check: until then its findings stand as they were.
+    const bool findings = audit_.empty() || said(s) != said(state_) || !state_.frame ||
+                          !s.frame->design.acceptances.shares(state_.frame->design.acceptances);
     state_ = std::move(s);
+    if (findings) audit_ = auditRows(state_);
     if (other) {
         forcesFit_ = state_.forcesFit();
         mass_ = state_.mass();
     }
-    findings_ = state_.findings();
     placePick();
 }
 
@@ -219,6 +230,19 @@ void Document::judge()
     });
 }
 
+void Document::takeUnits()
+{
+    if (!hasFrame()) return;
+    Frame f = frame();
+    const UnitSystem own = f.writtenUnits(), shown = userSettings().shown(own);
+    if (f.units == shown) return;
+    f.units = shown;
+    f.unitsOfFile.reset();
+    if (!(shown == own)) f.unitsOfFile = own;
+    beside_.reset();
+    adopt(advance(state_, Patch{}, std::move(f), store_)); // nothing but the words of findings is another
+}
+
 bool Document::modified() const
 {
     return hasFrame() && keeper_->untitled() && !history_.saved();
@@ -340,6 +364,7 @@ void Document::check()
             judge();
             checkSecond();
             checkOne();
+            compareAgain();
         };
     });
 }

@@ -4,8 +4,11 @@
 
 #include "app/shell/jobs.h"
 #include "app/shell/keeper.h"
+#include "core/project/acceptances.h"
 #include "core/project/design_state.h"
 #include "core/project/effect.h"
+#include "core/project/sidings.h"
+#include "core/project/ways_out.h"
 #include "core/sizing/rungs.h"
 
 #include <QObject>
@@ -52,7 +55,11 @@ public:
     bool showsReserve() const { return reserve_; }
     QString figureOf(const MemberResult& r) const; // "1.23", or in reserve "×0.81"
     bool checked() const { return state_.checked; }
-    const std::vector<Finding>& findings() const { return findings_; }
+    // What the audit says of the state at hand, and what of it somebody accepts.
+    const std::vector<AuditRow>& audit() const { return audit_; }
+    size_t openAt(WorkStop s) const; // findings of a stop that are no notes, and that nobody accepted
+    // Carries out a way out: an edit is made, the frame analysed, or wantShown() says where to go. The error is a sentence.
+    QString carryOut(const WayOut& way);
     // Another standard beside the frame's, member by member, over the same forces; empty key: none.
     void compareWith(const std::string& key);
     const std::string& comparedKey() const { return compared_; }
@@ -67,6 +74,7 @@ public:
     double checkSeconds() const { return state_.checkSeconds; }
     double mass() const { return mass_; }
     const UnitSystem& units() const;
+    void takeUnits(); // those of the user's settings, on screen; files keep theirs
 
     // Edits. The error, if any, is a sentence for the user.
     QString run(const Edit& e);
@@ -79,6 +87,27 @@ public:
     void undo();
     void redo();
     void analyseAgain();
+
+    // Sidings: parked states, kept with the project.
+    const Sidings& sidings() const { return sidings_; }
+    QString park(const QString& name);
+    QString renameSiding(const std::string& from, const QString& to);
+    void dropSiding(const std::string& name);
+    const std::optional<Siding>& droppedSiding() const { return dropped_; } // the last one, while it can be put back
+    void putBackSiding();
+    QString returnTo(const std::string& name); // an edit
+    // One of them beside the state at hand, found in the background; comparisonChanged() follows. Empty: none any more.
+    void compareTo(const std::string& siding);
+    const std::string& comparedSiding() const { return comparedTo_; }
+    struct Beside
+    {
+        std::shared_ptr<const DesignState> then;
+        Comparison changes;
+        std::shared_ptr<const CauseFinder> causes;
+        std::vector<size_t> rowOf; // by member now: its row of changes
+        const MemberChange& of(size_t member) const { return changes.members[rowOf[member]]; }
+    };
+    const Beside* beside() const { return beside_ ? &*beside_ : nullptr; } // null: not compared, or not found yet
     AnalysisChoice choice() const { return hasFrame() ? choiceFor(frame()) : AnalysisChoice{}; }
     // With what the members buckle with the frame, in the background where it is not known yet; modelChanged() follows.
     // What holds one member, before the test of all is through; looked() tells when it is there.
@@ -111,6 +140,9 @@ Q_SIGNALS:
     void pickChanged();
     void historyChanged();
     void rungsReady();
+    void sidingsChanged();
+    void comparisonChanged();
+    void wantShown(WorkStop stop, const QString& page);
 
 public:
     const std::vector<Finding>& faults() const { return faults_; }
@@ -125,6 +157,9 @@ private:
     void checkOne();
     void judge(); // what an analysis of its own finds, in the background after a check
     void placePick();
+    void takeSidings(OpenedWork& work);
+    void keepSiding(const Siding& s);
+    void compareAgain();
 
     QString path_;
     DesignState state_;
@@ -141,7 +176,13 @@ private:
     Keeper* keeper_;
     bool forcesFit_ = true;
     double mass_ = 0;
-    std::vector<Finding> findings_, faults_;
+    std::vector<AuditRow> audit_;
+    std::vector<Finding> faults_;
+    Sidings sidings_;
+    std::shared_ptr<const Frame> first_; // the frame the project began with: what sidings are patches on
+    std::optional<Siding> dropped_;
+    std::string comparedTo_;
+    std::optional<Beside> beside_;
     std::string combination_; // shown alone; empty: the worst of all
     std::shared_ptr<const CheckReport> ofOne_;
     bool reserve_ = false;

@@ -1,5 +1,7 @@
 #include "app/shell/keeper.h"
 
+#include "logging/log.h"
+
 #include <QFile>
 #include <QFileInfo>
 
@@ -57,6 +59,21 @@ void Keeper::stepTo(size_t made)
 void Keeper::results(const std::shared_ptr<const Frame>& f, const std::shared_ptr<const FrameResults>& r)
 {
     if (writer_) writer_->results(f, r);
+}
+
+std::shared_ptr<const Frame> Keeper::first()
+{
+    if (!writer_) return nullptr;
+    auto f = writer_->first();
+    if (f) return std::make_shared<const Frame>(*std::move(f));
+    logWarning(f.error());
+    return nullptr;
+}
+
+void Keeper::part(ProjectPart p)
+{
+    edited_ = true;
+    if (writer_) writer_->part(std::move(p));
 }
 
 QString Keeper::moveTo(const QString& path)

@@ -21,6 +21,8 @@ public:
     void stepTo(size_t made);
     void results(const std::shared_ptr<const Frame>& f, const std::shared_ptr<const FrameResults>& r);
     // Under a name of the engineer's own; the error is a sentence.
+    void part(ProjectPart p);
+    std::shared_ptr<const Frame> first(); // the frame the project began with; null: it cannot be read
     QString moveTo(const QString& path);
     QString flush(); // the trouble, if any
     bool untitled() const { return untitled_; }

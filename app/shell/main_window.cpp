@@ -11,6 +11,9 @@
 #include "app/briefs/brief_desk.h"
 #include "app/briefs/briefs_bench.h"
 #include "app/briefs/briefs_view.h"
+#include "app/compare/changes_view.h"
+#include "app/compare/compare_banner.h"
+#include "app/findings/findings_view.h"
 #include "app/frameview/frame_view.h"
 #include "app/ledger/ledger.h"
 #include "app/members/chains_view.h"
@@ -18,11 +21,14 @@
 #include "app/restraint/hold_strip.h"
 #include "app/restraint/restraint_bench.h"
 #include "app/sections/section_browser.h"
+#include "app/settings/settings_window.h"
 #include "app/shell/document.h"
 #include "app/shell/opengl.h"
+#include "app/shell/recent_work.h"
 #include "app/shell/start_view.h"
 #include "app/shell/style.h"
 #include "app/shell/text.h"
+#include "app/shell/what_happened.h"
 #include "app/size/candidate_view.h"
 #include "app/tray/tray.h"
 #include "render/theme.h"
@@ -53,10 +59,11 @@ namespace wr {
 MainWindow::MainWindow(QWidget* parent)
     : QMainWindow(parent), doc_(new Document(this)), desk_(new BriefDesk(*doc_, this)), line_(new LineView(*doc_)),
       tray_(new Tray(*doc_, *desk_)), ledger_(new Ledger(*doc_)), bench_(new Bench(*doc_, *desk_)), start_(new StartView),
-      candidates_(new CandidateView(*doc_, bench_->size())), sections_(new SectionBrowser(*doc_)), pages_(new QStackedWidget),
-      bottom_(new QStackedWidget), left_(new QLabel), right_(new QLabel), kept_(new QLabel), title_(new QLabel),
-      unitsLabel_(new QLabel)
+      candidates_(new CandidateView(*doc_, bench_->size())), sections_(new SectionBrowser(*doc_)),
+      findings_(new FindingsView(*doc_)), pages_(new QStackedWidget), bottom_(new QStackedWidget), left_(new QLabel),
+      right_(new QLabel), kept_(new QLabel), title_(new QLabel), unitsLabel_(new QLabel)
 {
+    useSettings(UserSettings::load());
     setStyleSheet(programStyle());
     setAcceptDrops(true);
     qApp->installEventFilter(this);
@@ -80,11 +87,11 @@ MainWindow::MainWindow(QWidget* parent)
         if (doc_->hasFrame())
             pages_->setCurrentIndex(1);
         else
-            start_->showWelcome(recent());
+            start_->showWelcome();
     });
     connectDocument();
     buildShortcuts();
-    start_->showWelcome(recent());
+    start_->showWelcome();
     refreshTitle();
     refreshStatus();
 }
@@ -106,7 +113,7 @@ void MainWindow::buildStatusBar()
     cancel->hide();
     statusBar()->addPermanentWidget(cancel);
     connect(cancel, &QToolButton::clicked, this, [this] {
-        for (const char* kind : {"open", "analyse", "check", "rungs", "modes", "effect"})
+        for (const char* kind : {"open", "analyse", "check", "rungs", "modes", "effect", "siding"})
             doc_->jobs().cancel(kind);
     });
     // Only for what takes longer than an eye minds.
@@ -123,7 +130,7 @@ void MainWindow::connectDocument()
 {
     connect(doc_, &Document::opened, this, [this] {
         pages_->setCurrentIndex(1);
-        if (!doc_->path().startsWith(":/")) remember(doc_->path());
+        if (!doc_->path().startsWith(":/")) rememberPath(doc_->path());
         refreshTitle();
     });
     connect(doc_, &Document::faulted, this, [this](const QString& path) {
@@ -188,6 +195,7 @@ void MainWindow::buildCentre()
     chains_ = new ChainsView(*doc_);
     holds_ = new HoldStrip(*doc_);
     briefs_ = new BriefsView(*doc_, *desk_);
+    changes_ = new ChangesView(*doc_);
     bench_->restraint().watch(holds_);
     if (view_) {
         view_->watch(desk_);
@@ -195,7 +203,8 @@ void MainWindow::buildCentre()
         connect(view_, &FrameView::said, this, [this](const QString& words) { statusBar()->showMessage(words, 15000); });
         bench_->restraint().watch(&view_->results());
     }
-    for (QWidget* page : std::initializer_list<QWidget*>{ledger_, candidates_, sections_, tables_, chains_, holds_, briefs_})
+    for (QWidget* page : std::initializer_list<QWidget*>{ledger_, candidates_, sections_, tables_, chains_, holds_, briefs_,
+                                                         findings_, changes_})
         bottom_->addWidget(page);
     stops_ = stopPages({*bench_, *ledger_, *candidates_, *tables_, *chains_, *holds_, *briefs_});
     for (const StopPage& s : stops_)
@@ -204,11 +213,20 @@ void MainWindow::buildCentre()
         ride(Stop::Frame);
         tables_->setPage(FrameTablesView::Combinations);
     };
-    connect(&bench_->frame(), &FrameBench::wantCombinations, this, combinations);
-    connect(&bench_->frame(), &FrameBench::wantLimits, this, [this] {
-        ride(Stop::Frame);
-        tables_->setPage(FrameTablesView::Limits);
+    connect(doc_, &Document::wantShown, this, [this](WorkStop stop, const QString& page) {
+        ride(static_cast<Stop>(stop));
+        if (page == "combinations") tables_->setPage(FrameTablesView::Combinations);
+        if (page == "cases") tables_->setPage(FrameTablesView::Cases);
+        if (page == "limits") tables_->setPage(FrameTablesView::Limits);
+        if (page == "stability") tables_->setPage(FrameTablesView::Stability);
     });
+    connect(bench_, &Bench::wantList, this, [this](WorkStop stop, const QString& id) {
+        // A finding about the picked member may belong to another stop.
+        id.isEmpty() ? showFindings(stop) : showFindings(std::nullopt, id);
+    });
+    connect(line_, &LineView::wantFindings, this, [this](Stop s) { showFindings(static_cast<WorkStop>(s)); });
+    connect(findings_, &FindingsView::closed, this, [this] { ride(line_->current()); });
+    connect(doc_, &Document::comparisonChanged, this, &MainWindow::compared);
     connect(&bench_->briefs(), &BriefsBench::wantCombinations, this, combinations);
     connect(&bench_->member(), &MemberBench::wantCombinations, this, combinations);
     connect(&bench_->member().editor(), &DesignEditor::browseSections, this, [this] { browseSections(); });
@@ -271,11 +289,76 @@ void MainWindow::ride(Stop s)
         else if (page.height > 0)
             middle_->setSizes({both - page.height, page.height});
     }
-    bottom_->setCurrentWidget(page.lower);
+    showLower();
     if (view_) view_->setStop(s);
     tray_->setStop(s);
     if (page.entered) page.entered();
     refreshStatus();
+}
+
+// The table of the stop; at Check what changed, while a siding is compared.
+void MainWindow::showLower()
+{
+    const bool changes = stop_ == Stop::Check && !doc_->comparedSiding().empty();
+    bottom_->setCurrentWidget(changes ? static_cast<QWidget*>(changes_) : stops_[static_cast<size_t>(stop_)].lower);
+    if (banner_) banner_->setVisible(changes && doc_->hasFrame());
+}
+
+void MainWindow::showFindings(std::optional<WorkStop> stop, const QString& id)
+{
+    if (!doc_->hasFrame()) return;
+    if (browsing()) browseSections(false);
+    bottom_->setCurrentWidget(findings_);
+    findings_->open(stop, id.toStdString());
+}
+
+// Another siding is compared, or none any more, or what differs was found.
+void MainWindow::compared()
+{
+    if (!doc_->comparedSiding().empty() && !doc_->beside() && stop_ != Stop::Check) return ride(Stop::Check);
+    if (bottom_->currentWidget() != findings_) showLower();
+    refreshStatus();
+}
+
+// How the work looks, for the next time somebody looks for it.
+void MainWindow::keepLook()
+{
+    if (!doc_->hasFrame() || !doc_->checked()) return;
+    const QString path =
+        doc_->isProject() || !doc_->keeper().untitled() || doc_->path().startsWith(":/") ? doc_->keeper().path() : doc_->path();
+    QImage picture;
+    if (view_ && view_->isVisible()) picture = view_->grabFramebuffer().scaledToWidth(392, Qt::SmoothTransformation);
+    for (const QString& p : {path, doc_->keeper().path()})
+        rememberLook(p, picture, line_->figures());
+}
+
+SettingsWindow& MainWindow::openSettings()
+{
+    if (!settings_) {
+        settings_ = new SettingsWindow(this);
+        connect(settings_, &SettingsWindow::changed, this, &MainWindow::applySettings);
+    }
+    settings_->show();
+    settings_->raise();
+    return *settings_;
+}
+
+WhatHappened& MainWindow::openWhatHappened()
+{
+    if (!happened_) happened_ = new WhatHappened(this);
+    happened_->refresh();
+    happened_->show();
+    happened_->raise();
+    return *happened_;
+}
+
+void MainWindow::applySettings()
+{
+    setStyleSheet(programStyle());
+    doc_->takeUnits();
+    if (doc_->hasFrame()) Q_EMIT doc_->resultsChanged(); // words and pictures are drawn anew
+    for (QWidget* w : findChildren<QWidget*>())
+        w->update();
 }
 
 bool MainWindow::browsing() const
@@ -301,6 +384,7 @@ void MainWindow::browseSections(bool on)
 void MainWindow::open(const QString& path)
 {
     if (!mayLeave()) return;
+    keepLook();
     doc_->open(path);
     refreshStatus();
 }
@@ -316,7 +400,7 @@ bool MainWindow::saveTo(const QString& path)
 {
     QString why;
     if (doc_->save(path, &why)) {
-        remember(path);
+        rememberPath(path);
         return true;
     }
     QMessageBox::warning(this, "Wren Rail", why);
@@ -350,7 +434,9 @@ bool MainWindow::mayLeave()
 
 void MainWindow::closeEvent(QCloseEvent* e)
 {
-    mayLeave() ? e->accept() : e->ignore();
+    if (!mayLeave()) return e->ignore();
+    keepLook();
+    e->accept();
 }
 
 void MainWindow::dragEnterEvent(QDragEnterEvent* e)
@@ -381,20 +467,6 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* e)
     return QMainWindow::eventFilter(watched, e);
 }
 
-QStringList MainWindow::recent() const
-{
-    return QSettings().value("recent").toStringList();
-}
-
-void MainWindow::remember(const QString& path)
-{
-    if (path.startsWith(untitledFolder())) return; // those are listed apart
-    QStringList list = recent();
-    list.removeAll(path);
-    list.prepend(path);
-    QSettings().setValue("recent", QStringList(list.mid(0, 8)));
-}
-
 void MainWindow::fillRecent()
 {
     recentMenu_->clear();
@@ -404,7 +476,7 @@ void MainWindow::fillRecent()
         recentMenu_->addAction(QString("%1, %2").arg(kept[k].name, QLocale().toString(kept[k].last, QLocale::ShortFormat)),
                                this, [this, p = kept[k].path] { open(p); });
     if (!kept.empty()) recentMenu_->addSection("Files");
-    for (const QString& p : recent())
+    for (const QString& p : recentPaths())
         recentMenu_->addAction(p, this, [this, p] { open(p); });
     if (recentMenu_->isEmpty()) recentMenu_->addAction("nothing yet")->setEnabled(false);
 }

@@ -2,10 +2,12 @@
 #pragma once
 
 #include "app/shell/stop_pages.h"
+#include "core/base/finding.h"
 
 #include <QMainWindow>
 #include <QStringList>
 #include <map>
+#include <optional>
 
 class QComboBox;
 class QLabel;
@@ -18,6 +20,11 @@ namespace wr {
 class Bench;
 class BriefDesk;
 class BriefsView;
+class ChangesView;
+class CompareBanner;
+class FindingsView;
+class SettingsWindow;
+class WhatHappened;
 class CandidateView;
 class ChainsView;
 class HoldStrip;
@@ -49,6 +56,14 @@ public:
     HoldStrip& holds() { return *holds_; }
     BriefDesk& briefDesk() { return *desk_; }
     BriefsView& briefs() { return *briefs_; }
+    FindingsView& findings() { return *findings_; }
+    ChangesView& changes() { return *changes_; }
+    CompareBanner* banner() { return banner_; } // over the view; nullptr without OpenGL
+    SettingsWindow& openSettings();
+    WhatHappened& openWhatHappened();
+    // The list of findings in place of the stop's table, at a stop (none: all), with one chosen by its id.
+    void showFindings(std::optional<WorkStop> stop, const QString& id = {});
+    void applySettings(); // theme, marks and units as the user set them
     bool browsing() const;
     void browseSections(bool on = true);
     QComboBox* combinations() { return combinations_; } // shown at Check: the worst, or one alone; nullptr without OpenGL
@@ -85,8 +100,10 @@ private:
     bool save();
     bool saveAs();
     bool mayLeave();
-    void remember(const QString& path);
-    QStringList recent() const;
+    void showLower();
+    void compared();
+    void keepLook();
+    void buildOverlays();
     void fillRecent();
     void refreshTitle();
     void refreshStatus();
@@ -105,6 +122,11 @@ private:
     HoldStrip* holds_ = nullptr;
     BriefsView* briefs_ = nullptr;
     SectionBrowser* sections_;
+    FindingsView* findings_;
+    ChangesView* changes_ = nullptr;
+    CompareBanner* banner_ = nullptr;
+    SettingsWindow* settings_ = nullptr;
+    WhatHappened* happened_ = nullptr;
     QStackedWidget *pages_, *bottom_;
     QSplitter* middle_ = nullptr;         // frame view over the lower band
     QList<int> sizesBefore_;              // of the splitter, before the sections were browsed
@@ -114,6 +136,7 @@ private:
     Stop stop_ = Stop::Check;
     QLabel *left_, *right_, *kept_, *title_, *unitsLabel_, *shown_ = nullptr;
     QComboBox* combinations_ = nullptr;
+    QWidget* corner_ = nullptr; // buttons over the view
     QToolButton *lines_ = nullptr, *solid_ = nullptr;
     QMenu* recentMenu_ = nullptr;
     QAction *undo_ = nullptr, *redo_ = nullptr;

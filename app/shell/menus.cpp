@@ -1,10 +1,12 @@
 // The menus of the window.
+#include "app/findings/findings_view.h"
 #include "app/frameview/frame_view.h"
 #include "app/ledger/ledger.h"
 #include "app/shell/document.h"
 #include "app/shell/main_window.h"
 #include "app/shell/start_view.h"
 #include "app/shell/text.h"
+#include "app/tray/tray.h"
 
 #include <QMenu>
 #include <QMenuBar>
@@ -34,6 +36,8 @@ void MainWindow::buildFileMenu()
     file->addAction("&Save", QKeySequence::Save, this, &MainWindow::save);
     file->addAction("Save &as…", QKeySequence("Ctrl+Shift+S"), this, &MainWindow::saveAs);
     file->addSeparator();
+    file->addAction("Settin&gs…", QKeySequence("Ctrl+,"), this, [this] { openSettings(); });
+    file->addSeparator();
     file->addAction("&Quit", QKeySequence::Quit, this, &QWidget::close);
 }
 
@@ -58,6 +62,11 @@ void MainWindow::buildEditMenu()
 void MainWindow::buildViewMenu()
 {
     QMenu* view = menuBar()->addMenu("&View");
+    view->addAction("Fin&dings", QKeySequence("A"), this,
+                    [this] { bottom_->currentWidget() == findings_ ? ride(line_->current()) : showFindings(std::nullopt); });
+    view->addAction("S&tability statement", this, [this] {
+        if (doc_->hasFrame()) Q_EMIT doc_->wantShown(WorkStop::Frame, "stability");
+    });
     if (!view_) return;
     view->addAction("&Lines or solid sections", QKeySequence("S"), this, [this] { view_->setSolid(!view_->solid()); });
     view->addAction("&Parallel or perspective", QKeySequence("P"), this, [this] { view_->setParallel(!view_->parallel()); });
@@ -123,6 +132,8 @@ void MainWindow::buildFrameMenu()
         amplified->setChecked(doc_->choice().order == ForceOrder::Amplified);
         reduced->setChecked(doc_->choice().reducedStiffness);
     });
+    frame->addSeparator();
+    frame->addAction("&Park this state", QKeySequence("K"), this, [this] { tray_->askPark(); });
     buildStandardMenus(*frame);
 }
 
@@ -153,9 +164,11 @@ void MainWindow::buildHelpMenu()
             this, "Keys and mouse",
             "1 … 7   ride to a stop\nwheel   zoom to the cursor\nmiddle drag   orbit, with Shift pan\nleft click   pick, with "
             "Ctrl add\nleft drag   pick by window: rightwards wholly inside, leftwards touched\n"
-            "H   only these, Shift+H all\nS   lines or solid, P parallel, F fit\narrows, + and −   move the view when it has "
+            "H   only these, Shift+H all\nA   findings\nS   lines or solid, P parallel, F fit\narrows, + and −   move the view "
+            "when it has "
             "the focus\n/   filter the ledger\nF5   analyse again");
     });
+    help->addAction("&What happened…", this, [this] { openWhatHappened(); });
     help->addAction("&About Wren Rail", this, [this] {
         QMessageBox::about(this, "Wren Rail",
                            QString("Wren Rail %1\nChecks every member of a steel frame against a design standard.\nFree "

@@ -20,6 +20,14 @@ Loaded<Frame> readAny(const QString& path)
     return readFrame(std::string_view(bytes.constData(), static_cast<size_t>(bytes.size())));
 }
 
+void showIn(Frame& f, const std::function<UnitSystem(const UnitSystem&)>& shown)
+{
+    if (!shown) return;
+    const UnitSystem own = f.writtenUnits();
+    f.units = shown(own);
+    if (!(f.units == own)) f.unitsOfFile = own;
+}
+
 // A new project in the user's state folder.
 void keepUntitled(const QString& path, OpenedWork& work)
 {
@@ -47,8 +55,28 @@ OpenedWork refused(std::string words)
     return out;
 }
 
+// What was parked; what cannot be read is told.
+void readSidings(const ProjectFile& file, OpenedWork& out, std::vector<Finding>& read)
+{
+    const std::vector<ProjectPart> parts = file.parts("siding");
+    if (parts.empty()) return;
+    const auto lost = [&](const std::string& what) {
+        read.push_back(finding("project.lost", "", "", "the project is damaged and has lost " + what));
+    };
+    auto first = file.first();
+    if (!first) return lost("its sidings: " + first.error());
+    out.first = std::make_shared<const Frame>(*std::move(first));
+    for (const ProjectPart& p : parts) {
+        auto s = sidingFromBytes(p.name, p.bytes, *out.first);
+        if (s)
+            static_cast<void>(out.sidings.park(*std::move(s)));
+        else
+            lost(s.error());
+    }
+}
+
 OpenedWork openProject(const QString& path, const DesignState::Standards& standards, Progress& progress,
-                       std::shared_ptr<AnalysisMemory> memory)
+                       std::shared_ptr<AnalysisMemory> memory, const std::function<UnitSystem(const UnitSystem&)>& shown)
 {
     OpenedWork out;
     auto file = ProjectFile::open(path.toStdString());
@@ -66,6 +94,8 @@ OpenedWork openProject(const QString& path, const DesignState::Standards& standa
         read.push_back(finding("project.lost", "", "", "the project is damaged and has lost " + lost));
     // What is looked at only has nothing to undo.
     if (!damaged && !file->lookOnly()) out.history = historyOf(*contents);
+    if (file) readSidings(*file, out, read);
+    showIn(contents->frame, shown);
     const AnalysisChoice choice = choiceFor(contents->frame);
     out.state = beginState(std::move(contents->frame), std::move(read), standards, choice, progress, std::move(memory),
                            contents->results);
@@ -82,10 +112,10 @@ OpenedWork openProject(const QString& path, const DesignState::Standards& standa
 } // namespace
 
 OpenedWork openWork(const QString& path, const DesignState::Standards& standards, Progress& progress,
-                    std::shared_ptr<AnalysisMemory> memory)
+                    std::shared_ptr<AnalysisMemory> memory, const std::function<UnitSystem(const UnitSystem&)>& shown)
 {
     if (!path.startsWith(":/") && ProjectFile::isProject(path.toStdString()))
-        return openProject(path, standards, progress, std::move(memory));
+        return openProject(path, standards, progress, std::move(memory), shown);
     OpenedWork out;
     auto loaded = readAny(path);
     if (!loaded.ok()) {
@@ -93,6 +123,7 @@ OpenedWork openWork(const QString& path, const DesignState::Standards& standards
         return out;
     }
     if (loaded.value->results.empty()) progress.at(0.2, "analysing");
+    showIn(*loaded.value, shown);
     const AnalysisChoice choice = choiceFor(*loaded.value);
     out.state =
         beginState(std::move(*loaded.value), std::move(loaded.findings), standards, choice, progress, std::move(memory));

@@ -3,9 +3,11 @@
 
 #include "core/project/design_state.h"
 #include "core/project/file/project_file.h"
+#include "core/project/sidings.h"
 
 #include <QDateTime>
 #include <QString>
+#include <functional>
 #include <optional>
 
 namespace wr {
@@ -16,13 +18,16 @@ struct OpenedWork
     DesignState state;
     History history;
     std::optional<ProjectFile> project; // where it is kept; none: it is looked at only, or cannot be kept
+    Sidings sidings;
+    std::shared_ptr<const Frame> first; // the frame the project began with; null: not read, nothing is parked
     bool untitled = true;               // the project has no name of the engineer's own yet
     QString trouble;                    // why it is not kept
     QString lookOnly;                   // who has it open, a sentence; empty: it may be changed
 };
 
+// `shown`: from the units of the file to those on screen; null: the same.
 OpenedWork openWork(const QString& path, const DesignState::Standards& standards, Progress& progress,
-                    std::shared_ptr<AnalysisMemory> memory);
+                    std::shared_ptr<AnalysisMemory> memory, const std::function<UnitSystem(const UnitSystem&)>& shown = {});
 
 // Where untitled projects are kept, in the user's state folder (logging/log.h).
 QString untitledFolder();

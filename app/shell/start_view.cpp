@@ -1,7 +1,12 @@
 #include "app/shell/start_view.h"
 
+#include "app/shell/recent_work.h"
+#include "render/theme.h"
+
 #include <QFileInfo>
+#include <QHBoxLayout>
 #include <QHeaderView>
+#include <QLocale>
 #include <QPushButton>
 
 namespace wr {
@@ -18,8 +23,8 @@ const std::vector<DemoFrame>& demoFrames()
 }
 
 StartView::StartView(QWidget* parent)
-    : QStackedWidget(parent), recent_(new QVBoxLayout), faultTitle_(new QLabel), faultWords_(new QLabel),
-      faults_(new QTableWidget)
+    : QStackedWidget(parent), recent_(new QGridLayout), recentHead_(new QLabel("Worked on lately")), faultTitle_(new QLabel),
+      faultWords_(new QLabel), faults_(new QTableWidget)
 {
     setObjectName("start");
     addWidget(buildWelcome());
@@ -30,12 +35,13 @@ QWidget* StartView::buildWelcome()
 {
     auto* welcome = new QWidget;
     auto* w = new QVBoxLayout(welcome);
-    w->setContentsMargins(80, 60, 80, 40);
+    w->setContentsMargins(80, 44, 80, 24);
     w->setSpacing(10);
     auto* title = new QLabel("Open an analysed frame");
     title->setObjectName("big");
-    auto* words = new QLabel("Wren Rail reads .frame.json files. Drop one here, or open it from the menu. A frame without "
-                             "results is analysed on opening.");
+    auto* words = new QLabel(
+        "Wren Rail reads .frame.json files and its own projects (.wren). Drop one here, or open it from the menu. A frame "
+        "without results is analysed on opening; work is kept as it happens.");
     words->setObjectName("quiet");
     words->setWordWrap(true);
     auto* open = new QPushButton("Open a frame file…");
@@ -57,7 +63,12 @@ QWidget* StartView::buildWelcome()
         w->addWidget(b, 0, Qt::AlignLeft);
     }
     w->addSpacing(16);
-    w->addLayout(recent_);
+    recentHead_->setObjectName("head");
+    w->addWidget(recentHead_);
+    auto* cards = new QHBoxLayout;
+    cards->addLayout(recent_);
+    cards->addStretch();
+    w->addLayout(cards);
     w->addStretch();
     return welcome;
 }
@@ -93,22 +104,38 @@ QWidget* StartView::buildFaults()
     return page;
 }
 
-void StartView::showWelcome(const QStringList& recent)
+void StartView::showWelcome()
 {
-    while (QLayoutItem* i = recent_->takeAt(0)) {
-        delete i->widget();
-        delete i;
-    }
-    if (!recent.isEmpty()) {
-        auto* head = new QLabel("Recent");
-        head->setObjectName("head");
-        recent_->addWidget(head);
-    }
-    for (const QString& path : recent) {
-        auto* b = new QPushButton(QFileInfo(path).fileName() + " — " + QFileInfo(path).absolutePath());
-        b->setObjectName("link");
-        connect(b, &QPushButton::clicked, this, [this, path] { Q_EMIT wantOpen(path); });
-        recent_->addWidget(b, 0, Qt::AlignLeft);
+    for (QToolButton* b : cards_)
+        b->deleteLater();
+    cards_.clear();
+    constexpr size_t kMost = 8;
+    constexpr int kAcross = 4;
+    const std::vector<RecentWork> list = recentWork(kMost);
+    recentHead_->setVisible(!list.empty());
+    for (const RecentWork& w : list) {
+        auto* card = new QToolButton;
+        card->setObjectName("card");
+        card->setToolButtonStyle(Qt::ToolButtonTextUnderIcon);
+        card->setFocusPolicy(Qt::StrongFocus);
+        card->setIconSize({196, 112});
+        card->setFixedSize(216, 172);
+        QPixmap picture(196, 112);
+        if (w.picture.isNull())
+            picture.fill(theme().view);
+        else
+            picture = w.picture.scaled(196, 112, Qt::KeepAspectRatioByExpanding, Qt::SmoothTransformation);
+        card->setIcon(picture);
+        const QFontMetrics fm(textFont(12));
+        const QString when = QLocale().toString(w.last, QLocale::ShortFormat);
+        card->setText(fm.elidedText(w.untitled ? w.name + ", without a name" : w.name, Qt::ElideMiddle, 200) + "\n" +
+                      fm.elidedText(w.state.isEmpty() ? when : w.state, Qt::ElideRight, 200));
+        card->setToolTip((w.untitled ? QString("Kept without a name") : w.path) + "\n" + when);
+        card->setAccessibleName(w.name + ", " + w.state);
+        connect(card, &QToolButton::clicked, this, [this, path = w.path] { Q_EMIT wantOpen(path); });
+        const int k = static_cast<int>(cards_.size());
+        recent_->addWidget(card, k / kAcross, k % kAcross);
+        cards_.push_back(card);
     }
     setCurrentIndex(0);
 }

@@ -3,9 +3,11 @@
 
 #include "core/base/finding.h"
 
+#include <QGridLayout>
 #include <QLabel>
 #include <QStackedWidget>
 #include <QTableWidget>
+#include <QToolButton>
 #include <QVBoxLayout>
 
 namespace wr {
@@ -21,7 +23,8 @@ class StartView : public QStackedWidget
     Q_OBJECT
 public:
     explicit StartView(QWidget* parent = nullptr);
-    void showWelcome(const QStringList& recent);
+    void showWelcome(); // with what was worked on lately
+    const std::vector<QToolButton*>& cards() const { return cards_; }
     void showFaults(const QString& path, const std::vector<Finding>& faults);
     QTableWidget& faults() { return *faults_; }
 
@@ -32,7 +35,9 @@ Q_SIGNALS:
 private:
     QWidget* buildWelcome();
     QWidget* buildFaults();
-    QVBoxLayout* recent_;
+    QGridLayout* recent_;
+    QLabel* recentHead_;
+    std::vector<QToolButton*> cards_;
     QLabel *faultTitle_, *faultWords_;
     QTableWidget* faults_;
 };

@@ -1,4 +1,5 @@
 // What stands over the frame view: lines or solid sections, which combination is shown, how many members are.
+#include "app/compare/compare_banner.h"
 #include "app/frameview/frame_view.h"
 #include "app/shell/document.h"
 #include "app/shell/main_window.h"
@@ -14,6 +15,7 @@ namespace wr {
 void MainWindow::buildViewButtons()
 {
     auto* corner = new QWidget(view_);
+    corner_ = corner;
     auto* row = new QHBoxLayout(corner);
     row->setContentsMargins(10, 10, 10, 0);
     row->setSpacing(4);
@@ -46,6 +48,11 @@ void MainWindow::buildViewButtons()
     connect(solid_, &QToolButton::clicked, this, [this] { view_->setSolid(true); });
     connect(view_, &FrameView::solidChanged, this, [this](bool on) { (on ? solid_ : lines_)->setChecked(true); });
     corner->setFixedSize(560, 44);
+    banner_ = new CompareBanner(*doc_, view_);
+    banner_->move(0, 46);
+    banner_->hide();
+    view_->setBanner(banner_);
+    connect(banner_, &CompareBanner::changed, view_, [this] { view_->setCompared(banner_->shown()); });
 }
 
 // Those that the members are checked for: strength by the frame's standard, and service.

@@ -46,7 +46,7 @@ QVariant RungModel::data(const QModelIndex& index, int role) const
     if (static_cast<size_t>(index.row()) >= table.rungs.size()) return {};
     const Rung& r = table.rungs[index.row()];
     const UnitSystem& u = doc_.units();
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     if (role == Qt::DisplayRole) switch (index.column()) {
         case 0: return str(r.section->designation);
         case 1: return QString::number(u.show(Quantity::MassPerLength, r.mass), 'f', 1);
@@ -77,7 +77,7 @@ QVariant RungModel::data(const QModelIndex& index, int role) const
 }
 
 CandidateChart::CandidateChart(Document& doc, SizeBench& bench, QWidget* parent)
-    : Chart(paperTheme(), parent), doc_(doc), bench_(bench)
+    : Chart(theme(), parent), doc_(doc), bench_(bench)
 {
     setMinimumHeight(120);
     setAccessibleName("Candidate chart");

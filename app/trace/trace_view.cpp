@@ -77,7 +77,7 @@ void TraceView::flow(const std::vector<MathBox>& boxes, double indent, double ha
 // be read, and then without its units, which stand in the lines above.
 MathBox TraceView::numbersPutIn(const Expression& e, const Seen& seen) const
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const auto numbers = [&](double size, bool units) {
         return layoutFormula(e, size, t.ink2, [&](const std::string& symbol) -> std::optional<QString> {
             const auto it = seen.find(symbol);
@@ -95,7 +95,7 @@ MathBox TraceView::numbersPutIn(const Expression& e, const Seen& seen) const
 
 void TraceView::layOutValue(const TraceStep& s, Seen& seen)
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     const QString value = QString::fromStdString(units_.text(s.label.quantity, s.value));
     std::vector<MathBox> line{layoutSymbol(s.label.symbol, kSize, t.ink), layoutText("=", kSize, t.ink2)};
     if (const auto e = parseExpression(s.label.formula); e && !s.label.formula.empty()) {
@@ -118,7 +118,7 @@ void TraceView::layOutValue(const TraceStep& s, Seen& seen)
 
 void TraceView::layOut()
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     rows_.clear();
     rules_.clear();
     formulas_ = 0;
@@ -144,7 +144,7 @@ void TraceView::layOut()
 
 void TraceView::paintEvent(QPaintEvent*)
 {
-    const Theme& t = paperTheme();
+    const Theme& t = theme();
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     p.setPen(QPen(t.hairline, 1));

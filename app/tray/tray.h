@@ -4,6 +4,7 @@
 
 #include "app/line/line_view.h"
 
+#include <QLineEdit>
 #include <QString>
 #include <QWidget>
 #include <string>
@@ -12,6 +13,7 @@
 namespace wr {
 
 class BriefDesk;
+
 class Document;
 
 class Tray : public QWidget
@@ -23,17 +25,21 @@ public:
 
     struct Row
     {
-        enum class Kind { Brief, Group, Pick, Level };
+        enum class Kind { Brief, Group, Siding, Pick, Level };
         QString name;
         std::vector<size_t> members;
-        double worst = -1; // -1: no figure
+        double worst = -1, then = -1; // -1: no figure; then: while a siding is compared
         bool group = false;
         Kind kind = Kind::Group;
         std::string key = {}; // the brief, or the expression of a pick
         bool saved = false;   // a pick that was kept, so it can be forgotten
+        QString figure = {};  // of a siding: "3 · 74.0 t"; empty with no key: "park this state"
         QRectF area = {};
     };
     const std::vector<Row>& rows() const { return rows_; }
+    void askPark(); // under what name this state is parked
+    QLineEdit& sidingName() { return *sidingName_; }
+    QString trouble() const { return trouble_; } // why a name cannot stand
 
 Q_SIGNALS:
     void expressionChosen(const QString& expression); // of a pick: for the field over the ledger
@@ -50,6 +56,10 @@ private:
     void rebuild();
     void addBriefs();
     void addGroups();
+    void addSidings();
+    void askRename(const std::string& siding);
+    void placeName();
+    void nameEntered();
     void addPicks();
     void addLevels();
     void choose(size_t row, bool add);
@@ -62,6 +72,9 @@ private:
     Stop stop_ = Stop::Check;
     std::vector<Row> rows_;
     int current_ = 0;
+    QLineEdit* sidingName_;
+    std::string renaming_; // the siding that is; empty: one is parked
+    QString trouble_;
 };
 
 } // namespace wr

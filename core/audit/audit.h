@@ -10,6 +10,8 @@ namespace wr {
 
 // Findings about combinations, forces and members; without those of the reader and the analysis, which come with theirs.
 std::vector<Finding> audit(const CheckModel& model);
+// The same without the geometry, which hangs on nodes, elements and loads alone and is kept from state to state.
+std::vector<Finding> auditDesign(const CheckModel& model);
 // Findings that follow from results: members over and unchecked.
 std::vector<Finding> auditResults(const CheckModel& model, const CheckReport& report);
 // What an analysis of its own says of the whole frame by the model's standard, if it has anything to say: drift, critical

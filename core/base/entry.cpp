@@ -132,7 +132,11 @@ std::string expressionOf(const Measure& m, bool inchesShown)
 std::expected<double, std::string> readEntry(std::string_view text, Quantity q, const UnitSystem& u)
 {
     constexpr size_t kLongest = 200; // a field, not a document
-    const std::string s(text);
+    std::string s(text);
+    // "3,35" where numbers are written so; a comma before a blank still parts "12 ft, 6 in".
+    if (decimalMark() == ',')
+        for (size_t k = 1; k + 1 < s.size(); ++k)
+            if (s[k] == ',' && s[k - 1] >= '0' && s[k - 1] <= '9' && s[k + 1] >= '0' && s[k + 1] <= '9') s[k] = '.';
     if (s.size() > kLongest) return std::unexpected(fmt::format("\"{}…\" is too long for a number", s.substr(0, 20)));
     pegtl::memory_input input(s.data(), s.data() + s.size(), "entry");
     const auto read = [&]<class Unit>(std::type_identity<Unit>) {

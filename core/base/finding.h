@@ -4,6 +4,7 @@
 #include <optional>
 #include <string>
 #include <string_view>
+#include <utility>
 #include <vector>
 
 namespace wr {
@@ -11,6 +12,12 @@ namespace wr {
 enum class Severity { Note, Warning, Error };
 
 std::string_view severityWord(Severity s); // "note", "warning", "error"
+
+// The stops of the work, each of which shows its own findings.
+enum class WorkStop { Frame, Members, Restraint, Briefs, Check, Size };
+inline constexpr int kWorkStops = 6;
+std::string_view workStopWord(WorkStop s); // "frame", "members" …
+std::optional<WorkStop> workStopFromWord(std::string_view w);
 
 struct Finding
 {
@@ -22,10 +29,13 @@ struct Finding
     ~Finding();
 
     Severity severity = Severity::Error;
-    std::string code;    // one of findingKinds()
-    std::string place;   // JSON pointer, or "" where the subject says it all
-    std::string subject; // id of the member, element or node it is about, or ""
-    std::string text;    // one sentence in the reader's units, with the way out
+    std::string code;                                    // one of findingKinds()
+    std::string place;                                   // JSON pointer, or "" where the subject says it all
+    std::string subject;                                 // id of the member, element or node it is about, or ""
+    std::string text;                                    // one sentence in the reader's units, with the way out
+    std::vector<std::string> about;                      // all of its kind, where it is about more than the subject
+    std::vector<std::pair<std::string, double>> figures; // its numbers by name, SI, for those who judge by them
+    double figure(std::string_view name) const;          // NaN: it has none of that name
     bool operator==(const Finding&) const;
 };
 
@@ -33,6 +43,7 @@ struct FindingKind
 {
     std::string_view code;
     Severity severity;
+    WorkStop stop;            // where it is settled
     std::string_view meaning; // what the code stands for, for the documents and the filter list
 };
 

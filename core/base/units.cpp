@@ -1,5 +1,6 @@
 #include "core/base/units.h"
 
+#include <atomic>
 #include <cmath>
 #include <fmt/format.h>
 #include <stdexcept>
@@ -139,7 +140,19 @@ std::string UnitSystem::symbol(Quantity q) const
     return "";
 }
 
-std::string significant(double value, int digits)
+namespace {
+
+std::atomic<char> markInUse{'.'};
+
+// The point of a number as the program's decimal mark.
+std::string marked(std::string s)
+{
+    if (const char mark = markInUse; mark != '.')
+        if (const auto point = s.find('.'); point != std::string::npos) s[point] = mark;
+    return s;
+}
+
+std::string withPoint(double value, int digits)
 {
     if (!std::isfinite(value)) return std::isnan(value) ? "not a number" : (value > 0 ? "∞" : "−∞");
     if (value == 0) return "0";
@@ -164,6 +177,29 @@ std::string significant(double value, int digits)
     return value < 0 ? "−" + s : s;
 }
 
+std::string fixed(double value, int places)
+{
+    std::string s = fmt::format("{:.{}f}", std::abs(value), places);
+    return value < 0 && s.find_first_of("123456789") != std::string::npos ? "−" + s : s;
+}
+
+} // namespace
+
+void useDecimalMark(char mark)
+{
+    markInUse = mark;
+}
+
+char decimalMark()
+{
+    return markInUse;
+}
+
+std::string significant(double value, int digits)
+{
+    return marked(withPoint(value, digits));
+}
+
 bool UnitSystem::inCentimetres(Quantity q) const
 {
     return section == "mm" && (q == Quantity::SectionModulus || q == Quantity::Inertia || q == Quantity::Warping);
@@ -180,13 +216,15 @@ std::string UnitSystem::text(Quantity q, double si, bool withUnit) const
 {
     double value = show(q, si);
     if (withUnit && inCentimetres(q)) value *= q == Quantity::SectionModulus ? 1e-3 : q == Quantity::Inertia ? 1e-4 : 1e-6;
-    std::string s = significant(value);
+    const int places = decimals[static_cast<size_t>(q)];
+    std::string s = places < 0 || !std::isfinite(value) ? withPoint(value, 4) : fixed(value, places);
     // A plain number such as 0.9 keeps no zeros that say nothing.
     if (q == Quantity::Ratio && s.find('.') != std::string::npos && s.find('e') == std::string::npos) {
         while (s.back() == '0')
             s.pop_back();
         if (s.back() == '.') s.pop_back();
     }
+    s = marked(std::move(s));
     if (withUnit) {
         const std::string unit = textUnit(q);
         if (!unit.empty()) s += (unit == "°" ? "" : " ") + unit;

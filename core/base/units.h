@@ -35,6 +35,7 @@ enum class Quantity {
     Temperature,  // kelvin always
     Displacement  // small lengths, shown in section units
 };
+inline constexpr size_t kQuantityCount = static_cast<size_t>(Quantity::Displacement) + 1;
 
 // Base units by name. Allowed names: length, section: m cm mm ft in; force: N kN kip lbf; stress: Pa MPa GPa psi ksi;
 // mass: kg t lb; angle: deg rad.
@@ -42,7 +43,16 @@ struct UnitSystem
 {
     std::string length = "m", force = "kN", section = "mm", stress = "MPa", angle = "deg", mass = "kg";
 
+    // Decimals of text() by Quantity; -1: about four significant digits. Of the reader's own settings, never of a file.
+    std::array<signed char, kQuantityCount> decimals = noDecimals();
+
     bool operator==(const UnitSystem&) const = default;
+    static constexpr std::array<signed char, kQuantityCount> noDecimals()
+    {
+        std::array<signed char, kQuantityCount> out{};
+        out.fill(-1);
+        return out;
+    }
 
     double factor(Quantity q) const; // SI value of one shown unit
     double show(Quantity q, double si) const { return si / factor(q); }
@@ -63,6 +73,11 @@ std::optional<double> unitForce(std::string_view name);
 std::optional<double> unitStress(std::string_view name);
 std::optional<double> unitMass(std::string_view name);
 std::optional<double> unitAngle(std::string_view name);
+
+// The mark in numbers as words: UnitSystem::text() and significant(). For the whole program, to be set before other threads
+// read it or while none does; '.' by itself. Files and answers always have '.'.
+void useDecimalMark(char mark);
+char decimalMark();
 
 // The names allowed for one key of the frame file's "units" object ("length", "force" …).
 std::vector<std::string_view> allowedUnits(std::string_view key);

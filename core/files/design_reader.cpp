@@ -54,6 +54,7 @@ public:
         readRestraints();
         readLengths();
         readFrameLimits();
+        readAcceptances();
         d.extras = top_.finish();
     }
 
@@ -268,6 +269,24 @@ private:
         });
     }
 
+    void readAcceptances()
+    {
+        eachObject(top_.array("acceptances"), "/design/acceptances", findings_, [&](Cursor& c, size_t) {
+            Acceptance a;
+            a.id = acceptances_.add(c);
+            a.code = c.text("code", true).value_or("");
+            if (!a.code.empty() && !findKind(a.code))
+                c.fault("frame.value", "code", inQuotes(a.code) + " is not the code of a finding");
+            a.subject = c.text("subject").value_or("");
+            a.reason = c.text("reason", true).value_or("");
+            a.name = c.text("name", true).value_or("");
+            a.date = c.text("date").value_or("");
+            a.about = c.text("about").value_or("");
+            a.extras = c.finish();
+            frame_.design.acceptances.push_back(std::move(a));
+        });
+    }
+
     // From corner to corner of all nodes, m.
     double extent() const
     {
@@ -299,7 +318,7 @@ private:
     const FrameIds& ids_;
     std::vector<Finding>& findings_;
     Cursor top_;
-    IdTable members_, briefs_, groups_, ladders_, sets_, picks_, limits_;
+    IdTable members_, briefs_, groups_, ladders_, sets_, picks_, limits_, acceptances_;
 };
 
 } // namespace

@@ -25,7 +25,7 @@ public:
     {
         Json j = {{"format", "wren-frame"}, {"version", 1}};
         if (!f_.title.empty()) j["title"] = f_.title;
-        j["units"] = unitsJson(f_.units);
+        j["units"] = unitsJson(f_.writtenUnits());
         j["up"] = f_.up == Up::Z ? "z" : "y";
         list(j, "materials", f_.materials, [&](const Material& m) { return material(m); });
         list(j, "sections", f_.sections, [&](const FrameSection& s) { return section(s); });
@@ -60,7 +60,7 @@ public:
 private:
     // Twelve significant digits: unit factors leave no dust behind, and nothing an engineer gave is lost.
     static double clean(double v) { return rounded(v, 12); }
-    double out(Quantity q, double si) const { return clean(f_.units.show(q, si)); }
+    double out(Quantity q, double si) const { return clean(f_.writtenUnits().show(q, si)); }
     Json vec(Vec3 v, Quantity q) const { return {out(q, v.x), out(q, v.y), out(q, v.z)}; }
     const std::string& nodeId(int n) const { return f_.nodes[n].id; }
     const std::string& elementId(int e) const { return f_.elements[e].id; }
@@ -123,7 +123,7 @@ private:
         }
         if (!s.stated.empty()) {
             Json p = Json::object();
-            const double unit = f_.units.factor(Quantity::SectionLength);
+            const double unit = f_.writtenUnits().factor(Quantity::SectionLength);
             for (const StatedKey& k : statedKeys())
                 if (const auto& v = s.stated.*k.stated) p[std::string(k.key)] = clean(*v / std::pow(unit, k.power));
             o["properties"] = p;
@@ -209,7 +209,7 @@ private:
         });
         list(o, "thermal", c.thermal, [&](const ThermalLoad& l) {
             Json j = {{"element", elementId(l.element)}, {"uniform", clean(l.uniform)}};
-            const double unit = f_.units.factor(Quantity::Length);
+            const double unit = f_.writtenUnits().factor(Quantity::Length);
             if (l.gradientY != 0 || l.gradientZ != 0) j["gradient"] = {clean(l.gradientY * unit), clean(l.gradientZ * unit)};
             return j;
         });
@@ -283,7 +283,7 @@ private:
                             {"angle", clean(d.forming->angle / kDegree)}};
         }
         if (!d.nationalParameters.empty()) o["nationalParameters"] = d.nationalParameters;
-        list(o, "parameterSets", d.parameterSets, [&](const NationalSet& n) { return nationalJson(n, f_.units); });
+        list(o, "parameterSets", d.parameterSets, [&](const NationalSet& n) { return nationalJson(n, f_.writtenUnits()); });
         list(o, "members", d.members, [&](const DesignMember& m) {
             Json j = {{"id", m.id}, {"elements", Json::array()}};
             for (const int e : m.elements)
@@ -315,7 +315,7 @@ private:
             if (l.way) j["way"] = lengthByName(*l.way);
             return with(j, l.extras);
         });
-        list(o, "briefs", d.briefs, [&](const Brief& b) { return briefJson(b, f_.units); });
+        list(o, "briefs", d.briefs, [&](const Brief& b) { return briefJson(b, f_.writtenUnits()); });
         list(o, "groups", d.groups, [&](const Group& g) {
             Json j = {{"id", g.id}};
             if (!g.ladder.empty()) j["ladder"] = g.ladder;
@@ -331,6 +331,16 @@ private:
             for (const int n : l.nodes)
                 j["nodes"].push_back(f_.nodes[n].id);
             return with(j, l.extras);
+        });
+        list(o, "acceptances", d.acceptances, [&](const Acceptance& a) {
+            Json j = {{"id", a.id}, {"code", a.code}};
+            for (const auto& [key, text] : {std::pair{"subject", &a.subject},
+                                            {"reason", &a.reason},
+                                            {"name", &a.name},
+                                            {"date", &a.date},
+                                            {"about", &a.about}})
+                if (!text->empty()) j[key] = *text;
+            return with(j, a.extras);
         });
         list(o, "ladders", d.ladders, [&](const Ladder& l) {
             Json j = {{"id", l.id}, {"family", l.family}};

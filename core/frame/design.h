@@ -183,7 +183,8 @@ struct Brief
     std::optional<double> cb;           // Cb stated instead of F1-1
     std::optional<double> torsionBelow; // torsion under this share of the torsional shear yield is neglected, default 0.01
     std::optional<double> slendernessCompression, slendernessTension; // L/r limits, default 200 and 300
-    bool slendernessRequired = false;                                 // over the limit is a failure, not advice
+    bool noSlenderParts = false;            // sections with parts slender in local buckling (class 4) are not wanted: a finding
+    bool slendernessRequired = false;       // over the limit is a failure, not advice
     std::optional<double> connectorSpacing; // m, between the parts of a pair; none: connected at the ends only
     PairJoined connectorsJoined = PairJoined::Welded;
     std::optional<double> stiffenerSpacing; // m, clear between transverse stiffeners of the web
@@ -268,6 +269,17 @@ struct SavedPick
     bool operator==(const SavedPick&) const = default;
 };
 
+// A finding that somebody has looked at and lets stand. It changes no status, and falls back when what it is about does.
+struct Acceptance
+{
+    std::string id;            // code and subject of the finding: acceptanceId()
+    std::string code, subject; // of the finding
+    std::string reason, name, date;
+    std::string about; // fingerprint of what the finding was about (core/project/acceptances.h)
+    Extras extras;
+    bool operator==(const Acceptance&) const = default;
+};
+
 struct Design
 {
     Design();
@@ -289,6 +301,7 @@ struct Design
     Rows<Ladder> ladders;
     Rows<SavedPick> picks;
     Rows<FrameLimit> frameLimits;
+    Rows<Acceptance> acceptances;
     std::string nationalParameters;  // the set that stands where a brief names none; empty: recommended values
     Rows<NationalSet> parameterSets; // the frame's own
     Extras extras;

@@ -173,7 +173,9 @@ struct Frame
     ~Frame();
 
     std::string title;
-    UnitSystem units; // of the file: what it is written back in, and the project's units on screen
+    UnitSystem units;                      // on screen and in print
+    std::optional<UnitSystem> unitsOfFile; // those it is written back in, where they are others
+    const UnitSystem& writtenUnits() const { return unitsOfFile ? *unitsOfFile : units; }
     Up up = Up::Z;
     Rows<Material> materials;
     Rows<FrameSection> sections;

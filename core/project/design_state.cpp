@@ -1,6 +1,8 @@
 #include "core/project/design_state.h"
 
 #include "core/audit/audit.h"
+#include "core/audit/families.h"
+#include "core/project/acceptances.h"
 #include "core/restraint/found_holds.h"
 #include "core/standards/standard.h"
 
@@ -66,6 +68,15 @@ bool sameLimits(const DesignState& s)
            f.nodes.shares(s.limitsOf->nodes) && f.combinations.shares(s.limitsOf->combinations);
 }
 
+// The geometry that was looked at is still the frame's.
+bool sameGeometry(const DesignState& s)
+{
+    const Frame& f = *s.frame;
+    return s.geometry && s.geometryOf && f.nodes.shares(s.geometryOf->nodes) && f.elements.shares(s.geometryOf->elements) &&
+           f.links.shares(s.geometryOf->links) && f.diaphragms.shares(s.geometryOf->diaphragms) &&
+           f.cases.shares(s.geometryOf->cases);
+}
+
 // A state whose model was made anew with nothing to go on from.
 DesignState fresh(DesignState s, const DesignState::Standards& standards)
 {
@@ -93,10 +104,18 @@ double DesignState::mass() const
 std::vector<Finding> DesignState::findings() const
 {
     std::vector<Finding> out = *read;
-    for (const std::vector<Finding>* more : {analysis.get(), audited.get(), ofReport.get()})
+    for (const std::vector<Finding>* more : {analysis.get(), geometry.get(), audited.get(), ofReport.get()})
         out.insert(out.end(), more->begin(), more->end());
     if (whole) out.push_back(*whole);
+    for (Finding& idle : idleAcceptances(*this, out))
+        out.push_back(std::move(idle));
     return out;
+}
+
+std::vector<StabilityLine> DesignState::stability() const
+{
+    const Standard& s = model->standard();
+    return s.stability && hasForces() ? s.stability(*model, findings()) : std::vector<StabilityLine>{};
 }
 
 DesignState beginState(Frame frame, std::vector<Finding> read, const DesignState::Standards& standards,
@@ -121,6 +140,7 @@ DesignState beginState(Frame frame, std::vector<Finding> read, const DesignState
         s.results = std::move(r);
     }
     s.analysis = {s.results, &s.results->forces.findings};
+    s.geometry = noFindings();
     s.frame = std::make_shared<const Frame>(std::move(frame));
     return fresh(std::move(s), standards);
 }
@@ -132,7 +152,14 @@ DesignState auditedState(const DesignState& s)
         out.limits = std::make_shared<const std::vector<StandingLimit>>(s.model->frameLimits());
         out.limitsOf = {s.results, s.frame->design.frameLimits, s.frame->nodes, s.frame->combinations};
     }
-    std::vector<Finding> found = audit(*s.model);
+    if (!sameGeometry(s)) {
+        const Frame& f = *s.frame;
+        auto found = std::make_shared<std::vector<Finding>>();
+        auditGeometry(f, *found);
+        out.geometry = std::move(found);
+        out.geometryOf = {f.nodes, f.elements, f.links, f.diaphragms, f.cases};
+    }
+    std::vector<Finding> found = auditDesign(*s.model);
     for (Finding& x : frameLimitFindings(*s.frame, s.forces(), *out.limits))
         found.push_back(std::move(x));
     out.audited = std::make_shared<const std::vector<Finding>>(std::move(found));

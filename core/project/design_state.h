@@ -25,6 +25,17 @@ struct DesignState
     bool checked = false;                      // the report is one: not only places for results
     double checkSeconds = 0;                   // that the last check took, without the audit behind it
     std::shared_ptr<const std::vector<Finding>> read, analysis, audited, ofReport; // of the reader, the analysis, the audit …
+    // Of its geometry and where loads stand: kept as long as those tables are the same.
+    std::shared_ptr<const std::vector<Finding>> geometry;
+    struct GeometryOf
+    {
+        Rows<Node> nodes;
+        Rows<Element> elements;
+        Rows<Link> links;
+        Rows<Diaphragm> diaphragms;
+        Rows<LoadCase> cases;
+    };
+    std::optional<GeometryOf> geometryOf;
     // Of the frame as a whole; empty after an edit that touches them, until the check.
     std::shared_ptr<const std::vector<StandingLimit>> limits;
     struct LimitsOf // what they were found for
@@ -42,8 +53,10 @@ struct DesignState
     bool hasForces() const { return !forces().empty(); }
     bool forcesFit() const; // they belong to the sizes the frame has
     double mass() const;    // kg, of all elements
-    // Of the reader, the analysis, the audit, the report and the whole frame, in that order.
+    // Of the reader, the analysis, the audit, the report and the whole frame, in that order; then acceptances that match none.
     std::vector<Finding> findings() const;
+    // What the forces hold of what the standard asks for stability; empty where it asks for nothing or there are no forces.
+    std::vector<StabilityLine> stability() const;
 };
 
 // 1. From a frame as it was read, with the findings of the reader: results that came with it, else those of an analysis by

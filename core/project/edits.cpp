@@ -224,6 +224,38 @@ Words setStandard(Frame& f, const SetStandard& e)
     return "Standard " + e.key;
 }
 
+Words setSway(Frame& f, const SetSway& e)
+{
+    f.hasDesign = true;
+    f.design.swayX = e.x;
+    f.design.swayY = e.y;
+    return e.x && e.y && !*e.x && !*e.y ? "The frame does not sway" : "Sway of the frame";
+}
+
+Words accept(Frame& f, const Accept& e)
+{
+    const Acceptance& a = e.acceptance;
+    if (a.reason.empty()) return std::unexpected("say why it is accepted");
+    if (a.name.empty()) return std::unexpected("say who accepts it");
+    f.hasDesign = true;
+    std::vector<Acceptance>& list = f.design.acceptances.edit();
+    const auto it = std::find_if(list.begin(), list.end(), [&](const Acceptance& o) { return o.id == a.id; });
+    if (it == list.end())
+        list.push_back(a);
+    else
+        *it = a;
+    return fmt::format("Accept {}{}{}", a.code, a.subject.empty() ? "" : " of ", a.subject);
+}
+
+Words dropAcceptance(Frame& f, const DropAcceptance& e)
+{
+    std::vector<Acceptance>& list = f.design.acceptances.edit();
+    const size_t n = list.size();
+    std::erase_if(list, [&](const Acceptance& a) { return a.id == e.id; });
+    if (list.size() == n) return std::unexpected(fmt::format("nothing of that kind is accepted: {}", e.id));
+    return "Acceptance taken back: " + e.id;
+}
+
 Words setAnalysis(Frame& f, const SetAnalysis& e)
 {
     if (e.analysis.reducedStiffness && e.analysis.order == ForceOrder::First)
@@ -253,6 +285,9 @@ std::expected<Patch, std::string> applyEdit(Frame& f, const Edit& edit)
                                               [&](const SetStandard& e) { return setStandard(next, e); },
                                               [&](const SetAnalysis& e) { return setAnalysis(next, e); },
                                               [&](const SetLoads& e) { return setLoads(next, e); },
+                                              [&](const SetSway& e) { return setSway(next, e); },
+                                              [&](const Accept& e) { return accept(next, e); },
+                                              [&](const DropAcceptance& e) { return dropAcceptance(next, e); },
                                               [&](const GiveHolds& e) -> Words {
                                                   declareMembers(next, e.members);
                                                   return applyHoldEdit(next, e);

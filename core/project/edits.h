@@ -118,6 +118,18 @@ struct SetFrameLimits // all of them
 {
     std::vector<FrameLimit> limits;
 };
+struct SetSway // does the frame sway along x and y? none: found by the program
+{
+    std::optional<bool> x, y;
+};
+struct Accept // a finding; one of the same id is replaced
+{
+    Acceptance acceptance;
+};
+struct DropAcceptance
+{
+    std::string id;
+};
 struct SetGroup
 {
     std::vector<MemberRef> members;
@@ -176,10 +188,10 @@ struct SetForming
     FormingRule rule;
 };
 
-using Edit =
-    std::variant<SetLengths, SetGroup, SetSection, SetGrade, SetStandard, SetAnalysis, SetLoads, JoinMembers, SplitMember,
-                 TurnMembers, BackToRule, SetForming, GiveHolds, SetHold, DropHolds, SameHolds, PutBrief, GiveBrief, DropBrief,
-                 TakeOver, SetGroups, RenameGroup, SetExclude, SetKind, PutPick, DropPick, SetFrameLimits, Patch>;
+using Edit = std::variant<SetLengths, SetGroup, SetSection, SetGrade, SetStandard, SetAnalysis, SetLoads, JoinMembers,
+                          SplitMember, TurnMembers, BackToRule, SetForming, GiveHolds, SetHold, DropHolds, SameHolds, PutBrief,
+                          GiveBrief, DropBrief, TakeOver, SetGroups, RenameGroup, SetExclude, SetKind, PutPick, DropPick,
+                          SetFrameLimits, SetSway, Accept, DropAcceptance, Patch>;
 
 // Members that no entry lists yet get one each; what is said of them stands there.
 void declareMembers(Frame& f, const std::vector<MemberRef>& members);

@@ -155,6 +155,7 @@ template <class F, class G, class H, class Each> void eachTable(F& f, G& g, H& p
     each(f.design.parameterSets, g.design.parameterSets, p.parameterSets);
     each(f.design.picks, g.design.picks, p.picks);
     each(f.design.frameLimits, g.design.frameLimits, p.frameLimits);
+    each(f.design.acceptances, g.design.acceptances, p.acceptances);
 }
 
 } // namespace
@@ -169,7 +170,7 @@ bool Patch::empty() const
 {
     return materials.empty() && sections.empty() && elements.empty() && cases.empty() && combinations.empty() &&
            members.empty() && restraints.empty() && lengths.empty() && briefs.empty() && groups.empty() && ladders.empty() &&
-           parameterSets.empty() && picks.empty() && frameLimits.empty() && !settings;
+           parameterSets.empty() && picks.empty() && frameLimits.empty() && acceptances.empty() && !settings;
 }
 
 Patch differences(const Frame& before, const Frame& after, std::string words)
@@ -199,6 +200,7 @@ Patch inverseOf(const Patch& p)
     out.parameterSets = swapped(p.parameterSets);
     out.picks = swapped(p.picks);
     out.frameLimits = swapped(p.frameLimits);
+    out.acceptances = swapped(p.acceptances);
     if (p.settings) out.settings.emplace(p.settings->second, p.settings->first);
     return out;
 }

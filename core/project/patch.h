@@ -58,6 +58,7 @@ struct Patch
     RowsPatch<NationalSet> parameterSets;
     RowsPatch<SavedPick> picks;
     RowsPatch<FrameLimit> frameLimits;
+    RowsPatch<Acceptance> acceptances;
     std::optional<std::pair<DesignSettings, DesignSettings>> settings; // before, after
 
     bool empty() const;

@@ -232,6 +232,16 @@ Table displacementTable(const Frame& f, const FrameForces& r, const std::vector<
         [](const NodeMotion& m) -> const auto& { return m.r; });
 }
 
+Table stabilityTable(const std::vector<StabilityLine>& lines)
+{
+    Table t;
+    t.title = "Stability";
+    t.columns = {{"What", ""}, {"Clause", ""}, {"", ""}, {"Asked", ""}, {"Held by the forces", ""}};
+    for (const StabilityLine& l : lines)
+        t.rows.push_back({{l.topic, l.clause, std::string(verdictWord(l.verdict)), l.asked, l.holds}});
+    return t;
+}
+
 Table driftTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads)
 {
     Table t;

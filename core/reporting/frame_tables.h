@@ -4,6 +4,7 @@
 #include "core/analysis/deflected.h"
 #include "core/analysis/modes.h"
 #include "core/checking/frame_limits.h"
+#include "core/standards/stability_line.h"
 
 #include <span>
 #include <string>
@@ -43,6 +44,8 @@ Table reactionTable(const Frame& f, const FrameForces& r, const std::vector<Show
 Table displacementTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads);
 // Limits of the frame, a row each; its state says why one is unchecked.
 Table frameLimitTable(const Frame& f, std::span<const StandingLimit> rows, const ForceTable& t);
+// The stability statement, a line a row.
+Table stabilityTable(const std::vector<StabilityLine>& lines);
 Table driftTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads);
 Table forceTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads);
 // Largest displacement across each element against the straight line between its ends.

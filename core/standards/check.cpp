@@ -1,11 +1,19 @@
 #include "core/standards/check.h"
 
 #include "core/standards/report.h"
+#include "core/standards/stability_line.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 namespace wr {
+
+std::string_view verdictWord(StabilityVerdict v)
+{
+    constexpr std::array<std::string_view, 4> words{"met", "not met", "not needed", "not known"};
+    return words[static_cast<size_t>(v)];
+}
 
 std::string_view statusWord(Status s)
 {

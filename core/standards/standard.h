@@ -11,6 +11,7 @@
 #include "core/standards/gather.h"
 #include "core/standards/pictures.h"
 #include "core/standards/report.h"
+#include "core/standards/stability_line.h"
 #include "core/standards/whole_frame.h"
 
 #include <optional>
@@ -66,6 +67,12 @@ struct Standard
     std::optional<LengthCurve> (*lengthCurve)(const MemberInput&, const Demands&, const CheckOutcome&) = nullptr;
     std::optional<InteractionDiagram> (*interactionDiagram)(const MemberInput&, const Demands&, const CheckOutcome&) = nullptr;
     std::vector<BraceRow> (*bracing)(const MemberInput&, const Demands&) = nullptr; // by place, then kind
+
+    // Which parts of the section are slender under the member's forces (class 4), a sentence; empty: none. Null: not known.
+    std::string (*slenderParts)(const MemberInput&, const Demands&, const MemberResult&) = nullptr;
+    // What the analysis holds of what the standard asks for stability, line by line; `findings`: those of the state. May be
+    // null.
+    std::vector<StabilityLine> (*stability)(const WholeFrame&, std::span<const Finding> findings) = nullptr;
 
     // Findings on the frame. Any may be null.
     void (*auditFrame)(const WholeFrame&, std::vector<Finding>&) = nullptr;

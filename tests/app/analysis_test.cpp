@@ -27,12 +27,12 @@ TEST_CASE("analysis: F6 analyses in second order and back, and a change of size 
     const double second = worst();
     CHECK(second > first); // sway and member curvature add moment in this frame
     CHECK(second < 2 * first);
-    for (const Finding& f : w.doc().findings())
+    for (const Finding& f : w.doc().state().findings())
         CHECK((f.code != "forces.first-order" && f.code != "forces.sway"));
     // The drift ratio, found in the background, is told with the other findings and follows the order of the analysis.
     const auto drift = [&] {
-        for (const Finding& f : w.doc().findings())
-            if (f.code == "stability.drift") return f.text;
+        for (const AuditRow& r : w.doc().audit())
+            if (r.finding.code == "stability.drift") return r.finding.text;
         return std::string("none");
     };
     CHECK(drift().find("as B2 of Appendix 8") != std::string::npos);
@@ -165,8 +165,8 @@ TEST_CASE("analysis: undoing an adopted size brings its forces back at once, and
     const double before = w.utilisation(id.c_str());
     const auto* forces = &w.doc().analysed();
     const auto stale = [&] {
-        const auto& list = w.doc().findings();
-        return std::any_of(list.begin(), list.end(), [](const Finding& f) { return f.code == "forces.stale"; });
+        const auto& list = w.doc().audit();
+        return std::any_of(list.begin(), list.end(), [](const AuditRow& r) { return r.finding.code == "forces.stale"; });
     };
     w.doc().setPick({3, 5});
     CHECK(w.doc().run(SetSection{w.doc().pickedRefs(), "HEB300", {}}).isEmpty());

@@ -1,7 +1,6 @@
 // The window by keyboard and menu alone, and the view's movements.
 #include "tests/app/window.h"
 
-#include <QListWidget>
 #include <QMenu>
 #include <QMenuBar>
 #include <QSignalSpy>
@@ -141,22 +140,6 @@ TEST_CASE("tray and line work by keyboard", "[app]")
             x->accessibleName().isEmpty() && !x->parentWidget()->inherits("QComboBox"))
             ++unnamed;
     CHECK(unnamed == 0);
-}
-
-TEST_CASE("findings: a click picks the member it is about", "[app]")
-{
-    Window w(kHill);
-    w.window.ride(Stop::Frame);
-    QListWidget& list = w.window.bench().frame().findings();
-    REQUIRE(list.count() > 3);
-    QListWidgetItem* over = nullptr;
-    for (int i = 0; i < list.count() && !over; ++i)
-        if (list.item(i)->text().startsWith("Member ") && list.item(i)->text().contains(" is over")) over = list.item(i);
-    REQUIRE(over != nullptr);
-    list.scrollToItem(over);
-    QTest::mouseClick(list.viewport(), Qt::LeftButton, Qt::NoModifier, list.visualItemRect(over).center());
-    REQUIRE(w.doc().pick().size() == 1);
-    CHECK(over->text().contains(QString::fromStdString(w.doc().model().members()[*w.doc().pick().begin()].id)));
 }
 
 TEST_CASE("jobs: the newest of a kind wins, a failing one is told, nothing hangs", "[app]")

@@ -3,6 +3,8 @@
 #include "app/briefs/brief_desk.h"
 #include "app/briefs/briefs_bench.h"
 #include "app/briefs/sheet_view.h"
+#include "app/findings/finding_card.h"
+#include "app/findings/findings_view.h"
 #include "app/frame/frame_tables_view.h"
 #include "app/line/line_view.h"
 #include "tests/app/window.h"
@@ -67,12 +69,13 @@ TEST_CASE("limits of the frame: typed with a mistake, mended, over in table, lin
     CHECK(w.window.line().openCount(Stop::Check) == open + over);
     // The finding leads to the table.
     tables.setPage(FrameTablesView::Cases);
-    QListWidget& list = w.window.bench().frame().findings();
-    QListWidgetItem* item = nullptr;
-    for (int k = 0; k < list.count(); ++k)
-        if (list.item(k)->text().contains("limits of the frame")) item = list.item(k);
-    REQUIRE(item != nullptr);
-    Q_EMIT list.itemActivated(item);
+    w.window.showFindings(WorkStop::Check, "limit.over " + QString::fromStdString(w.doc().frame().design.frameLimits[0].id));
+    w.settle();
+    FindingCard& card = w.window.findings().card();
+    REQUIRE_FALSE(card.ways().empty());
+    CHECK(card.words().contains("drift h/400"));
+    QTest::mouseClick(card.ways().front(), Qt::LeftButton);
+    w.settle();
     CHECK(tables.page() == FrameTablesView::Limits);
     // A wider limit, and back by undo.
     w.type(bar.field(), "drift h/50");

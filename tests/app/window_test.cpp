@@ -1,3 +1,4 @@
+#include "app/findings/stop_findings.h"
 #include "tests/app/window.h"
 
 #include "core/files/frame_reader.h"
@@ -311,7 +312,7 @@ TEST_CASE("window: the line rides to every stop by key, a stop that is not built
     QTest::mouseClick(&w.window.line(), Qt::LeftButton, Qt::NoModifier,
                       w.window.line().stopArea(Stop::Frame).center().toPoint());
     CHECK(w.window.line().current() == Stop::Frame);
-    CHECK(w.window.bench().frame().findings().count() > 0);
+    CHECK(w.window.bench().findings(Stop::Frame).rows().size() > 0);
     // A digit typed into a field stays in the field.
     w.key(Qt::Key_5);
     w.doc().setPick({0});

@@ -270,6 +270,20 @@ std::expected<ProjectContents, std::string> ProjectFile::read() const
     }
 }
 
+std::expected<Frame, std::string> ProjectFile::first() const
+{
+    try {
+        SQLite::Statement s(*db_, "SELECT bytes, checksum FROM snapshot WHERE number = 0");
+        if (!s.executeStep()) return std::unexpected("the frame the project began with is not in it");
+        const std::string_view bytes = blob(s.getColumn(0));
+        if (sumOf(bytes) != s.getColumn(1).getInt64())
+            return std::unexpected("the frame the project began with cannot be read");
+        return frameFromBytes(bytes);
+    } catch (const std::exception& e) {
+        return std::unexpected(fmt::format("{} cannot be read: {}", path_.string(), e.what()));
+    }
+}
+
 std::expected<ProjectContents, std::string> ProjectFile::salvage(const std::filesystem::path& path)
 {
     try {

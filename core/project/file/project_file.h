@@ -69,6 +69,8 @@ public:
     const std::filesystem::path& path() const { return path_; }
     bool lookOnly() const { return lookOnly_; }
     std::expected<ProjectContents, std::string> read() const;
+    // The frame the project began with: what sidings are patches on.
+    std::expected<Frame, std::string> first() const;
 
     // One transaction of changes. Throws SQLite::Exception where the disk refuses.
     class Writing

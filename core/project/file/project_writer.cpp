@@ -145,6 +145,12 @@ std::vector<ProjectPart> ProjectWriter::parts(const std::string& kind)
     return file_.parts(kind);
 }
 
+std::expected<Frame, std::string> ProjectWriter::first()
+{
+    const std::lock_guard file(fileMutex_);
+    return file_.first();
+}
+
 std::filesystem::path ProjectWriter::path() const
 {
     const std::lock_guard file(fileMutex_);

@@ -36,6 +36,7 @@ public:
     // What the file holds; waits for what is being written.
     std::expected<ProjectContents, std::string> read();
     std::vector<ProjectPart> parts(const std::string& kind);
+    std::expected<Frame, std::string> first(); // the frame the project began with
     std::filesystem::path path() const;
     // Goes on in a copy under that name. The error is a sentence; then it goes on where it was.
     std::expected<void, std::string> moveTo(const std::filesystem::path& path);

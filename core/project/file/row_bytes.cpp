@@ -27,7 +27,8 @@ template <class T> std::expected<T, std::string> read(std::string_view bytes, co
     }
 }
 
-// Every reference of a frame leads somewhere.
+} // namespace
+
 std::string referenceFault(const Frame& f)
 {
     const auto in = [](int i, size_t n) { return i >= 0 && std::cmp_less(i, n); };
@@ -68,15 +69,36 @@ std::string referenceFault(const Frame& f)
     return {};
 }
 
-} // namespace
-
 std::string bytesOf(const Frame& f)
 {
-    return written(f);
+    if (!f.unitsOfFile) return written(f);
+    Frame own = f; // in the units of its file, whatever it is shown in
+    own.units = f.writtenUnits();
+    return written(own);
 }
 std::string bytesOf(const Patch& p)
 {
     return written(p);
+}
+std::string bytesOf(const Brief& b)
+{
+    return written(b);
+}
+std::string bytesOf(const Rows<Combination>& c)
+{
+    return written(c);
+}
+std::string bytesOf(const Rows<LoadCase>& c)
+{
+    return written(c);
+}
+std::string bytesOf(const DesignRestraint& r)
+{
+    return written(r);
+}
+std::string bytesOf(const DesignLength& l)
+{
+    return written(l);
 }
 
 std::expected<Frame, std::string> frameFromBytes(std::string_view bytes)

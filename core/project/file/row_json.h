@@ -106,8 +106,8 @@ NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(DeflectionRules, limits, camber,
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(NationalSet, id, title, family, values, deflection, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Brief, id, about, standard, second, grade, neglectBelow, netAreaRatio, shearLag,
                                                 cb, torsionBelow, slendernessCompression, slendernessTension,
-                                                slendernessRequired, connectorSpacing, connectorsJoined, stiffenerSpacing,
-                                                tensionField, loadHeight, k, lengthsBy, recommendedEnds, base,
+                                                slendernessRequired, noSlenderParts, connectorSpacing, connectorsJoined,
+                                                stiffenerSpacing, tensionField, loadHeight, k, lengthsBy, recommendedEnds, base,
                                                 secondOrderIncluded, cm, leaveOut, combinations, settings, liveLoad, angleAxes,
                                                 warpingFixed, ltbStress, localStress, framing, along, atJoints, deflection,
                                                 options, extras)
@@ -116,9 +116,10 @@ NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Group, id, ladder, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(StatedAnalysis, order, reducedStiffness)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(SavedPick, id, expression, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(FrameLimit, id, of, along, kind, over, most, nodes, extras)
+NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Acceptance, id, code, subject, reason, name, date, about, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Design, standard, analysis, swayX, swayY, forming, members, restraints, lengths,
-                                                briefs, groups, ladders, picks, frameLimits, nationalParameters, parameterSets,
-                                                extras)
+                                                briefs, groups, ladders, picks, frameLimits, acceptances, nationalParameters,
+                                                parameterSets, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Frame, title, units, up, materials, sections, nodes, elements, diaphragms,
                                                 links, cases, combinations, results, modes, hasDesign, design, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(DesignSettings, hasDesign, standard, nationalParameters, analysis, swayX, swayY,
@@ -147,7 +148,7 @@ template <class T> void from_json(const nlohmann::json& j, RowsPatch<T>& p)
 }
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Patch, words, materials, sections, elements, cases, combinations, members,
                                                 restraints, lengths, briefs, groups, ladders, parameterSets, picks, frameLimits,
-                                                settings)
+                                                acceptances, settings)
 
 } // namespace wr
 

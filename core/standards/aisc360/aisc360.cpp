@@ -35,6 +35,10 @@ template <bool Lrfd, int Edition> Standard make(std::string_view key, std::strin
     s.auditFrame = aisc360::auditStability;
     s.auditResults = aisc360::auditSquash;
     s.auditWhole = aisc360::driftRatio;
+    s.stability = aisc360::stabilityStatement;
+    s.slenderParts = [](const MemberInput& in, const Demands& d, const MemberResult& r) {
+        return aisc360::slenderParts({Lrfd, Edition}, in, d, r);
+    };
     s.majorAxis = "x";
     s.minorAxis = "y";
     s.checks.assign(aisc360::kChecks.begin(), aisc360::kChecks.end());

@@ -11,6 +11,8 @@ std::optional<LengthCurve> lengthCurveOf(Method m, const MemberInput& in, const 
 std::optional<InteractionDiagram> interactionDiagramOf(Method m, const MemberInput& in, const Demands& d,
                                                        const CheckOutcome& o);
 std::vector<BraceRow> bracingOf(Method m, const MemberInput& in, const Demands& d);
+// Which parts are slender under its forces: in compression by Table B4.1a, webs in flexure by F5. Empty: none.
+std::string slenderParts(Method m, const MemberInput& in, const Demands& d, const MemberResult& r);
 Trace explainCheck(Method m, const MemberInput& in, const Demands& d, const CheckOutcome& o);
 
 } // namespace wr::aisc360

@@ -1,5 +1,6 @@
 // AISC 360 E7: columns with slender elements. Effective widths (2016, 2022) and the factor Q (2005, 2010).
 #include "core/standards/aisc360/compression.h"
+#include "core/standards/aisc360/run.h"
 
 #include <algorithm>
 #include <array>
@@ -276,5 +277,19 @@ template <class Sink> ColumnStrength columnStrength(const Context& c, double fe,
 
 template ColumnStrength columnStrength<NoTrace>(const Context&, double, NoTrace&);
 template ColumnStrength columnStrength<Trace>(const Context&, double, Trace&);
+
+std::string slenderParts(Method m, const MemberInput& in, const Demands& d, const MemberResult& r)
+{
+    const Context c(in, m);
+    NoTrace none;
+    const bool compressed =
+        std::any_of(d.sets.begin(), d.sets.end(), [](const SetDemand& s) { return s.compression.value > 0; });
+    // At F_cr = F_y every element over its limit of Table B4.1a shows.
+    if (compressed && !columnStrength(c, 1e6 * c.fy, none).clause.empty())
+        return "its section has slender elements in compression (Table B4.1a, E7)";
+    for (const CheckOutcome& o : r.outcomes)
+        if (o.clause.starts_with("F5") && o.demand > 0) return "its web is slender in flexure (F5)";
+    return {};
+}
 
 } // namespace wr::aisc360

@@ -12,9 +12,6 @@
 
 namespace wr::aisc360 {
 
-namespace {
-
-// Strength combinations of gravity alone that hold no notional case.
 std::vector<std::string> withoutNotional(const WholeFrame& model)
 {
     const Frame& f = model.frame();
@@ -40,7 +37,18 @@ bool firstOrder(const WholeFrame& model)
     return std::any_of(t.sets.begin(), t.sets.end(), [&](const ForceSet& s) { return !t.inSecond(s.combination); });
 }
 
-} // namespace
+StatedFactors statedFactors(const WholeFrame& model)
+{
+    StatedFactors out;
+    for (size_t i = 0; i < model.members().size(); ++i)
+        for (const LengthAxis a : {LengthAxis::Major, LengthAxis::Minor})
+            for (const LaneSegment& s : model.lanes(i).of(a)) {
+                if (!s.byHand || s.continuous || s.cantilever || std::abs(s.k - 1) <= 1e-9) continue;
+                std::vector<std::string>& list = s.k > 1 ? out.above : out.below;
+                if (list.empty() || list.back() != model.members()[i].id) list.push_back(model.members()[i].id);
+            }
+    return out;
+}
 
 void auditStability(const WholeFrame& model, std::vector<Finding>& out)
 {
@@ -74,17 +82,18 @@ void auditStability(const WholeFrame& model, std::vector<Finding>& out)
                     "with notional loads, or add notional cases",
                     firstOf(ids))));
     if (!direct) return;
-    std::vector<std::string> stated;
-    for (size_t i = 0; i < model.members().size(); ++i)
-        for (const LengthAxis a : {LengthAxis::Major, LengthAxis::Minor})
-            for (const LaneSegment& s : model.lanes(i).of(a))
-                if (s.byHand && !s.continuous && std::abs(s.k - 1) > 1e-9 &&
-                    (stated.empty() || stated.back() != model.members()[i].id))
-                    stated.push_back(model.members()[i].id);
-    if (!stated.empty())
-        out.push_back(finding(
-            "stability.factors", "", stated.front(),
-            fmt::format("the direct analysis method takes K = 1 (C3), but other factors are given to {}", firstOf(stated))));
+    const StatedFactors stated = statedFactors(model);
+    const auto put = [&](const char* code, const std::vector<std::string>& ids, const std::string& text) {
+        if (ids.empty()) return;
+        out.push_back(finding(code, "", ids.front(), text));
+        out.back().about = ids;
+    };
+    put("stability.twice", stated.above,
+        fmt::format("sway is counted twice: the forces are those of the direct analysis method, which takes K = 1 (C3), and "
+                    "larger factors are given to {}; keep one of the two",
+                    firstOf(stated.above)));
+    put("stability.factors", stated.below,
+        fmt::format("the direct analysis method takes K = 1 (C3), but smaller factors are given to {}", firstOf(stated.below)));
 }
 
 void auditSquash(const WholeFrame& model, const CheckReport& report, std::vector<Finding>& out)
@@ -154,6 +163,7 @@ std::optional<Finding> driftRatio(const WholeFrame& model, Progress& progress)
                     : "above 1.1: K of columns that resist sway is to come from a buckling analysis (Appendix 7.2.3)";
     Finding out = finding("stability.drift", "", "", text);
     if (over) out.severity = Severity::Warning;
+    out.figures = {{"ratio", worst->b2}, {"limit", limit}};
     return out;
 }
 

@@ -13,4 +13,18 @@ void auditSquash(const WholeFrame& model, const CheckReport& report, std::vector
 // method wants of it. Nothing where the frame has no storeys or one-way elements, or the forces came with the file.
 std::optional<Finding> driftRatio(const WholeFrame& model, Progress& progress);
 
+// What the forces hold of C1 to C3 and Appendix 7, line by line (stability_statement.cpp). `findings`: those of the state.
+std::vector<StabilityLine> stabilityStatement(const WholeFrame& model, std::span<const Finding> findings);
+
+// Strength combinations of gravity alone that hold no notional case.
+std::vector<std::string> withoutNotional(const WholeFrame& model);
+// Members with effective length factors by hand that are not 1, above it and below.
+struct StatedFactors
+{
+    std::vector<std::string> above, below;
+};
+StatedFactors statedFactors(const WholeFrame& model);
+bool firstOrder(const WholeFrame& model);                 // some of the forces are
+std::string firstOf(const std::vector<std::string>& ids); // "A, B and 3 more"
+
 } // namespace wr::aisc360

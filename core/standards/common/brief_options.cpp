@@ -312,6 +312,12 @@ void serviceability(std::vector<BoundOption<B>>& t)
                                       .meaning = "those limits are required; else they are advice",
                                       .title = "Required",
                                       .topic = Topic::Slenderness});
+    flag<&B::noSlenderParts>(
+        t,
+        {.key = "noSlenderParts",
+         .meaning = "sections with parts slender in local buckling (class 4) are not wanted: those that have some are findings",
+         .title = "No slender parts (class 4)",
+         .topic = Topic::Slenderness});
 }
 
 template <Purpose P> void purpose(std::vector<BoundOption<B>>& t, std::string_view chosen, std::string_view settings,

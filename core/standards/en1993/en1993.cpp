@@ -26,6 +26,8 @@ std::vector<Standard> en1993Standards()
     s.strengthSteps = en1993::strengthSteps;
     s.auditFrame = en1993::auditImperfections;
     s.auditWhole = en1993::criticalFactor;
+    s.stability = en1993::stabilityStatement;
+    s.slenderParts = en1993::slenderParts;
     s.majorAxis = "y";
     s.minorAxis = "z";
     s.wantsStations = true;

@@ -375,4 +375,16 @@ void runChecks(const MemberInput& in, const Demands& d, MemberResult& r)
     Run(c, d, r).run();
 }
 
+std::string slenderParts(const MemberInput& in, const Demands& d, const MemberResult&)
+{
+    const Context c(in);
+    const Strengths s = strengths(c, d);
+    for (size_t set = 0; set < d.sets.size(); ++set)
+        for (size_t span = 0; span < d.spans.size(); ++span) {
+            const SpanAction x = spanAction(c, s, d, set, span);
+            if (x.cls == 4) return "class 4 under its axial force and moments (Table 5.2)";
+        }
+    return {};
+}
+
 } // namespace wr::en1993

@@ -35,16 +35,13 @@ std::string aloneIn(const WholeFrame& model, const BucklingMode& mode)
 
 } // namespace
 
-void auditImperfections(const WholeFrame& model, std::vector<Finding>& out)
+WithoutImperfection withoutImperfection(const WholeFrame& model)
 {
     const ForceTable& t = model.forces();
-    const auto sets = model.setsFor(model.standard());
-    if (t.empty() || sets.empty()) return;
     const Frame& f = model.frame();
-    int without = 0;
-    std::string first;
+    WithoutImperfection out;
     int last = -1;
-    for (const TableSet s : sets) {
+    for (const TableSet s : model.setsFor(model.standard())) {
         const int k = t.sets[s.at()].combination;
         if (k == last) continue;
         last = k;
@@ -53,10 +50,52 @@ void auditImperfections(const WholeFrame& model, std::vector<Finding>& out)
             const LoadCase& l = f.cases[term.first];
             return term.second != 0 && (l.action == Action::Notional || l.notional);
         });
-        if (!held && without++ == 0) first = c.id;
+        if (!held && out.count++ == 0) out.first = c.id;
     }
-    const bool second =
-        std::all_of(sets.begin(), sets.end(), [&](TableSet s) { return t.inSecond(t.sets[s.at()].combination); });
+    return out;
+}
+
+bool secondOrder(const WholeFrame& model)
+{
+    const auto sets = model.setsFor(model.standard());
+    const ForceTable& t = model.forces();
+    return std::all_of(sets.begin(), sets.end(), [&](TableSet s) { return t.inSecond(t.sets[s.at()].combination); });
+}
+
+namespace {
+
+// Second-order forces with imperfections go with system lengths: factors above 1 by hand count sway a second time.
+void auditTwice(const WholeFrame& model, std::vector<Finding>& out)
+{
+    std::vector<std::string> ids;
+    for (size_t i = 0; i < model.members().size(); ++i)
+        for (const LengthAxis a : {LengthAxis::Major, LengthAxis::Minor})
+            for (const LaneSegment& s : model.lanes(i).of(a))
+                if (s.byHand && !s.continuous && s.sway && s.k > 1 + 1e-9 &&
+                    (ids.empty() || ids.back() != model.members()[i].id))
+                    ids.push_back(model.members()[i].id);
+    if (ids.empty()) return;
+    std::string list;
+    for (size_t k = 0; k < ids.size() && k < 4; ++k)
+        list += (k ? ", " : "") + ids[k];
+    if (ids.size() > 4) list += fmt::format(" and {} more", ids.size() - 4);
+    out.push_back(
+        finding("stability.twice", "", ids.front(),
+                fmt::format("sway is counted twice: the forces are of second order with imperfections, which goes with "
+                            "system lengths (5.2.2(7)b), and larger factors are given to {}; keep one of the two",
+                            list)));
+    out.back().about = std::move(ids);
+}
+
+} // namespace
+
+void auditImperfections(const WholeFrame& model, std::vector<Finding>& out)
+{
+    const ForceTable& t = model.forces();
+    const auto sets = model.setsFor(model.standard());
+    if (t.empty() || sets.empty()) return;
+    const auto [without, first] = withoutImperfection(model);
+    const bool second = secondOrder(model);
     std::string method = second ? "second-order forces " : "first-order forces ";
     method += without == 0 ? "with sway imperfections: " : "without sway imperfections in every combination: ";
     if (second && without == 0)
@@ -75,6 +114,7 @@ void auditImperfections(const WholeFrame& model, std::vector<Finding>& out)
                                 "1/200·αh·αm as loads in each, unless its horizontal loads reach 0.15 of the vertical ones "
                                 "(5.3.2(4)); make the combinations with notional loads",
                                 without, first)));
+    if (second && without == 0) auditTwice(model, out);
     auditBows(model, out);
 }
 
@@ -156,10 +196,7 @@ Sway swayOf(const WholeFrame& model, const Counts& counts, Progress& progress)
 // What the lowest factor of a mode that sways says of the forces at hand.
 Finding swayFinding(const WholeFrame& model, const Sway& sway, double limit, std::string text)
 {
-    const ForceTable& t = model.forces();
-    const auto sets = model.setsFor(model.standard());
-    const bool second =
-        std::all_of(sets.begin(), sets.end(), [&](TableSet s) { return t.inSecond(t.sets[s.at()].combination); });
+    const bool second = secondOrder(model);
     Finding out = finding("stability.drift", "", "", "");
     const double a = sway.factor;
     if (a >= limit && sway.reach >= limit)
@@ -180,6 +217,10 @@ Finding swayFinding(const WholeFrame& model, const Sway& sway, double limit, std
                        : "below 3 the amplifier of 5.2.2(5)B is not allowed: analyse in second order";
     }
     out.text = std::move(text);
+    if (std::isfinite(a) || std::isfinite(sway.reach))
+        out.figures = {{std::isfinite(a) ? "alphaCr" : "alphaAbove", std::isfinite(a) ? a : sway.reach}, {"limit", limit}};
+    else
+        out.figures = {{"noSway", 1}, {"limit", limit}};
     return out;
 }
 

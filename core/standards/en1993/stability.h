@@ -14,4 +14,16 @@ void auditBows(const WholeFrame& model, std::vector<Finding>& out);
 // (forces.sway) where second order is needed and the forces are first order. Nothing for frames whose cases hold no loads.
 std::optional<Finding> criticalFactor(const WholeFrame& model, Progress& progress);
 
+// What the forces hold of 5.2 and 5.3, line by line (stability_statement.cpp). `findings`: those of the state.
+std::vector<StabilityLine> stabilityStatement(const WholeFrame& model, std::span<const Finding> findings);
+
+// Strength combinations without sway imperfections: how many, and the first.
+struct WithoutImperfection
+{
+    int count = 0;
+    std::string first;
+};
+WithoutImperfection withoutImperfection(const WholeFrame& model);
+bool secondOrder(const WholeFrame& model); // all strength combinations are
+
 } // namespace wr::en1993
