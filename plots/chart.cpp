@@ -72,35 +72,43 @@ QVector<double> FewDecadesTicker::createTickVector(double, const QCPRange& range
     return out;
 }
 
-Chart::Chart(const Theme& theme, QWidget* parent) : QCustomPlot(parent), theme_(theme)
+Chart::Chart(const Theme& theme, QWidget* parent) : QCustomPlot(parent), theme_(&theme)
 {
     setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
-    setBackground(QBrush(theme.panel));
     setSelectionRectMode(QCP::srmZoom);
-    selectionRect()->setPen(QPen(theme.violet, 1));
-    QColor tint = theme.violet;
-    tint.setAlpha(24);
-    selectionRect()->setBrush(tint);
     axisRect()->setRangeZoom({});
     for (QCPAxis* a : {xAxis, yAxis}) {
-        a->setBasePen(QPen(theme.hairline, 1));
-        a->setTickPen(QPen(theme.ink3, 1));
         a->setTickLength(0, 3);
         a->setSubTicks(false);
-        a->setTickLabelColor(theme.ink2);
         a->setTickLabelFont(textFont(10));
-        a->setLabelColor(theme.ink2);
         a->setLabelFont(textFont(10));
         a->setLabelPadding(1);
         a->setTickLabelPadding(4);
-        a->grid()->setPen(QPen(theme.hairline, 1));
-        a->grid()->setZeroLinePen(QPen(theme.hairline, 1));
     }
     xAxis->grid()->setVisible(false);
     yAxis->setTicks(true);
     yAxis->setTickLength(0, 0);
     axisRect()->setMinimumMargins({38, 27, 10, 18});
+    setTheme(theme);
+}
+
+void Chart::setTheme(const Theme& theme)
+{
+    theme_ = &theme;
+    setBackground(QBrush(theme.panel));
+    selectionRect()->setPen(QPen(theme.violet, 1));
+    QColor tint = theme.violet;
+    tint.setAlpha(24);
+    selectionRect()->setBrush(tint);
+    for (QCPAxis* a : {xAxis, yAxis}) {
+        a->setBasePen(QPen(theme.hairline, 1));
+        a->setTickPen(QPen(theme.ink3, 1));
+        a->setTickLabelColor(theme.ink2);
+        a->setLabelColor(theme.ink2);
+        a->grid()->setPen(QPen(theme.hairline, 1));
+        a->grid()->setZeroLinePen(QPen(theme.hairline, 1));
+    }
 }
 
 void Chart::clear()
@@ -170,7 +178,7 @@ void Chart::addText(double x, double y, const QString& text, Qt::Alignment where
     item->setFont(textFont(strong ? 11 : 10, strong));
     item->setPadding({3, 1, 3, 1});
     if (!backed) return;
-    QColor back = theme_.panel;
+    QColor back = theme_->panel;
     back.setAlpha(215);
     item->setBrush(back);
 }
@@ -344,12 +352,12 @@ void Chart::paintEvent(QPaintEvent* e)
     double x = 8;
     if (!strongTitle_.isEmpty()) {
         p.setFont(textFont(12.5, true));
-        p.setPen(theme_.ink);
+        p.setPen(theme_->ink);
         p.drawText(QRectF(x, 3, width() - x, 18), Qt::AlignLeft | Qt::AlignVCenter, strongTitle_);
         x += QFontMetricsF(p.font()).horizontalAdvance(strongTitle_) + 12;
     }
     p.setFont(textFont(11));
-    p.setPen(theme_.ink2);
+    p.setPen(theme_->ink2);
     p.drawText(QRectF(x, 3, width() - x - 8, 18), Qt::AlignLeft | Qt::AlignVCenter,
                QFontMetricsF(p.font()).elidedText(title_, Qt::ElideRight, width() - x - 8));
     if (reading_.isEmpty()) return;
@@ -359,9 +367,9 @@ void Chart::paintEvent(QPaintEvent* e)
     if (box.right() > width() - 4) box.moveRight(width() - 4);
     if (box.top() < 2) box.moveTop(pointer_.y() + 14);
     p.setPen(Qt::NoPen);
-    p.setBrush(theme_.tooltip);
+    p.setBrush(theme_->tooltip);
     p.drawRoundedRect(box, 4, 4);
-    p.setPen(theme_.tooltipInk);
+    p.setPen(theme_->tooltipInk);
     p.drawText(box.adjusted(6, 0, -6, 0), Qt::AlignCenter,
                QFontMetricsF(p.font()).elidedText(reading_, Qt::ElideRight, w - 12));
 }

@@ -47,7 +47,8 @@ public:
     // Shows the new content; keeps the zoom if `same` says that only details changed.
     void finish(bool same = false);
 
-    const Theme& theme() const { return theme_; }
+    const Theme& theme() const { return *theme_; }
+    void setTheme(const Theme& theme); // what is filled in already keeps its inks until it is filled anew
     const std::vector<Mark>& marks() const { return marks_; }
     int markAt(QPointF pixel, double within) const; // the nearest one, or -1
     QPointF pixelOf(double x, double y) const;
@@ -77,7 +78,7 @@ private:
     void applyWhole();
     void point(QPointF pixel);
 
-    const Theme& theme_;
+    const Theme* theme_;
     QString title_, strongTitle_;
     QCPRange wholeX_, wholeY_;
     std::vector<Mark> marks_;

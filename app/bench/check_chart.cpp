@@ -8,7 +8,7 @@ namespace {
 constexpr int kHeight = 184;
 }
 
-CheckChart::CheckChart(Document& doc, QWidget* parent) : Chart(theme(), parent), doc_(doc)
+CheckChart::CheckChart(Document& doc, QWidget* parent) : Chart(wr::theme(), parent), doc_(doc)
 {
     setAccessibleName("Chart of the mode");
     setFixedHeight(kHeight);

@@ -75,6 +75,7 @@ ChangesView::ChangesView(Document& doc, QWidget* parent)
       words_(new QLabel), count_(new QLabel)
 {
     setObjectName("ledger");
+    setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Expanding); // never pushes the window wider
     auto* head = new QHBoxLayout;
     head->setContentsMargins(12, 6, 14, 2);
     head->setSpacing(12);
@@ -94,9 +95,11 @@ ChangesView::ChangesView(Document& doc, QWidget* parent)
     table_->setTabKeyNavigation(false);
     table_->setItemDelegateForColumn(ChangesModel::Mark, new MarkDelegate(table_));
     table_->setItemDelegateForColumn(ChangesModel::Bar, new BarDelegate(table_));
-    constexpr int widths[] = {28, 92, 108, 168, 46, 46, 104, 58, 92, 56};
+    constexpr int widths[] = {28, 88, 104, 150, 44, 44, 100, 54, 88, 54};
     for (int c = 0; c < ChangesModel::Columns; ++c)
         table_->setColumnWidth(c, widths[c]);
+    table_->horizontalHeader()->setStretchLastSection(false);
+    table_->horizontalHeader()->setSectionResizeMode(ChangesModel::Section, QHeaderView::Stretch);
     table_->setSortingEnabled(true);
     table_->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
     model_->sort(-1, Qt::AscendingOrder);

@@ -58,7 +58,7 @@ CompareBanner::CompareBanner(Document& doc, QWidget* parent)
     }
     shows_[0]->setChecked(true);
     auto* hint = new QLabel("hold Space for then");
-    hint->setObjectName("quiet");
+    hint->setObjectName("shown");
     below->addWidget(hint);
     below->addStretch();
     auto* all = new QVBoxLayout(this);
@@ -112,9 +112,9 @@ void CompareBanner::refresh()
         button->setToolButtonStyle(Qt::ToolButtonTextBesideIcon);
         button->setIcon(iconOf(k));
         button->setIconSize({14, 14});
-        button->setText(QString("%1 %2").arg(n).arg(str(changeWord(k))));
         button->setFont(textFont(12, true));
-        button->setToolTip("Pick them");
+        button->setToolTip(QString("%1 %2: pick them").arg(n).arg(str(changeWord(k))));
+        button->setAccessibleName(QString("%1 %2").arg(n).arg(str(changeWord(k))));
         button->setFocusPolicy(Qt::TabFocus);
         connect(button, &QToolButton::clicked, this, [this, k] {
             std::set<size_t> pick;
@@ -125,6 +125,29 @@ void CompareBanner::refresh()
         });
         counts_->addWidget(button);
         buttons_.emplace_back(k, button);
+    }
+    fit();
+}
+
+void CompareBanner::resizeEvent(QResizeEvent* e)
+{
+    QWidget::resizeEvent(e);
+    fit();
+}
+
+// The words of the counts, as many as find room: what crossed the limit keeps them longest.
+void CompareBanner::fit()
+{
+    const QFontMetrics fm(textFont(12, true));
+    const auto words = [](const QToolButton* b) { return b->accessibleName(); };
+    int room = width() - 20 - 24 - words_->sizeHint().width() - mass_->sizeHint().width() - 20;
+    for (const auto& [kind, button] : buttons_)
+        room -= 34 + fm.horizontalAdvance(words(button).section(' ', 0, 0));
+    for (const auto& [kind, button] : buttons_) {
+        const QString whole = words(button), count = whole.section(' ', 0, 0);
+        const int more = fm.horizontalAdvance(whole) - fm.horizontalAdvance(count);
+        button->setText(room >= more ? whole : count);
+        if (room >= more) room -= more;
     }
 }
 

@@ -30,7 +30,11 @@ public:
 Q_SIGNALS:
     void changed();
 
+protected:
+    void resizeEvent(QResizeEvent*) override;
+
 private:
+    void fit();
     void refresh();
     Document& doc_;
     QLabel *words_, *mass_;

@@ -140,11 +140,11 @@ void CompareFigures::paintEvent(QPaintEvent*)
 double CompareFigures::drawFigures(QPainter& p, double y) const
 {
     const Theme& t = theme();
-    const double w = width(), then = w - 150, now = w - 72;
+    const double w = width(), then = w - 122, now = w - 60;
     const auto cells = [&](const QString& a, const QString& b, const QString& c, const QString& d, bool head) {
         p.setFont(textFont(head ? 11 : 12, head));
         p.setPen(head ? t.ink2 : t.ink);
-        p.drawText(QRectF(0, y, then - 50, kLine), Qt::AlignLeft | Qt::AlignVCenter, a);
+        p.drawText(QRectF(0, y, then - 38, kLine), Qt::AlignLeft | Qt::AlignVCenter, a);
         p.setFont(textFont(head ? 11 : 12));
         p.setPen(t.ink3);
         p.drawText(QRectF(then - 60, y, 60, kLine), Qt::AlignRight | Qt::AlignVCenter, b);

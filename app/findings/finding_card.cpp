@@ -2,6 +2,7 @@
 
 #include "app/shell/document.h"
 #include "app/shell/text.h"
+#include "render/theme.h"
 
 #include <QDate>
 #include <QHBoxLayout>
@@ -103,9 +104,12 @@ void FindingCard::show(const AuditRow* row)
     for (const WayOut& w : waysOut(doc_.state(), row->finding)) {
         QString name = QString::fromStdString(w.words);
         name[0] = name[0].toUpper();
+        const QString whole = name;
+        name = QFontMetrics(textFont(12)).elidedText(name, Qt::ElideRight, 236);
         auto* b = new QPushButton(w.isEdit() || std::holds_alternative<WayOut::Analyse>(w.act) ? name : name + " →");
         if (std::holds_alternative<WayOut::Show>(w.act)) b->setObjectName("link");
-        b->setToolTip(w.isEdit() ? "Changes the frame; can be undone" : QString());
+        b->setAccessibleName(whole);
+        b->setToolTip(whole + (w.isEdit() ? "\nChanges the frame; can be undone" : ""));
         connect(b, &QPushButton::clicked, this, [this, way = n] { carryOut(way); });
         wayRow_->addWidget(b, 0, Qt::AlignLeft);
         ways_.push_back(b);

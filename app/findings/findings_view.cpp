@@ -21,12 +21,13 @@ FindingsView::FindingsView(Document& doc, QWidget* parent)
       count_(new QLabel)
 {
     setObjectName("ledger");
+    setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Expanding); // never pushes the window wider
     auto* head = new QHBoxLayout;
     head->setContentsMargins(12, 5, 10, 2);
     head->setSpacing(9);
     auto* tabs = new QButtonGroup(this);
     for (int k = 0; k <= kWorkStops; ++k) {
-        const QString name = k == 0 ? QString("All findings") : workStopTitle(static_cast<WorkStop>(k - 1));
+        const QString name = k == 0 ? QString("All") : workStopTitle(static_cast<WorkStop>(k - 1));
         QToolButton* b = makeTab(name.toUtf8().constData());
         tabs->addButton(b);
         stops_[static_cast<size_t>(k)] = b;
@@ -71,7 +72,7 @@ FindingsView::FindingsView(Document& doc, QWidget* parent)
     table_->horizontalHeader()->setStretchLastSection(false);
     table_->horizontalHeader()->setSectionResizeMode(FindingsModel::What, QHeaderView::Stretch);
     table_->setColumnWidth(FindingsModel::Mark, 26);
-    table_->setColumnWidth(FindingsModel::About, 84);
+    table_->setColumnWidth(FindingsModel::About, 72);
     table_->setColumnWidth(FindingsModel::Where, 72);
     table_->setTabKeyNavigation(false);
     auto* side = new QScrollArea;
@@ -79,7 +80,7 @@ FindingsView::FindingsView(Document& doc, QWidget* parent)
     side->setWidgetResizable(true);
     side->setFrameShape(QFrame::NoFrame);
     side->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    side->setFixedWidth(318);
+    side->setFixedWidth(306);
     auto* body = new QHBoxLayout;
     body->setContentsMargins(0, 0, 0, 0);
     body->setSpacing(0);
@@ -133,6 +134,7 @@ void FindingsView::setFilter(FindingFilter f)
     model_->setFilter(f);
     own_ = false;
     stale_ = false;
+    table_->setColumnHidden(FindingsModel::Where, f.stop.has_value()); // it is the tab
     choose(std::max(0, model_->rowOf(chosen_)));
     setWords();
 }
@@ -181,10 +183,13 @@ void FindingsView::showChosen()
 void FindingsView::setWords()
 {
     constexpr std::array<const char*, 4> one{"error", "warning", "note", "accepted"},
-        many{"errors", "warnings", "notes", "accepted"};
+        many{"errors", "warnings", "notes", "accepted"}, marks{"▲", "◆", "·", "✓"};
     const auto n = model_->counts();
     for (size_t k = 0; k < n.size(); ++k) {
-        kinds_[k]->setText(QString("%1 %2").arg(n[k]).arg(n[k] == 1 ? one[k] : many[k]));
+        const QString words = QString("%1 %2").arg(n[k]).arg(n[k] == 1 ? one[k] : many[k]);
+        kinds_[k]->setText(QString("%1 %2").arg(marks[k]).arg(n[k]));
+        kinds_[k]->setAccessibleName(words);
+        kinds_[k]->setToolTip(words + ": shown or not");
         kinds_[k]->setEnabled(n[k] > 0);
     }
     count_->setText(shownWords());

@@ -51,7 +51,7 @@ FrameTablesView::FrameTablesView(Document& doc, ResultLayer* results, QWidget* p
       construction_(new QCheckBox("construction")), seismic_(new QWidget), sds_(new QLineEdit), overstrength_(new QLineEdit),
       across_(new QCheckBox("30 % across")), possible_(new QLabel), make_(new QPushButton("Make")),
       add_(link("Add one", "Add a combination")), remove_(link("Remove", "Remove the combination")),
-      export_(link("Export CSV…", "Export this table as CSV")), message_(new QLabel), limits_(new LimitsBar(doc)),
+      export_(link("CSV…", "Export this table as CSV")), message_(new QLabel), limits_(new LimitsBar(doc)),
       view_(new QTableView), model_(new TableModel(this))
 {
     setObjectName("ledger");
@@ -89,7 +89,7 @@ FrameTablesView::FrameTablesView(Document& doc, ResultLayer* results, QWidget* p
 
 QHBoxLayout* FrameTablesView::buildTabs()
 {
-    static const char* names[Pages] = {"Cases",  "Combinations", "Loads",  "Reactions",   "Displacements", "Drift",
+    static const char* names[Pages] = {"Cases",  "Combinations", "Loads",  "Reactions",   "Movements", "Drift",
                                        "Limits", "Stability",    "Forces", "Deflections", "Modes"};
     auto* head = new QHBoxLayout;
     head->setSpacing(11);
@@ -235,8 +235,8 @@ void FrameTablesView::refresh()
     // Sentences stand whole, in as many lines as they want.
     view_->setWordWrap(page_ == Stability);
     if (page_ == Stability) {
-        const int rest = std::max(300, view_->viewport()->width() - 130 - 78 - 74 - 6);
-        const int widths[] = {130, 78, 74, rest / 2, rest - rest / 2};
+        const int rest = std::max(300, view_->viewport()->width() - 132 - 78 - 84 - 26);
+        const int widths[] = {132, 78, 84, rest / 2, rest - rest / 2};
         for (int c = 0; c < model_->columnCount(); ++c)
             view_->setColumnWidth(c, widths[c]);
         return view_->resizeRowsToContents();

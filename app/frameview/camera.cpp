@@ -120,4 +120,15 @@ std::optional<Camera::Seen> Camera::Projection::operator()(Vec3 p) const
     return Seen{{(c.x() / c.w() * 0.5 + 0.5) * view.width(), (0.5 - c.y() / c.w() * 0.5) * view.height()}, c.z() / c.w()};
 }
 
+void Camera::takeState(const std::array<double, 8>& s)
+{
+    if (!std::all_of(s.begin(), s.end(), [](double v) { return std::isfinite(v); }) || !(s[5] > 0) || !(s[6] > 0)) return;
+    target_ = {s[0], s[1], s[2]};
+    yaw_ = s[3];
+    pitch_ = std::clamp(s[4], -89.0, 89.0);
+    distance_ = s[5];
+    radius_ = s[6];
+    parallel_ = s[7] != 0;
+}
+
 } // namespace wr

@@ -6,6 +6,7 @@
 #include <QMatrix4x4>
 #include <QPointF>
 #include <QSizeF>
+#include <array>
 #include <optional>
 
 namespace wr {
@@ -39,6 +40,12 @@ public:
         std::optional<Seen> operator()(Vec3 p) const;
     };
     Projection projection(QSizeF view) const { return {matrix(view), view}; }
+    // Everything but the size of the view, to be taken up again.
+    std::array<double, 8> state() const
+    {
+        return {target_.x, target_.y, target_.z, yaw_, pitch_, distance_, radius_, parallel_ ? 1.0 : 0.0};
+    }
+    void takeState(const std::array<double, 8>& s);
     bool upIsY = false;
 
 private:

@@ -32,7 +32,8 @@ void FrameView::drawChanges(QPainter& p) const
     constexpr double kRoom = 15;
     std::vector<QPointF> taken;
     for (const MemberChange& c : b->changes.members) {
-        if (c.kind == MemberChange::Kind::Same || !c.now || hides(*c.now)) continue;
+        const bool little = c.kind == MemberChange::Kind::Other && !doc_.pick().contains(c.now.value_or(0));
+        if (c.kind == MemberChange::Kind::Same || little || !c.now || hides(*c.now)) continue;
         if (!doc_.pick().empty() && !doc_.pick().contains(*c.now)) continue;
         const auto at = middleOf(*c.now);
         if (!at || !QRectF(rect()).contains(*at)) continue;

@@ -7,6 +7,7 @@
 #include "app/shell/document.h"
 #include "render/theme.h"
 
+#include <QJsonArray>
 #include <algorithm>
 #include <cmath>
 #include <map>
@@ -52,8 +53,12 @@ void FrameView::uploadStyles()
             // What changed stands out, the rest is a drawing of where it is.
             const MemberChange::Kind k = beside->of(i).kind;
             const bool same = k == MemberChange::Kind::Same;
-            c = same ? t.ink3.lighter(t.dark ? 80 : 130) : changeInk(k);
-            width = same ? 1.2 : k == MemberChange::Kind::BecameOver || k == MemberChange::Kind::CameRight ? 4.4 : 2.6;
+            const bool little = k == MemberChange::Kind::Other; // another ratio, and nothing crossed
+            c = same ? t.ink3.lighter(t.dark ? 80 : 130) : little ? t.ink3 : changeInk(k);
+            width = same                                                                        ? 1.2
+                    : little                                                                    ? 1.8
+                    : k == MemberChange::Kind::BecameOver || k == MemberChange::Kind::CameRight ? 4.4
+                                                                                                : 2.6;
             over = k == MemberChange::Kind::BecameOver;
         } else if (byUse && beside && compared_ == Compared::Then && !beside->of(i).then) {
             c = t.unchecked;
@@ -98,6 +103,40 @@ void FrameView::uploadStyles()
     glTexImage2D(GL_TEXTURE_2D, 0, GL_RGBA8, kStyleWidth, static_cast<int>(rows), 0, GL_RGBA, GL_UNSIGNED_BYTE, texels.data());
     glPixelStorei(GL_UNPACK_ALIGNMENT, 4); // the painter's glyph cache relies on the default
     stylesStale_ = false;
+}
+
+QJsonObject FrameView::lookState() const
+{
+    QJsonArray camera, only;
+    for (const double v : camera_.state())
+        camera.append(v);
+    for (const std::string& id : only_ ? onlyIds_ : std::set<std::string>{})
+        only.append(QString::fromStdString(id));
+    return {{"camera", camera}, {"solid", solid_}, {"only", only}, {"fitted", fitted_}};
+}
+
+void FrameView::takeLook(const QJsonObject& look)
+{
+    const QJsonArray camera = look["camera"].toArray(), only = look["only"].toArray();
+    std::array<double, 8> state{};
+    if (camera.size() == static_cast<int>(state.size())) {
+        for (size_t k = 0; k < state.size(); ++k)
+            state[k] = camera[static_cast<int>(k)].toDouble(std::nan(""));
+        camera_.takeState(state);
+        fitted_ = look["fitted"].toBool();
+        if (fitted_) fitFrame();
+    }
+    setSolid(look["solid"].toBool());
+    std::set<size_t> shown;
+    onlyIds_.clear();
+    for (const QJsonValue& id : only)
+        if (const auto i = doc_.model().find(id.toString().toStdString())) {
+            shown.insert(*i);
+            onlyIds_.insert(doc_.model().members()[*i].id);
+        }
+    only_.reset();
+    if (!shown.empty()) only_ = std::move(shown);
+    restyle();
 }
 
 } // namespace wr

@@ -8,6 +8,7 @@
 #include "app/shell/document.h"
 
 #include <QElapsedTimer>
+#include <QJsonObject>
 #include <QOpenGLBuffer>
 #include <QOpenGLFunctions_3_3_Core>
 #include <QOpenGLShaderProgram>
@@ -41,6 +42,9 @@ public:
     bool solid() const { return solid_; }
     void setParallel(bool on);
     bool parallel() const { return camera_.parallel(); }
+    // Camera, lines or solid, what is hidden: to be looked at again in the same way.
+    QJsonObject lookState() const;
+    void takeLook(const QJsonObject& look);
     void fitFrame();
     void look(double yaw, double pitch);
     void zoom(double factor, double x, double y); // towards a point given as a share of width and height

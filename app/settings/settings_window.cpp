@@ -58,6 +58,7 @@ SettingsWindow::SettingsWindow(QWidget* parent)
     mark_->addItems({"1234.5", "1234,5"});
     row("Numbers", mark_, left, 0);
     const int most = static_cast<int>(std::max(1u, std::thread::hardware_concurrency()));
+    cores_->setButtonSymbols(QAbstractSpinBox::NoButtons);
     cores_->setRange(0, most);
     cores_->setSpecialValueText(QString("all %1").arg(most));
     row("Processor cores", cores_, left, 0);
@@ -65,6 +66,7 @@ SettingsWindow::SettingsWindow(QWidget* parent)
     all->addWidget(head("Decimals"), right++, 2, 1, 2);
     for (const SettableQuantity& q : settableQuantities()) {
         auto* d = new QSpinBox;
+        d->setButtonSymbols(QAbstractSpinBox::NoButtons);
         d->setRange(-1, 6);
         d->setSpecialValueText("four digits");
         decimals_[q.quantity] = d;

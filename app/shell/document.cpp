@@ -1,5 +1,6 @@
 #include "app/shell/document.h"
 #include "app/settings/user_settings.h"
+#include "core/project/file/check_bytes.h"
 
 #include "core/audit/audit.h"
 #include "core/files/frame_writer.h"
@@ -60,6 +61,7 @@ void Document::open(const QString& path)
             logInfo("opened " + path.toStdString());
             path_ = path;
             takeSidings(*work);
+            view_ = work->view;
             keeper_->begin(*work);
             history_ = std::move(work->history);
             audit_.clear();
@@ -365,8 +367,23 @@ void Document::check()
             checkSecond();
             checkOne();
             compareAgain();
+            keepCheck();
         };
     });
+}
+
+// Small frames' results are kept as they come, those of large ones when the work is left: they are many megabytes.
+void Document::keepCheck()
+{
+    constexpr size_t kSmall = 2000;
+    if (hasFrame() && model().members().size() <= kSmall) keepResults();
+}
+
+void Document::keepResults()
+{
+    if (!hasFrame() || !state_.checked || !state_.stale.empty() || keptReport_ == state_.report) return;
+    keeper_->check(bytesOf(*state_.report, model()));
+    keptReport_ = state_.report;
 }
 
 void Document::lookAt(size_t member)

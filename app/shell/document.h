@@ -39,6 +39,8 @@ public:
     bool modified() const;
     bool isProject() const; // path() is a project that work is kept in
     Keeper& keeper() { return *keeper_; }
+    void keepResults();                                   // of the check, with the project
+    const std::string& keptView() const { return view_; } // of the project when it was left; empty: none
 
     const DesignState& state() const { return state_; }
     const Frame& frame() const { return *state_.frame; }
@@ -181,6 +183,9 @@ private:
     Sidings sidings_;
     std::shared_ptr<const Frame> first_; // the frame the project began with: what sidings are patches on
     std::optional<Siding> dropped_;
+    std::string view_;
+    void keepCheck();
+    std::shared_ptr<const CheckReport> keptReport_; // as it stands in the project
     std::string comparedTo_;
     std::optional<Beside> beside_;
     std::string combination_; // shown alone; empty: the worst of all

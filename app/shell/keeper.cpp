@@ -70,6 +70,16 @@ std::shared_ptr<const Frame> Keeper::first()
     return nullptr;
 }
 
+void Keeper::note(ProjectPart p)
+{
+    if (writer_) writer_->part(std::move(p));
+}
+
+void Keeper::check(std::string bytes)
+{
+    if (writer_) writer_->check(std::move(bytes));
+}
+
 void Keeper::part(ProjectPart p)
 {
     edited_ = true;

@@ -22,6 +22,9 @@ public:
     void results(const std::shared_ptr<const Frame>& f, const std::shared_ptr<const FrameResults>& r);
     // Under a name of the engineer's own; the error is a sentence.
     void part(ProjectPart p);
+    // What is only remembered: it alone keeps no work.
+    void note(ProjectPart p);
+    void check(std::string bytes);
     std::shared_ptr<const Frame> first(); // the frame the project began with; null: it cannot be read
     QString moveTo(const QString& path);
     QString flush(); // the trouble, if any

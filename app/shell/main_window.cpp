@@ -31,6 +31,7 @@
 #include "app/shell/what_happened.h"
 #include "app/size/candidate_view.h"
 #include "app/tray/tray.h"
+#include "plots/chart.h"
 #include "render/theme.h"
 
 #include <QApplication>
@@ -38,6 +39,8 @@
 #include <QComboBox>
 #include <QFileDialog>
 #include <QHBoxLayout>
+#include <QJsonDocument>
+#include <QJsonObject>
 #include <QKeyEvent>
 #include <QLabel>
 #include <QLineEdit>
@@ -131,6 +134,11 @@ void MainWindow::connectDocument()
     connect(doc_, &Document::opened, this, [this] {
         pages_->setCurrentIndex(1);
         if (!doc_->path().startsWith(":/")) rememberPath(doc_->path());
+        if (const auto look = QJsonDocument::fromJson(QByteArray::fromStdString(doc_->keptView())); look.isObject()) {
+            const int stop = look["stop"].toInt(-1);
+            if (stop >= 0 && stop < kStops) ride(static_cast<Stop>(stop));
+            if (view_) view_->takeLook(look["view"].toObject());
+        }
         refreshTitle();
     });
     connect(doc_, &Document::faulted, this, [this](const QString& path) {
@@ -355,6 +363,8 @@ WhatHappened& MainWindow::openWhatHappened()
 void MainWindow::applySettings()
 {
     setStyleSheet(programStyle());
+    for (Chart* c : findChildren<Chart*>())
+        c->setTheme(theme());
     doc_->takeUnits();
     if (doc_->hasFrame()) Q_EMIT doc_->resultsChanged(); // words and pictures are drawn anew
     for (QWidget* w : findChildren<QWidget*>())

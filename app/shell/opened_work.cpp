@@ -1,6 +1,7 @@
 #include "app/shell/opened_work.h"
 
 #include "core/files/frame_reader.h"
+#include "core/project/file/check_bytes.h"
 #include "logging/log.h"
 
 #include <QDir>
@@ -95,10 +96,21 @@ OpenedWork openProject(const QString& path, const DesignState::Standards& standa
     // What is looked at only has nothing to undo.
     if (!damaged && !file->lookOnly()) out.history = historyOf(*contents);
     if (file) readSidings(*file, out, read);
+    if (file)
+        for (ProjectPart& p : file->parts("view"))
+            out.view = std::move(p.bytes);
+    if (file && !file->keptOld().empty())
+        logInfo("brought up to this version; as it was it is kept in " + file->keptOld().string());
     showIn(contents->frame, shown);
     const AnalysisChoice choice = choiceFor(contents->frame);
     out.state = beginState(std::move(contents->frame), std::move(read), standards, choice, progress, std::move(memory),
                            contents->results);
+    // As it was left, until it is checked again: that begins at once.
+    if (!contents->check.empty() && contents->results)
+        if (auto report = reportFromBytes(contents->check, *out.state.model)) {
+            out.state.report = std::make_shared<const CheckReport>(*std::move(report));
+            out.state.checked = true;
+        }
     if (damaged)
         keepUntitled(path, out);
     else if (!file->lookOnly()) {

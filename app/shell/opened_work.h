@@ -19,6 +19,7 @@ struct OpenedWork
     History history;
     std::optional<ProjectFile> project; // where it is kept; none: it is looked at only, or cannot be kept
     Sidings sidings;
+    std::string view;                   // how it was looked at last (MainWindow::keepLook)
     std::shared_ptr<const Frame> first; // the frame the project began with; null: not read, nothing is parked
     bool untitled = true;               // the project has no name of the engineer's own yet
     QString trouble;                    // why it is not kept

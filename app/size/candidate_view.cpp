@@ -77,7 +77,7 @@ QVariant RungModel::data(const QModelIndex& index, int role) const
 }
 
 CandidateChart::CandidateChart(Document& doc, SizeBench& bench, QWidget* parent)
-    : Chart(theme(), parent), doc_(doc), bench_(bench)
+    : Chart(wr::theme(), parent), doc_(doc), bench_(bench)
 {
     setMinimumHeight(120);
     setAccessibleName("Candidate chart");

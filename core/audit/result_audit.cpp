@@ -32,6 +32,27 @@ void auditSlenderParts(const CheckModel& model, const CheckReport& report, std::
     }
 }
 
+// Half of all members have at least this ratio in tension, compression or shear; 0 where none has any.
+double medianOfPlain(const CheckModel& model, const CheckReport& report)
+{
+    std::vector<double> ratios;
+    for (size_t i = 0; i < report.results.size(); ++i) {
+        double most = 0;
+        for (const CheckOutcome& o : report.results[i].outcomes) {
+            const CheckKind k = model.standardOf(i).kindOf(o);
+            if ((k == CheckKind::Tension || k == CheckKind::Compression || k == CheckKind::ShearMajor ||
+                 k == CheckKind::ShearMinor) &&
+                o.ratio > most)
+                most = o.ratio;
+        }
+        if (most > 0) ratios.push_back(most);
+    }
+    if (ratios.empty()) return 0;
+    const auto middle = ratios.begin() + static_cast<std::ptrdiff_t>(ratios.size() / 2);
+    std::nth_element(ratios.begin(), middle, ratios.end());
+    return *middle;
+}
+
 // Half of all members many times over, or hardly used at all: forces or strengths may be in another unit.
 void auditForceUnit(const CheckModel& model, const CheckReport& report, std::vector<Finding>& out)
 {
@@ -46,11 +67,12 @@ void auditForceUnit(const CheckModel& model, const CheckReport& report, std::vec
     const double median = *middle, top = *std::max_element(used.begin(), used.end());
     if (median <= kMany && top >= kHardly) return;
     const UnitSystem& u = model.frame().units;
-    const double typical = median > kMany ? median : top;
+    // What goes with the forces alone: second-order effects make other ratios grow beyond all measure.
+    const double typical = median > kMany ? medianOfPlain(model, report) : top;
     std::string instead;
     for (const std::string_view name : allowedUnits("force")) {
         const double as = typical * *unitForce(name) / *unitForce(u.force);
-        if (name != u.force && as >= 0.1 && as <= 1.5) instead += (instead.empty() ? "" : " or ") + std::string(name);
+        if (name != u.force && as >= 0.02 && as <= 2) instead += (instead.empty() ? "" : " or ") + std::string(name);
     }
     out.push_back(finding(
         "unit.force", "/units", "",

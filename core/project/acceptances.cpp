@@ -1,7 +1,6 @@
 #include "core/project/acceptances.h"
 
-#include "core/base/fingerprint.h"
-#include "core/project/file/row_bytes.h"
+#include "core/project/row_fingerprint.h"
 
 #include <algorithm>
 #include <fmt/format.h>
@@ -36,11 +35,11 @@ void addMember(Fingerprint& h, const DesignState& s, size_t i)
             h.add((e.releaseI[d] ? 1.0 : 0.0) + (e.releaseJ[d] ? 2.0 : 0.0));
     }
     h.add(s.model->standardOf(i).key);
-    h.add(bytesOf(s.model->briefOf(i)));
+    addRow(h, s.model->briefOf(i));
     for (const DesignRestraint& r : f.design.restraints.list())
-        if (r.member == m.id) h.add(bytesOf(r));
+        if (r.member == m.id) addRow(h, r);
     for (const DesignLength& l : f.design.lengths.list())
-        if (l.member == m.id) h.add(bytesOf(l));
+        if (l.member == m.id) addRow(h, l);
 }
 
 // Fingerprint of what findings of one id are about: what they say, the members, or the tables of the frame they name.
@@ -63,11 +62,12 @@ std::string aboutOf(const DesignState& s, const std::vector<const Finding*>& fin
         }
     const std::string& code = findings.front()->code;
     const std::string_view area = std::string_view(code).substr(0, code.find('.'));
-    if (area == "combination" || area == "case" || area == "load") {
-        h.add(bytesOf(s.frame->combinations));
-        h.add(bytesOf(s.frame->cases));
+    const std::string& place = findings.front()->place;
+    if (place.starts_with("/combinations") || place.starts_with("/cases")) {
+        addRows(h, s.frame->combinations);
+        addRows(h, s.frame->cases);
     }
-    if (!any && (area == "forces" || area == "stability" || area == "analysis" || area == "combination")) {
+    if (!any && (area == "forces" || area == "stability" || area == "analysis")) {
         const Design& d = s.frame->design;
         h.add(d.standard);
         if (d.analysis) h.add(static_cast<double>(d.analysis->order) + (d.analysis->reducedStiffness ? 10 : 0));

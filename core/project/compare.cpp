@@ -53,7 +53,7 @@ MemberChange::Kind kindOf(const MemberChange& c)
     constexpr double kGram = 1e-3;
     if (c.massNow > c.massThen + kGram) return K::Heavier;
     if (c.massNow < c.massThen - kGram) return K::Lighter;
-    constexpr double kSeen = 5e-4; // of the ratio: what three decimals show
+    constexpr double kSeen = 5e-3; // of the ratio: what two decimals show
     const bool ratio = std::isnan(c.ratioThen) != std::isnan(c.ratioNow) || std::abs(c.ratioChange()) > kSeen;
     return ratio || c.sectionThen != c.sectionNow || c.statusThen != c.statusNow ? K::Other : K::Same;
 }

@@ -107,18 +107,33 @@ Ways stiffness(const DesignState& s, const Finding& x)
 {
     if (x.severity == Severity::Note) return {};
     if (s.forces().reducedStiffness)
-        return {combine({true, Purpose::Strength, NotionalUse::All}, "make the combinations with notional loads in all")};
+        return {combine({true, Purpose::Strength, NotionalUse::All, {}}, "make the combinations with notional loads in all")};
     if (!s.model->standard().amplifiesMembers) return secondOrder(s, x);
     return {{"analyse in second order with reduced stiffness", Edit{SetAnalysis{{ForceOrder::Second, true}}}}};
 }
 
+// Those written by hand that hold nothing sideways are replaced: beside them the made ones would change nothing.
 Ways notional(const DesignState& s, const Finding& x)
 {
     const bool all = !s.model->standard().amplifiesMembers;
-    return {combine({true, Purpose::Strength, all ? NotionalUse::All : NotionalUse::GravityOnly},
-                    fmt::format("make the combinations of {} with {}", loadingOf(s).title,
-                                all ? "sway imperfections" : "notional loads")),
-            showAt(WorkStop::Frame, "write them by hand", x, "combinations")};
+    WayOut::Combine made{true, Purpose::Strength, all ? NotionalUse::All : NotionalUse::GravityOnly, {}};
+    std::string names;
+    for (const TableSet set : s.model->setsFor(s.model->standard())) {
+        const Combination& c = s.frame->combinations[s.forces().sets[set.at()].combination];
+        const bool holds = std::any_of(c.terms.begin(), c.terms.end(), [&](const auto& t) {
+            const LoadCase& l = s.frame->cases[t.first];
+            return t.second != 0 && (l.action == Action::Notional || l.notional || (!all && lateral(l.action)));
+        });
+        if (holds || !c.made.empty() || std::find(made.inPlaceOf.begin(), made.inPlaceOf.end(), c.id) != made.inPlaceOf.end())
+            continue;
+        made.inPlaceOf.push_back(c.id);
+        if (made.inPlaceOf.size() <= 3) names += (names.empty() ? "" : ", ") + c.id;
+    }
+    if (made.inPlaceOf.size() > 3) names += fmt::format(" and {} more", made.inPlaceOf.size() - 3);
+    const std::string words =
+        fmt::format("make the combinations of {} with {}{}", loadingOf(s).title, all ? "sway imperfections" : "notional loads",
+                    names.empty() ? "" : ", in place of " + names);
+    return {combine(std::move(made), words), showAt(WorkStop::Frame, "write them by hand", x, "combinations")};
 }
 
 Ways idleEntry(const DesignState& s, const Finding& x)
@@ -341,7 +356,10 @@ std::expected<Edit, std::string> editOf(const DesignState& s, const WayOut& way)
     const auto* c = std::get_if<WayOut::Combine>(&way.act);
     if (!c) return std::unexpected(way.words + " is no change of the frame");
     if (!c->all) return beside(s, madeFor(s, c->only), c->only);
-    const Frame& f = *s.frame;
+    Frame f = *s.frame;
+    erase_if(f.combinations, [&](const Combination& k) {
+        return std::find(c->inPlaceOf.begin(), c->inPlaceOf.end(), k.id) != c->inPlaceOf.end();
+    });
     MakeOptions o;
     o.standard = loadingOf(s).standard;
     o.notional = c->notional;

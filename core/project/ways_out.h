@@ -30,6 +30,7 @@ struct WayOut
         bool all = true;
         Purpose only = Purpose::Service; // where not all
         NotionalUse notional = NotionalUse::None;
+        std::vector<std::string> inPlaceOf = {}; // combinations by hand that go
     };
     std::string words; // "count the hold at 3.00 m along y"
     std::variant<Edit, Analyse, Show, Combine> act;

@@ -93,7 +93,15 @@ TEST_CASE("audit: the method of design for stability is named with what it wants
     CHECK_FALSE(has(direct, "stability.factors"));
     Frame stated = f;
     stated.design.lengths.push_back({stated.design.members.front().id, {}, {}, LengthAxis::Major, 1.6, {}, {}, {}});
-    CHECK(words(with(stated, true), "stability.factors").find(stated.design.members.front().id) != std::string::npos);
+    // Above 1 sway is counted twice, an error; below 1 a factor the method does not want.
+    const auto twice = with(stated, true);
+    CHECK(words(twice, "stability.twice").find(stated.design.members.front().id) != std::string::npos);
+    CHECK_FALSE(has(twice, "stability.factors"));
+    CHECK_FALSE(has(with(stated, false), "stability.twice")); // that method wants factors
+    stated.design.lengths.edit().back().k = 0.8;
+    const auto less = with(stated, true);
+    CHECK(words(less, "stability.factors").find(stated.design.members.front().id) != std::string::npos);
+    CHECK_FALSE(has(less, "stability.twice"));
     // Every strength combination with a notional case: nothing is missing.
     Frame notional = f;
     LoadCase n;

@@ -176,8 +176,8 @@ TEST_CASE("audit: lengths in another unit, stubs, mixed groups and missing brief
 
     Frame mixed = f;
     Shape tube;
-    tube.kind = ShapeKind::RoundTube;
-    tube.h = 0.1;
+    tube.kind = ShapeKind::Chs;
+    tube.d = 0.1;
     tube.t = 0.005;
     FrameSection s;
     s.id = s.name = "Tube";
@@ -227,7 +227,7 @@ TEST_CASE("audit: tension-only elements that carry compression in given forces",
     const auto frame = [](const char* behaviour, double n) {
         return test::frameOf(fmt::format(
             R"({{"format": "wren-frame", "version": 1, "units": {{"length": "m", "force": "kN", "section": "mm", "stress": "MPa"}},
- "materials": [{{"id": "S", "e": 210000, "g": 81000, "fy": 355, "fu": 490}}],
+ "materials": [{{"id": "S", "e": 210000, "g": 81000, "density": 7850, "fy": 355, "fu": 490}}],
  "sections": [{{"id": "T", "name": "CHS88.9X4"}}],
  "nodes": [{{"id": "1", "at": [0, 0, 0]}}, {{"id": "2", "at": [4, 0, 0]}}],
  "elements": [{{"id": "B", "nodes": ["1", "2"], "section": "T", "material": "S", "behaviour": "{}"}}],

@@ -1,4 +1,6 @@
 // `audit` and `compare` on the command line: what is told, carried out, accepted; exit status; the answers.
+#include "core/files/frame_reader.h"
+#include "core/project/edits.h"
 #include "core/project/file/project_file.h"
 #include "core/project/sidings.h"
 #include "tests/cli/run_cli.h"
@@ -42,7 +44,7 @@ TEST_CASE("audit: lists findings by stop with their ways out, and settles them",
     // Carried out: the second way, then one that follows from the new state; written, read again and settled.
     const std::string settled = folder.file("s.frame.json");
     const Run done = cli("audit " + street + " --settle forces.sway#1 --settle stability.notional --out " + settled);
-    INFO(done.err);
+    INFO(done.out);
     CHECK(done.status == 0);
     CHECK(load(settled)["design"]["analysis"]["order"] == "second");
     const Run after = cli("audit " + settled);
@@ -68,17 +70,17 @@ TEST_CASE("audit: what cannot be done is told with the way out", "[cli][audit]")
     const std::string street = demo("tern-street"), out = " --out " + folder.file("o.frame.json");
     const Run nowhere = cli("audit " + street + " --settle forces.sway");
     CHECK(nowhere.status == 2);
-    CHECK(nowhere.err.find("--out") != std::string::npos);
+    CHECK(nowhere.out.find("--out") != std::string::npos);
     const Run nobody = cli("audit " + street + " --accept forces.sway" + out);
     CHECK(nobody.status == 2);
-    CHECK(nobody.err.find("--reason and --by") != std::string::npos);
+    CHECK(nobody.out.find("--reason and --by") != std::string::npos);
     const Run unknown = cli("audit " + street + " --settle forces.swy" + out);
     CHECK(unknown.status == 2);
-    CHECK(unknown.err.find("did you mean \"forces.sway\"") != std::string::npos);
+    CHECK(unknown.out.find("did you mean forces.sway?") != std::string::npos);
     for (const char* way : {"#0", "#9", "#x", "#"}) {
         const Run none = cli("audit " + street + " --settle forces.sway" + std::string(way) + out);
         CHECK(none.status == 2);
-        CHECK(none.err.find("has no such way out") != std::string::npos);
+        CHECK(none.out.find("has no such way out") != std::string::npos);
     }
     CHECK_FALSE(std::ifstream(folder.file("o.frame.json")).good());
     CHECK(cli("audit " + folder.file("nothing.json")).status == 2);
@@ -100,7 +102,7 @@ TEST_CASE("compare: two files, in a sentence, member by member, with causes", "[
     f["elements"][0]["section"] = other;
     const std::string changed = folder.write("changed.frame.json", f.dump());
     const Run run = cli("compare " + street + " " + changed + " --json " + folder.file("c.json"));
-    INFO(run.err);
+    INFO(run.out);
     const Json c = load(folder.file("c.json"));
     CHECK(run.status == cli("check --quiet " + changed).status);
     CHECK(c["format"] == "wren-comparison");
@@ -129,7 +131,9 @@ TEST_CASE("compare: a project against one of its sidings", "[cli][compare]")
 {
     using namespace wr;
     const Folder folder;
-    const Frame first = frameOf(slurp(demo("tern-street")));
+    auto read = readFrameFile(demo("tern-street"));
+    REQUIRE(read.ok());
+    const Frame first = *std::move(read.value);
     Frame later = first;
     Edit e = SetExclude{{MemberRef{first.design.members[0].id, first.design.members[0].elements}}, true};
     REQUIRE(applyEdit(later, e).has_value());
@@ -143,10 +147,10 @@ TEST_CASE("compare: a project against one of its sidings", "[cli][compare]")
         file->write([&](ProjectFile::Writing& w) { w.part({"siding", s.name, bytesOf(s, first)}); });
     }
     const Run run = cli("compare " + path + " --siding \"one left out\" --json " + folder.file("c.json"));
-    INFO(run.err);
+    INFO(run.out);
     CHECK(run.status == 0);
     CHECK(load(folder.file("c.json"))["then"]["name"] == "one left out");
     const Run unknown = cli("compare " + path + " --siding \"one left uot\"");
     CHECK(unknown.status == 2);
-    CHECK(unknown.err.find("did you mean \"one left out\"") != std::string::npos);
+    CHECK(unknown.out.find("did you mean one left out?") != std::string::npos);
 }

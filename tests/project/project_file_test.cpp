@@ -1,11 +1,13 @@
 // The project file: what is written stands there after anything that may happen to program, disk and file.
 #include "core/briefs/brief_sheet.h"
 #include "core/project/design_state.h"
+#include "core/project/file/check_bytes.h"
 #include "core/project/file/project_writer.h"
 #include "core/project/file/result_bytes.h"
 #include "core/project/file/row_bytes.h"
 #include "core/project/history.h"
 #include "tests/project/random_edits.h"
+#include "tests/project/states.h"
 #include "tests/support.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
@@ -89,6 +91,13 @@ void overwrite(const fs::path& path, std::streamoff at, const std::string& bytes
     f.write(bytes.data(), static_cast<std::streamsize>(bytes.size()));
 }
 
+// How long a run is: the usual, or what somebody with more time asks for.
+size_t asked(const char* variable, size_t usual)
+{
+    const char* said = std::getenv(variable);
+    return said ? std::stoul(said) : usual;
+}
+
 } // namespace
 
 TEST_CASE("row bytes: frames, every line of a brief and patches come back bit by bit", "[project-file]")
@@ -140,7 +149,8 @@ TEST_CASE("row bytes: frames, every line of a brief and patches come back bit by
     f = street();
     const Frame first = f;
     std::vector<std::string> steps;
-    for (size_t n = 1; n <= 5000; ++n)
+    const size_t edits = asked("WREN_EDITS", 5000); // scripts/long-runs: 100 000
+    for (size_t n = 1; n <= edits; ++n)
         steps.push_back(bytesOf(test::randomEdit(f, n)));
     CHECK_FALSE(f == first);
     for (size_t n = steps.size(); n-- > 0;) {
@@ -339,6 +349,101 @@ TEST_CASE("project file: what is no project, newer, in use or not there is refus
     CHECK(ProjectFile::create(place / "no/such/folder.wren", street()).error().find("cannot be written") != std::string::npos);
 }
 
+TEST_CASE("project file: an older one is brought up, and kept beside as it was", "[project-file]")
+{
+    const Place place;
+    const auto path = place / "old.wren";
+    const Frame f = made(path, 20);
+    const auto setVersion = [&](int version) {
+        SQLite::Database db(path.string(), SQLite::OPEN_READWRITE);
+        db.exec(fmt::format("PRAGMA user_version = {}", version));
+    };
+    setVersion(1);
+    // Looked at only, nothing is changed.
+    CHECK(ProjectFile::open(path, true)->read()->frame == f);
+    CHECK(ProjectFile::open(path, true)->keptOld().empty());
+    for (const char* name : {"old.version-1.wren", "old.version-1 (2).wren"}) {
+        {
+            auto file = ProjectFile::open(path);
+            REQUIRE(file.has_value());
+            CHECK(file->keptOld().filename() == name);
+            CHECK(file->read()->frame == f);
+            CHECK(file->read()->at == 20);
+        }
+        CHECK(ProjectFile::open(path)->keptOld().empty()); // it is of this version now
+        {
+            SQLite::Database db((place / name).string(), SQLite::OPEN_READONLY);
+            CHECK(db.execAndGet("PRAGMA user_version").getInt() == 1);
+        }
+        CHECK(ProjectFile::open(place / name, true)->read()->frame == f);
+        setVersion(1); // once more: the first copy is not written over
+    }
+}
+
+TEST_CASE("project file: check results come back for the state they are of, and for no other", "[project-file]")
+{
+    const Place place;
+    const auto path = place / "checked.wren";
+    Frame f = street();
+    const DesignState s = test::wholeState(f);
+    const std::string bytes = bytesOf(*s.report, *s.model);
+    const auto back = reportFromBytes(bytes, *s.model);
+    if (!back) UNSCOPED_INFO(back.error());
+    REQUIRE(back.has_value());
+    REQUIRE(back->results.size() == s.report->results.size());
+    for (size_t i = 0; i < back->results.size(); ++i) {
+        const MemberResult &a = s.report->results[i], &b = back->results[i];
+        CHECK(a.status == b.status);
+        CHECK(a.utilisation == b.utilisation);
+        CHECK(a.notes == b.notes);
+        REQUIRE(a.outcomes.size() == b.outcomes.size());
+        for (size_t k = 0; k < a.outcomes.size(); ++k) {
+            const CheckOutcome &x = a.outcomes[k], &y = b.outcomes[k];
+            CHECK((x.check == y.check && x.status == y.status && x.ratio == y.ratio && x.demand == y.demand &&
+                   x.capacity == y.capacity && x.quantity == y.quantity && x.set == y.set && x.serviceSet == y.serviceSet &&
+                   x.stage == y.stage && x.settings == y.settings && x.span == y.span && x.at == y.at && x.clause == y.clause &&
+                   x.path == y.path && x.counts == y.counts && x.reason == y.reason));
+            CHECK(s.model->combinationOf(i, y) == s.model->combinationOf(i, x));
+        }
+    }
+    CHECK(back->counts.over == s.report->counts.over);
+    CHECK(back->counts.top == s.report->counts.top);
+    {
+        ProjectWriter w(*ProjectFile::create(path, f));
+        w.results(s.frame, s.results);
+        w.check(bytes);
+    }
+    CHECK(contents(path).check == bytes);
+    {
+        ProjectWriter w(*ProjectFile::open(path));
+        Patch p = test::randomEdit(f, 3);
+        w.add(1, std::move(p), std::make_shared<const Frame>(f));
+    }
+    CHECK(contents(path).check.empty()); // of another state
+    {
+        ProjectWriter w(*ProjectFile::open(path));
+        w.stepTo(0);
+    }
+    CHECK(contents(path).check == bytes); // undone, it is theirs again
+    // Of other members or another standard, or broken: refused, never worse.
+    CHECK_FALSE(reportFromBytes(bytes, *test::modelOf(test::frameOf(test::demo("marrow-hill")))).has_value());
+    Frame other = street();
+    other.design.standard = "aisc360-16-asd";
+    for (Combination& c : other.combinations.edit())
+        c.basis = "asd";
+    CHECK_FALSE(reportFromBytes(bytes, *test::modelOf(other)).has_value());
+    std::mt19937 random(4);
+    for (int k = 0; k < 400; ++k) {
+        std::string bad = bytes;
+        if (k % 3 == 0)
+            bad.resize(random() % bad.size());
+        else
+            for (int n = 0; n <= k % 3; ++n)
+                bad[random() % (k % 2 ? 600 : bad.size())] = static_cast<char>(random());
+        static_cast<void>(reportFromBytes(bad, *s.model));
+    }
+}
+
 TEST_CASE("project file: a damaged one gives what can be read, with a list of what was lost", "[project-file][fuzz]")
 {
     const Place place;
@@ -437,10 +542,11 @@ TEST_CASE("project file: killed at any moment it holds all that was written, and
     std::mt19937 random(9);
     size_t at = 0, lostAtMost = 0;
 #ifdef __SANITIZE_ADDRESS__
-    constexpr size_t kRounds = 25; // each opens the file in a process of its own: slow there
+    constexpr size_t kUsual = 25; // each opens the file in a process of its own: slow there
 #else
-    constexpr size_t kRounds = 200;
+    constexpr size_t kUsual = 200;
 #endif
+    const size_t kRounds = asked("WREN_KILLS", kUsual); // scripts/long-runs: 1 000
     std::set<size_t> ends;
     for (size_t round = 0; round < kRounds; ++round) {
         int ends2[2];

@@ -194,11 +194,11 @@ TEST_CASE("ways out: supports inside members, entries for nothing, what was left
     const auto beam = [](const char* design) {
         return test::frameOf(fmt::format(
             R"({{"format": "wren-frame", "version": 1, "units": {{"length": "m", "force": "kN", "section": "mm", "stress": "MPa"}},
- "materials": [{{"id": "S", "e": 210000, "g": 81000, "fy": 355, "fu": 490}}],
+ "materials": [{{"id": "S", "e": 210000, "g": 81000, "density": 7850, "fy": 355, "fu": 490}}],
  "sections": [{{"id": "B", "name": "IPE300"}}],
  "nodes": [{{"id": "1", "at": [0, 0, 0], "support": {{"ux": true, "uy": true, "uz": true, "rx": true}}}}, {{"id": "2", "at": [5, 0, 0], "support": {{"uy": true, "uz": true, "rx": true}}}}, {{"id": "3", "at": [10, 0, 0], "support": {{"uy": true, "uz": true}}}}],
  "elements": [{{"id": "a", "nodes": ["1", "2"], "section": "B", "material": "S"}}, {{"id": "b", "nodes": ["2", "3"], "section": "B", "material": "S"}}],
- "cases": [{{"id": "G", "action": "dead", "line": [{{"element": "a", "q": [0, 0, -10]}}, {{"element": "b", "q": [0, 0, -10]}}]}}],
+ "cases": [{{"id": "G", "action": "dead", "line": [{{"element": "a", "q": [[0, 0, -10], [0, 0, -10]]}}, {{"element": "b", "q": [[0, 0, -10], [0, 0, -10]]}}]}}],
  "combinations": [{{"id": "C", "terms": {{"G": 1}}}}],
  "results": [{{"combination": "C", "elements": [{{"element": "a", "stations": [{{"s": 0, "n": 0, "vy": 0, "vz": 19, "t": 0, "my": 0, "mz": 0}}, {{"s": 5, "n": 0, "vy": 0, "vz": -31, "t": 0, "my": -31, "mz": 0}}]}},
   {{"element": "b", "stations": [{{"s": 0, "n": 0, "vy": 0, "vz": 31, "t": 0, "my": -31, "mz": 0}}, {{"s": 5, "n": 0, "vy": 0, "vz": -19, "t": 0, "my": 0, "mz": 0}}]}}]}}],

@@ -138,6 +138,19 @@ std::shared_ptr<const FrameResults> resultsOf(SQLite::Database& db, const Frame&
     return out;
 }
 
+// What check results belong to: the edits made, the last of them, the results at hand, the program.
+std::string stampOf(SQLite::Database& db)
+{
+    Fingerprint h;
+    h.add(WREN_VERSION);
+    for (const char* query :
+         {"SELECT value FROM info WHERE key = 'at'",
+          "SELECT checksum FROM step WHERE number = (SELECT CAST(value AS INTEGER) FROM info WHERE key = 'at')",
+          "SELECT checksum FROM results ORDER BY place"})
+        each(db, query, [&](SQLite::Statement& s) { h.add(s.getColumn(0).getString() + ";"); });
+    return fmt::format("{:016x}", h.value());
+}
+
 std::expected<ProjectContents, std::string> contentsOf(SQLite::Database& db, const std::filesystem::path& path)
 {
     ProjectContents out;
@@ -155,6 +168,11 @@ std::expected<ProjectContents, std::string> contentsOf(SQLite::Database& db, con
     }
     out.frame = std::move(snapshot->frame);
     out.results = resultsOf(db, out.frame, out.lost);
+    const std::string stamp = stampOf(db);
+    each(db, "SELECT name, bytes, checksum FROM part WHERE kind = 'check'", [&](SQLite::Statement& s) {
+        const std::string_view bytes = blob(s.getColumn(1));
+        if (s.getColumn(0).getString() == stamp && sumOf(bytes) == s.getColumn(2).getInt64()) out.check = bytes;
+    });
     return out;
 }
 
@@ -253,12 +271,27 @@ std::expected<ProjectFile, ProjectFile::Refusal> ProjectFile::open(const std::fi
         if (!lookOnly) {
             out.db_->exec("PRAGMA journal_mode = WAL");
             out.db_->exec("PRAGMA synchronous = NORMAL");
+            if (const int version = pragma(*out.db_, "user_version"); version < kProjectVersion) out.bringUp(version);
         }
     } catch (const SQLite::Exception& e) {
         return std::unexpected(
             Refusal{fmt::format("{} is damaged: {}", path.filename().string(), e.what()), false, false, true});
     }
     return out;
+}
+
+// The file as it was is kept beside it. The tables of versions 1 and 2 are the same: what is new stands in their rows.
+void ProjectFile::bringUp(int from)
+{
+    std::filesystem::path kept = path_;
+    kept.replace_extension(fmt::format("version-{}.wren", from));
+    for (int n = 2; std::filesystem::exists(kept); ++n)
+        kept.replace_extension().replace_extension(fmt::format("version-{} ({}).wren", from, n));
+    SQLite::Statement s(*db_, "VACUUM INTO ?");
+    s.bind(1, kept.string());
+    s.exec();
+    db_->exec(fmt::format("PRAGMA user_version = {}", kProjectVersion));
+    keptOld_ = std::move(kept);
 }
 
 std::expected<ProjectContents, std::string> ProjectFile::read() const
@@ -394,6 +427,12 @@ void ProjectFile::Writing::part(const ProjectPart& p)
         s.bind(4, sumOf(p.bytes));
     }
     s.exec();
+}
+
+void ProjectFile::Writing::check(std::string_view bytes)
+{
+    db_.exec("DELETE FROM part WHERE kind = 'check'");
+    part({"check", stampOf(db_), std::string(bytes)});
 }
 
 std::vector<ProjectPart> ProjectFile::parts(const std::string& kind) const

@@ -18,7 +18,8 @@ class Database;
 
 namespace wr {
 
-inline constexpr int kProjectVersion = 1;
+// 1: as it began. 2: acceptances in frames and edits, sidings, check results: an older program would lose them.
+inline constexpr int kProjectVersion = 2;
 
 // An edit as it stands in the file: undone ones too, behind `ProjectContents::at`.
 struct KeptStep
@@ -32,6 +33,7 @@ struct ProjectContents
     std::vector<KeptStep> steps;
     size_t at = 0;                               // how many of the steps are made
     std::shared_ptr<const FrameResults> results; // of the frame as it is; null: none, or of another state of it
+    std::string check;                           // bytesOf(CheckReport) of the frame and results as they are; empty: none
     std::vector<std::string> lost;               // what could not be read, sentences
 };
 
@@ -82,6 +84,9 @@ public:
         void snapshot(size_t number, std::string_view frameBytes); // the frame after so many edits
         void results(const Frame& f, std::string_view bytes);      // of that state of the frame
         void part(const ProjectPart& p);                           // empty bytes: it goes
+        // Check results of the state as it is in the file then.
+        void check(std::string_view bytes);
+
     private:
         friend class ProjectFile;
         explicit Writing(SQLite::Database& db) : db_(db) {}
@@ -102,6 +107,8 @@ public:
     // All of it under another name, over whatever stood there unless somebody has that open; to go on in the copy.
     std::expected<ProjectFile, std::string> copyTo(const std::filesystem::path& path) const;
     std::vector<ProjectPart> parts(const std::string& kind) const;
+    // Of an older one, which was brought up when it was opened: where it is kept as it was. Empty: it was none.
+    const std::filesystem::path& keptOld() const { return keptOld_; }
     // For tests of a full disk: no more than so many pages.
     void limitPages(int pages);
 
@@ -110,7 +117,8 @@ private:
     void begin();
     void commit();
     void rollBack() noexcept;
-    std::filesystem::path path_;
+    void bringUp(int from);
+    std::filesystem::path path_, keptOld_;
     bool lookOnly_ = false;
     FileLock lock_;
     std::unique_ptr<SQLite::Database> db_;

@@ -63,6 +63,11 @@ void ProjectWriter::part(ProjectPart p)
     put([p = std::move(p)](ProjectFile::Writing& w) { w.part(p); });
 }
 
+void ProjectWriter::check(std::string bytes)
+{
+    put([bytes = std::move(bytes)](ProjectFile::Writing& w) { w.check(bytes); });
+}
+
 // Everything that waits, in one transaction. False: the disk refused; it stays.
 bool ProjectWriter::writeAll(std::unique_lock<std::mutex>& lock)
 {

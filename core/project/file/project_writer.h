@@ -28,6 +28,7 @@ public:
     void stepTo(size_t made); // after undo and redo: so many edits are made
     void results(std::shared_ptr<const Frame> f, std::shared_ptr<const FrameResults> r);
     void part(ProjectPart p);
+    void check(std::string bytes); // check results of the state that was handed over last
 
     // Waits until all that was handed over is written, or cannot be.
     bool flush();

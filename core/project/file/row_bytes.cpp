@@ -80,26 +80,6 @@ std::string bytesOf(const Patch& p)
 {
     return written(p);
 }
-std::string bytesOf(const Brief& b)
-{
-    return written(b);
-}
-std::string bytesOf(const Rows<Combination>& c)
-{
-    return written(c);
-}
-std::string bytesOf(const Rows<LoadCase>& c)
-{
-    return written(c);
-}
-std::string bytesOf(const DesignRestraint& r)
-{
-    return written(r);
-}
-std::string bytesOf(const DesignLength& l)
-{
-    return written(l);
-}
 
 std::expected<Frame, std::string> frameFromBytes(std::string_view bytes)
 {

@@ -12,12 +12,6 @@ namespace wr {
 
 std::string bytesOf(const Frame& f);
 std::string bytesOf(const Patch& p);
-// Rows alone, for fingerprints.
-std::string bytesOf(const Brief& b);
-std::string bytesOf(const Rows<Combination>& c);
-std::string bytesOf(const Rows<LoadCase>& c);
-std::string bytesOf(const DesignRestraint& r);
-std::string bytesOf(const DesignLength& l);
 // The error says what is wrong with the bytes; nothing in them brings the program down.
 std::expected<Frame, std::string> frameFromBytes(std::string_view bytes);
 std::expected<Patch, std::string> patchFromBytes(std::string_view bytes);
