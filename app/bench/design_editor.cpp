@@ -159,9 +159,9 @@ void DesignEditor::refreshLengths()
             common(pick, [&](size_t i) { return std::round(doc_.model().lanes(i).longest(kAxes[k]) * 1e6) / 1e6; });
         const auto& lane = doc_.model().lanes(*pick.begin()).of(kAxes[k]);
         const bool byHand = std::any_of(lane.begin(), lane.end(), [](const LaneSegment& s) { return s.byHand; });
-        out << QString("%1 %2%3").arg(
-            QString(kTitles[k]), longest ? QString::number(u.show(Quantity::Length, *longest), 'f', 2) : QString("several"),
-            longest && byHand ? " by hand" : "");
+        out << QString("%1 %2%3").arg(QString(kTitles[k]),
+                                      longest ? decimal(u.show(Quantity::Length, *longest), 2) : QString("several"),
+                                      longest && byHand ? " by hand" : "");
     }
     lengths_->setText(QString("Longest, %1: %2.").arg(str(u.length), out.join(", ")));
 }

@@ -103,7 +103,7 @@ void ModesView::paintEvent(QPaintEvent*)
         p.drawRoundedRect(QRectF(bar.left(), bar.top(), bar.width() * std::min(o.ratio, 1.25) / 1.25, bar.height()), 1.5, 1.5);
         p.setFont(textFont(12, governs));
         p.setPen(o.counts && o.ratio > 1 ? t.red : !o.counts && o.ratio > 1 ? t.ochreInk : t.ink);
-        p.drawText(row.adjusted(0, 0, -4, 0), Qt::AlignVCenter | Qt::AlignRight, QString::number(o.ratio, 'f', 2));
+        p.drawText(row.adjusted(0, 0, -4, 0), Qt::AlignVCenter | Qt::AlignRight, decimal(o.ratio, 2));
     }
 }
 
@@ -231,7 +231,7 @@ QString MemberBench::governingWords() const
         const CheckOutcome& o = r.outcomes[row];
         QStringList out{str(o.clause)};
         if (o.ofForces()) out << QString::fromStdString(doc_.model().combinationOf(*member_, o));
-        const auto length = [&](double v) { return QString::number(doc_.units().show(Quantity::Length, v), 'f', 2); };
+        const auto length = [&](double v) { return decimal(doc_.units().show(Quantity::Length, v), 2); };
         const QString unit = QString::fromStdString(doc_.units().symbol(Quantity::Length));
         if (o.span >= 0) {
             const MemberPlan plan = doc_.model().modelOf(o).plan(*member_);
@@ -239,7 +239,7 @@ QString MemberBench::governingWords() const
             out << QString("%1 to %2 %3").arg(length(span.from), length(span.to), unit);
         } else if (o.ofForces())
             out << QString("at %1 %2").arg(length(o.at), unit);
-        return out.join(" · ") + QString(" · %1").arg(o.ratio, 0, 'f', 2);
+        return out.join(" · ") + QString(" · %1").arg(decimal(o.ratio, 2));
     };
     QString out;
     if (r.governing >= 0) out = "Governs: " + words(r.governing);
@@ -249,7 +249,7 @@ QString MemberBench::governingWords() const
         const Standard& by = doc_.secondModel().standardOf(*member_);
         out += "\nBy " + str(by.title) + ": ";
         if (const CheckOutcome* g = other.govern())
-            out += QString("%1 · %2").arg(str(g->clause)).arg(other.utilisation, 0, 'f', 2);
+            out += QString("%1 · %2").arg(str(g->clause)).arg(decimal(other.utilisation, 2));
         else
             out += other.outcomes.empty() ? "unchecked" : QString::fromStdString(other.outcomes.front().reason);
     }
@@ -306,7 +306,7 @@ void MemberBench::paintEvent(QPaintEvent*)
         const MemberResult& r = doc_.report().results[*member_];
         p.setFont(textFont(18, true));
         p.setPen(r.status == Status::Over ? t.red : t.ink);
-        if (r.governing >= 0) p.drawText(head, Qt::AlignRight | Qt::AlignVCenter, QString::number(r.utilisation, 'f', 2));
+        if (r.governing >= 0) p.drawText(head, Qt::AlignRight | Qt::AlignVCenter, decimal(r.utilisation, 2));
         if (r.status == Status::Unchecked) {
             p.setFont(textFont(11, true));
             p.setPen(t.ink2);

@@ -1,5 +1,7 @@
 #include "app/bench/result_bench.h"
 
+#include "app/shell/text.h"
+
 #include "app/frameview/result_layer.h"
 #include "app/shell/document.h"
 
@@ -158,7 +160,7 @@ QString ResultBench::analysisWords() const
         tau = std::min(tau, c.leastTau);
     }
     out += QString(": %1 loads one by one, at most %2 iterations").arg(r.outcomes.size()).arg(most);
-    if (tau < 1) out += QString(", least τb %1").arg(tau, 0, 'f', 3);
+    if (tau < 1) out += QString(", least τb %1").arg(decimal(tau, 3));
     return out + ".";
 }
 

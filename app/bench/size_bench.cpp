@@ -229,7 +229,7 @@ void SizeBench::describe()
                         .arg(table.members.size() == 1 ? "member" : "members", str(u.text(Quantity::Mass, table.massNow)),
                              str(u.text(Quantity::Mass, r.groupMass)), by);
     words += QString("\nworst %1 in %2")
-                 .arg(r.utilisation, 0, 'f', 2)
+                 .arg(decimal(r.utilisation, 2))
                  .arg(r.member >= 0 ? str(doc_.model().members()[r.member].id) : "");
     if (!r.limit.empty()) words += "\nbreaks a limit: " + str(r.limit);
     if (!r.reason.empty()) words += "\nnot fully checked: " + str(r.reason);

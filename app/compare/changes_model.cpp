@@ -14,12 +14,12 @@ namespace {
 
 QString ratioText(double v)
 {
-    return std::isfinite(v) ? QString::number(v, 'f', 2) : QString("–");
+    return std::isfinite(v) ? decimal(v, 2) : QString("–");
 }
 QString signedText(double v, int decimals)
 {
-    const QString digits = QString::number(std::abs(v), 'f', decimals);
-    return digits.toDouble() == 0 ? QString("=") : (v < 0 ? "−" : "+") + digits;
+    const QString digits = decimal(std::abs(v), decimals);
+    return QString::number(std::abs(v), 'f', decimals).toDouble() == 0 ? QString("=") : (v < 0 ? "−" : "+") + digits;
 }
 
 // What folds together: the same group and sizes, and ratios alike to two decimals.
@@ -118,7 +118,7 @@ QVariant ChangesModel::data(const QModelIndex& index, int role) const
     if (role == Qt::ToolTipRole && index.column() == Mark) return str(changeWord(c.kind));
     if (role == Qt::AccessibleTextRole && index.column() == Mark) return str(changeWord(c.kind));
     if (role != Qt::DisplayRole) return {};
-    const auto mass = [&](double kg) { return QString::number(u.show(Quantity::Mass, kg), 'f', 0); };
+    const auto mass = [&](double kg) { return decimal(u.show(Quantity::Mass, kg), 0); };
     switch (index.column()) {
     case Member: return r.members.size() > 1 ? QString("%1  ×%2").arg(str(c.id)).arg(r.members.size()) : str(c.id);
     case Group: return str(c.group);

@@ -102,7 +102,7 @@ void CompareBanner::refresh()
                      : b->changes.same() ? ": nothing differs"
                                          : ":"));
     mass_->setText(
-        b ? QString("%1 → %2 t").arg(b->changes.then.mass / 1000, 0, 'f', 1).arg(b->changes.now.mass / 1000, 0, 'f', 1)
+        b ? QString("%1 → %2 t").arg(decimal(b->changes.then.mass / 1000, 1)).arg(decimal(b->changes.now.mass / 1000, 1))
           : QString());
     if (!b) return;
     for (const K k : {K::CameRight, K::BecameOver, K::BecameUnchecked, K::Heavier, K::Lighter, K::New, K::Gone, K::Other}) {

@@ -23,16 +23,15 @@ struct Figure
 
 QString difference(double d, int decimals)
 {
-    const QString digits = QString::number(std::abs(d), 'f', decimals);
-    return digits.toDouble() == 0 ? QString("=") : (d < 0 ? "−" : "+") + digits;
+    const QString digits = decimal(std::abs(d), decimals);
+    return QString::number(std::abs(d), 'f', decimals).toDouble() == 0 ? QString("=") : (d < 0 ? "−" : "+") + digits;
 }
 
 std::vector<Figure> figuresOf(const Document::Beside& b)
 {
     const Standing &x = b.changes.then, &y = b.changes.now;
     const auto row = [](const char* name, double then, double now, int decimals) {
-        return Figure{name, QString::number(then, 'f', decimals), QString::number(now, 'f', decimals),
-                      difference(now - then, decimals)};
+        return Figure{name, decimal(then, decimals), decimal(now, decimals), difference(now - then, decimals)};
     };
     std::vector<Figure> out{row("Over the limit", x.over, y.over, 0),
                             row("Top utilisation", x.top, y.top, 2),
@@ -113,8 +112,8 @@ QStringList CompareFigures::lines() const
     if (const auto* c = pickedChange(doc_)) {
         out << QString("%1 %2: %3 → %4")
                    .arg(str(c->id), str(changeWord(c->kind)))
-                   .arg(c->ratioThen, 0, 'f', 2)
-                   .arg(c->ratioNow, 0, 'f', 2);
+                   .arg(decimal(c->ratioThen, 2))
+                   .arg(decimal(c->ratioNow, 2));
         for (const Why& w : whyOf(doc_, *c))
             out << QString("%1: %2 %3").arg(w.name, w.words, difference(w.by, 2));
     }
@@ -216,7 +215,7 @@ double CompareFigures::drawWhy(QPainter& p, double y) const
     p.drawText(QRectF(c->kind == MemberChange::Kind::Same ? 0 : 20, y, w - 100, kLine), Qt::AlignLeft | Qt::AlignVCenter,
                str(c->id) + " " + str(changeWord(c->kind)));
     p.setPen(std::isfinite(c->ratioNow) && c->ratioNow > 1 ? t.red : t.ink);
-    const auto ratio = [](double v) { return std::isfinite(v) ? QString::number(v, 'f', 2) : QString("–"); };
+    const auto ratio = [](double v) { return std::isfinite(v) ? decimal(v, 2) : QString("–"); };
     p.drawText(QRectF(w - 110, y, 110, kLine), Qt::AlignRight | Qt::AlignVCenter,
                ratio(c->ratioThen) + " → " + ratio(c->ratioNow));
     y += kLine + 2;

@@ -9,6 +9,7 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 #include <algorithm>
+#include <utility>
 
 namespace wr {
 
@@ -50,18 +51,24 @@ StopFindings::StopFindings(Document& doc, WorkStop stop, QWidget* parent)
     connect(all_, &QPushButton::clicked, this, [this] { Q_EMIT wantList(stop_, {}); });
     for (const auto signal : {&Document::opened, &Document::resultsChanged, &Document::modelChanged, &Document::findingsChanged,
                               &Document::pickChanged})
-        connect(&doc_, signal, this, &StopFindings::refresh);
+        connect(&doc_, signal, this, &StopFindings::later);
     refresh();
+}
+
+void StopFindings::later()
+{
+    stale_ = true;
+    if (std::exchange(asked_, true)) return;
+    QMetaObject::invokeMethod(this, &StopFindings::refresh, Qt::QueuedConnection);
 }
 
 void StopFindings::clear()
 {
-    for (QWidget* w : parts_) {
+    for (QWidget* w : std::exchange(parts_, {})) {
         list_->removeWidget(w);
         w->hide();
         w->deleteLater();
     }
-    parts_.clear();
     rows_.clear();
 }
 
@@ -73,6 +80,7 @@ void StopFindings::showEvent(QShowEvent* e)
 
 void StopFindings::refresh()
 {
+    asked_ = false;
     if (!parentWidget() || !parentWidget()->isVisible()) {
         stale_ = true;
         return;

@@ -38,6 +38,7 @@ protected:
     void showEvent(QShowEvent* e) override;
 
 private:
+    void later(); // not while what brought it about is still under way: a field may be losing its focus
     void refresh();
     void add(const AuditRow& r);
     void clear();
@@ -48,7 +49,7 @@ private:
     QVBoxLayout* list_;
     std::vector<QWidget*> parts_;
     std::vector<Row> rows_;
-    bool stale_ = true;
+    bool stale_ = true, asked_ = false;
 };
 
 } // namespace wr

@@ -395,7 +395,7 @@ void FrameTablesView::tellPossible()
     possible_->setVisible(o.has_value());
     if (!o) return;
     const double n = possibleSets(doc_.frame(), *o);
-    possible_->setText(n < 1e6 ? QString("up to %1 sets").arg(n, 0, 'f', 0) : QString("over a million sets"));
+    possible_->setText(n < 1e6 ? QString("up to %1 sets").arg(decimal(n, 0)) : QString("over a million sets"));
     possible_->setToolTip(
         n > kManySubsets ? "All subsets of the actions; of so many, \"governing sets\" keeps those that are the largest or "
                            "the least in some effect"

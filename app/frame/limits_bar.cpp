@@ -1,5 +1,7 @@
 #include "app/frame/limits_bar.h"
 
+#include "app/shell/text.h"
+
 #include "app/shell/document.h"
 #include "core/checking/frame_limits.h"
 
@@ -52,7 +54,7 @@ void LimitsBar::refresh()
     for (const StandingLimit& r : rows)
         if (r.reason.empty()) top = std::max(top, r.ratio);
     QString words = rows.empty() ? QString(f.design.frameLimits.empty() ? "no limit is stated" : "…")
-                                 : QString("%1 over · top %2").arg(over).arg(top, 0, 'f', 2);
+                                 : QString("%1 over · top %2").arg(over).arg(decimal(top, 2));
     if (unknown > 0) words += QString(" · %1 unchecked").arg(unknown);
     state_->setText(words);
     const bool service = std::any_of(f.combinations.list().begin(), f.combinations.list().end(),

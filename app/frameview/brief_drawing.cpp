@@ -2,6 +2,8 @@
 // members that a change being tried brings over, with what they would come to.
 #include "app/frameview/frame_view.h"
 
+#include "app/shell/text.h"
+
 #include "app/briefs/brief_desk.h"
 #include "app/briefs/brief_marks.h"
 #include "app/frameview/legend.h"
@@ -74,7 +76,7 @@ void FrameView::drawBriefs(QPainter& p) const
         p.setBrush(t.panel);
         p.drawRoundedRect(box, 4, 4);
         p.setPen(t.red);
-        p.drawText(box, Qt::AlignCenter, QString::number(ratio, 'f', 2));
+        p.drawText(box, Qt::AlignCenter, decimal(ratio, 2));
     }
 }
 

@@ -156,7 +156,7 @@ void FrameView::drawLabels(QPainter& p) const
         const MemberResult& r = doc_.report().results[i];
         QString text = doc_.figureOf(r);
         if (const auto* b = comparedAt(); b && compared_ == Compared::Change && std::isfinite(b->of(i).ratioThen))
-            text = QString("%1 → %2").arg(b->of(i).ratioThen, 0, 'f', 2).arg(text);
+            text = QString("%1 → %2").arg(decimal(b->of(i).ratioThen, 2)).arg(text);
         const double w = fm.horizontalAdvance(text) + 12;
         QRectF box(at->x() + 10, at->y() - 26, w, 18);
         if (std::any_of(taken.begin(), taken.end(),
@@ -185,7 +185,7 @@ QString FrameView::hoverLine() const
     if (!doc_.checked()) return out;
     if (const auto* b = comparedAt()) {
         const MemberChange& c = b->of(*hovered_);
-        const auto ratio = [](double v) { return std::isfinite(v) ? QString::number(v, 'f', 2) : QString("–"); };
+        const auto ratio = [](double v) { return std::isfinite(v) ? decimal(v, 2) : QString("–"); };
         return out + QString(" · %1 → %2 · %3").arg(ratio(c.ratioThen), ratio(c.ratioNow), str(changeWord(c.kind)));
     }
     const MemberResult& r = doc_.report().results[*hovered_];

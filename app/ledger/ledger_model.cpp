@@ -210,18 +210,17 @@ QString LedgerModel::resultText(const Row& r, LedgerColumn c) const
     }
     case C::Governs: return g ? str(st.checks[g->check].key) + " " + str(g->clause) : QString();
     case C::Combination: return g ? str(doc_.model().combinationOf(r.worst, *g)) : QString();
-    case C::At: return g ? QString::number(u.show(Quantity::Length, g->at), 'f', 2) : QString();
+    case C::At: return g ? decimal(u.show(Quantity::Length, g->at), 2) : QString();
     case C::Slenderness:
         for (const CheckOutcome& o : result.outcomes)
-            if (st.kindOf(o) == CheckKind::Slenderness && o.demand > 0 && doc_.checked())
-                return QString::number(o.demand, 'f', 0);
+            if (st.kindOf(o) == CheckKind::Slenderness && o.demand > 0 && doc_.checked()) return decimal(o.demand, 0);
         return {};
     case C::Mean: {
         double sum = 0;
         int n = 0;
         for (const double v : spread(r))
             sum += v, ++n;
-        return n > 0 ? QString::number(sum / n, 'f', 2) : QString();
+        return n > 0 ? decimal(sum / n, 2) : QString();
     }
     case C::Over: {
         const auto n = std::count_if(r.members.begin(), r.members.end(),
@@ -251,7 +250,7 @@ QString LedgerModel::text(const Row& r, int column) const
     case C::Kind: return shared(r, [&](size_t k) { return str(pickText(PickName::Kind, source, k)); });
     case C::Grade: return shared(r, [&](size_t k) { return str(pickText(PickName::Grade, source, k)); });
     case C::Standard: return shared(r, [&](size_t k) { return str(doc_.model().standardOf(k).title); });
-    case C::Level: return QString::number(u.show(Quantity::Length, levelOf(f, m)), 'f', 2);
+    case C::Level: return decimal(u.show(Quantity::Length, levelOf(f, m)), 2);
     case C::Length:
     case C::Mass: {
         double length = 0, mass = 0;
@@ -260,8 +259,8 @@ QString LedgerModel::text(const Row& r, int column) const
             length += x.length;
             mass += x.length * f.sections[x.section].properties.a * f.materials[x.material].density;
         }
-        if (c == C::Length) return QString::number(u.show(Quantity::Length, length), 'f', 2);
-        return QString::number(u.show(Quantity::Mass, mass), 'f', 0);
+        if (c == C::Length) return decimal(u.show(Quantity::Length, length), 2);
+        return decimal(u.show(Quantity::Mass, mass), 0);
     }
     case C::Spread: return {};
     default: return resultText(r, c);
@@ -287,7 +286,7 @@ QVariant LedgerModel::sortKey(const Row& r, int column) const
         const MemberResult* other = second(r.worst);
         return other && other->governing >= 0 ? other->utilisation : -1.0;
     }
-    if (c.number) return text(r, column).toDouble();
+    if (c.number) return text(r, column).replace(',', '.').toDouble();
     return text(r, column);
 }
 

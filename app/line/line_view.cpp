@@ -104,9 +104,9 @@ QString LineView::figures() const
     const auto& u = doc_.units();
     QString mass;
     if (u.mass == "lb")
-        mass = QString("%1 kip").arg(doc_.mass() / kPoundMass / 1000, 0, 'f', 1);
+        mass = QString("%1 kip").arg(decimal(doc_.mass() / kPoundMass / 1000, 1));
     else
-        mass = QString("%1 t").arg(doc_.mass() / 1000, 0, 'f', 1);
+        mass = QString("%1 t").arg(decimal(doc_.mass() / 1000, 1));
     if (!doc_.checked()) return QString("%1 members · %2").arg(doc_.model().members().size()).arg(mass);
     QString out = QString("%1 members · %2 over").arg(doc_.model().members().size()).arg(c.over);
     if (c.unchecked > 0) out += QString(" · %1 unchecked").arg(c.unchecked);
@@ -114,7 +114,7 @@ QString LineView::figures() const
     if (const auto past = std::count_if(limits.begin(), limits.end(), [](const StandingLimit& r) { return r.over(); });
         past > 0)
         out += QString(" · frame limits: %1 over").arg(past);
-    return out + QString(" · top %1 · %2").arg(c.top, 0, 'f', 2).arg(mass);
+    return out + QString(" · top %1 · %2").arg(decimal(c.top, 2)).arg(mass);
 }
 
 QString LineView::situation() const

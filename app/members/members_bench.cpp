@@ -239,7 +239,7 @@ void MembersBench::refreshOne()
                     meets += (meets.isEmpty() ? "" : ", ") +
                              str(members[static_cast<size_t>(doc_.model().formed().ofElement(e))].id);
         rows += QString("%1<b>%2</b>&nbsp; %3 &nbsp;%4")
-                    .arg(rows.isEmpty() ? "" : "<br>", QString::number(u.show(Quantity::Length, nodes[k].second), 'f', 3),
+                    .arg(rows.isEmpty() ? "" : "<br>", decimal(u.show(Quantity::Length, nodes[k].second), 3),
                          str(f.nodes[nodes[k].first].id).toHtmlEscaped(), meets.toHtmlEscaped());
     }
     places_->setText(rows);

@@ -205,10 +205,9 @@ void HoldStrip::paintLane(QPainter& p, int lane) const
     for (size_t k = 0; k < segments.size(); ++k) {
         const LaneSegment& s = segments[k];
         const double span = u.show(Quantity::Length, s.span());
-        QString words = s.continuous ? QString("held all along")
-                        : s.beyond > 0
-                            ? QString("%1 to the next hold").arg(QString::number(u.show(Quantity::Length, s.length), 'f', 2))
-                            : QString("%1 × %2").arg(QString::number(span, 'f', 2), QString::number(s.k, 'g', 3));
+        QString words = s.continuous   ? QString("held all along")
+                        : s.beyond > 0 ? QString("%1 to the next hold").arg(decimal(u.show(Quantity::Length, s.length), 2))
+                                       : QString("%1 × %2").arg(decimal(span, 2), QString::number(s.k, 'g', 3));
         const QRectF box = wordsAt(lane, k);
         if (fm.horizontalAdvance(words) > box.width()) words = QString::number(s.k, 'g', 3);
         if (fm.horizontalAdvance(words) > box.width()) continue;

@@ -336,7 +336,7 @@ void RestraintBench::refreshHolds(size_t member)
         g->addWidget(b, row, 1);
         g->addWidget(c, row++, 2);
     };
-    const auto at = [&](double v) { return QString::number(u.show(Quantity::Length, v), 'f', 2); };
+    const auto at = [&](double v) { return decimal(u.show(Quantity::Length, v), 2); };
     const auto head = [&](const QString& text) { g->addWidget(label("head", holds_, text), row++, 0, 1, 3); };
     head(known  ? "Holds, offered ÷ needed, what they carry"
          : look ? "Holds at first look; the test of all members is still being made"

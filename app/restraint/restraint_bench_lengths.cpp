@@ -81,7 +81,7 @@ void RestraintBench::refreshLengths(size_t member)
         const LaneSegment& s = *it;
         g->addWidget(label("fact", lengths_, name), row, 0);
         const auto value = [&](double k) {
-            return std::isnan(k) ? QString("—") : QString::number(u.show(Quantity::Length, k * s.span()), 'f', 2);
+            return std::isnan(k) ? QString("—") : decimal(u.show(Quantity::Length, k * s.span()), 2);
         };
         const bool column = axis == LengthAxis::Major || axis == LengthAxis::Minor;
         const std::array<std::pair<LengthBy, LengthSource>, 4> ways{
@@ -112,8 +112,7 @@ void RestraintBench::refreshLengths(size_t member)
             g->addWidget(b, row, static_cast<int>(k) + 1, Qt::AlignRight);
             if (column) ways_.push_back({axis, by, b});
         }
-        auto* used =
-            label("fact", lengths_, QString("<b>%1</b>").arg(QString::number(u.show(Quantity::Length, s.length), 'f', 2)));
+        auto* used = label("fact", lengths_, QString("<b>%1</b>").arg(decimal(u.show(Quantity::Length, s.length), 2)));
         used->setAlignment(Qt::AlignRight);
         g->addWidget(used, row++, 5);
         if (!column) continue;

@@ -1,5 +1,7 @@
 #include "app/shell/document.h"
+
 #include "app/settings/user_settings.h"
+#include "app/shell/text.h"
 #include "core/project/file/check_bytes.h"
 
 #include "core/audit/audit.h"
@@ -139,9 +141,9 @@ void Document::showReserve(bool on)
 
 QString Document::figureOf(const MemberResult& r) const
 {
-    if (!reserve_) return QString::number(r.utilisation, 'f', 2);
+    if (!reserve_) return decimal(r.utilisation, 2);
     const auto reserve = reserveOf(r);
-    return reserve ? QString("×%1").arg(std::min(*reserve, 999.0), 0, 'f', *reserve < 10 ? 2 : 0) : QString("–");
+    return reserve ? QString("×%1").arg(decimal(std::min(*reserve, 999.0), *reserve < 10 ? 2 : 0)) : QString("–");
 }
 
 // The combination that is shown alone, for the state at hand; until it is there, or where it is no more, the worst stands.

@@ -95,6 +95,7 @@ MainWindow::MainWindow(QWidget* parent)
     connectDocument();
     buildShortcuts();
     start_->showWelcome();
+    dressCharts();
     refreshTitle();
     refreshStatus();
 }
@@ -360,11 +361,18 @@ WhatHappened& MainWindow::openWhatHappened()
     return *happened_;
 }
 
+void MainWindow::dressCharts()
+{
+    for (Chart* c : findChildren<Chart*>()) {
+        c->setTheme(theme());
+        c->setLocale(decimalMark() == ',' ? QLocale(QLocale::German) : QLocale::c());
+    }
+}
+
 void MainWindow::applySettings()
 {
     setStyleSheet(programStyle());
-    for (Chart* c : findChildren<Chart*>())
-        c->setTheme(theme());
+    dressCharts();
     doc_->takeUnits();
     if (doc_->hasFrame()) Q_EMIT doc_->resultsChanged(); // words and pictures are drawn anew
     for (QWidget* w : findChildren<QWidget*>())
@@ -534,7 +542,7 @@ void MainWindow::refreshStatus()
                     .arg(QString::fromStdString(u.force), QString::fromStdString(u.length), QString::fromStdString(u.section))
                     .arg(doc_->model().members().size())
                     .arg(doc_->model().setsFor(doc_->model().standard()).size())
-                    .arg(doc_->checkSeconds(), 0, 'f', 3);
+                    .arg(decimal(doc_->checkSeconds(), 3));
     right_->setText(right);
     if (view_ && shown_) {
         const auto n = static_cast<int>(doc_->model().members().size());

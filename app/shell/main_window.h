@@ -103,7 +103,7 @@ private:
     void showLower();
     void compared();
     void keepLook();
-    void buildOverlays();
+    void dressCharts();
     void fillRecent();
     void refreshTitle();
     void refreshStatus();

@@ -110,7 +110,7 @@ void StartView::showWelcome()
         b->deleteLater();
     cards_.clear();
     constexpr size_t kMost = 8;
-    constexpr int kAcross = 4;
+    constexpr int kColumns = 4;
     const std::vector<RecentWork> list = recentWork(kMost);
     recentHead_->setVisible(!list.empty());
     for (const RecentWork& w : list) {
@@ -134,7 +134,7 @@ void StartView::showWelcome()
         card->setAccessibleName(w.name + ", " + w.state);
         connect(card, &QToolButton::clicked, this, [this, path = w.path] { Q_EMIT wantOpen(path); });
         const int k = static_cast<int>(cards_.size());
-        recent_->addWidget(card, k / kAcross, k % kAcross);
+        recent_->addWidget(card, k / kColumns, k % kColumns);
         cards_.push_back(card);
     }
     setCurrentIndex(0);

@@ -49,9 +49,9 @@ QVariant RungModel::data(const QModelIndex& index, int role) const
     const Theme& t = theme();
     if (role == Qt::DisplayRole) switch (index.column()) {
         case 0: return str(r.section->designation);
-        case 1: return QString::number(u.show(Quantity::MassPerLength, r.mass), 'f', 1);
-        case 2: return QString::number(u.show(Quantity::SectionLength, r.depth), 'f', u.section == "mm" ? 0 : 2);
-        case 3: return r.status == Status::Unchecked ? QString("unchecked") : QString::number(r.utilisation, 'f', 2);
+        case 1: return decimal(u.show(Quantity::MassPerLength, r.mass), 1);
+        case 2: return decimal(u.show(Quantity::SectionLength, r.depth), u.section == "mm" ? 0 : 2);
+        case 3: return r.status == Status::Unchecked ? QString("unchecked") : decimal(r.utilisation, 2);
         case 4: {
             if (r.check < 0 || r.member < 0) return str(r.reason);
             return checkKey(doc_, r);
@@ -63,7 +63,7 @@ QVariant RungModel::data(const QModelIndex& index, int role) const
         case 6: {
             const double change = r.groupMass - table.massNow;
             const double shown = std::round(u.show(Quantity::Mass, change));
-            return shown == 0 ? QString("0") : QString("%1%2").arg(shown > 0 ? "+" : "−").arg(std::abs(shown), 0, 'f', 0);
+            return shown == 0 ? QString("0") : QString("%1%2").arg(shown > 0 ? "+" : "−").arg(decimal(std::abs(shown), 0));
         }
         case 7: return r.limit.empty() ? QString("—") : str(r.limit);
         default: return {};
@@ -107,9 +107,8 @@ QString CandidateChart::rungWords(int rung) const
     const RungTable& table = doc_.rungs();
     if (std::cmp_greater_equal(rung, table.rungs.size())) return {};
     const Rung& r = table.rungs[rung];
-    QString words =
-        str(r.section->designation) + " · " + str(doc_.units().text(Quantity::MassPerLength, r.mass)) + " · " +
-        (r.status == Status::Unchecked ? QString("unchecked: ") + str(r.reason) : QString::number(r.utilisation, 'f', 2));
+    QString words = str(r.section->designation) + " · " + str(doc_.units().text(Quantity::MassPerLength, r.mass)) + " · " +
+                    (r.status == Status::Unchecked ? QString("unchecked: ") + str(r.reason) : decimal(r.utilisation, 2));
     if (r.check >= 0 && r.member >= 0) words += " · " + checkKey(doc_, r) + " in " + str(doc_.model().members()[r.member].id);
     if (!r.limit.empty()) words += " · " + str(r.limit);
     return words;

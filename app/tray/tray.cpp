@@ -104,8 +104,8 @@ void Tray::addSidings()
 {
     for (const Siding& s : doc_.sidings().list()) {
         Row r{str(s.name), {}, -1, -1, false, Row::Kind::Siding, s.name};
-        r.figure = s.standing.checked ? QString("%1 · %2 t").arg(s.standing.over).arg(s.standing.mass / 1000, 0, 'f', 1)
-                                      : QString("%1 t").arg(s.standing.mass / 1000, 0, 'f', 1);
+        r.figure = s.standing.checked ? QString("%1 · %2 t").arg(s.standing.over).arg(decimal(s.standing.mass / 1000, 1))
+                                      : QString("%1 t").arg(decimal(s.standing.mass / 1000, 1));
         rows_.push_back(std::move(r));
     }
     if (const auto& d = doc_.droppedSiding())
@@ -178,7 +178,7 @@ void Tray::addLevels()
         if (list.size() >= 3) {
             const double shown = std::abs(f.units.show(Quantity::Length, static_cast<double>(z) / 100));
             rows_.push_back(
-                {QString("%1%2").arg(z < 0 ? "−" : "+").arg(shown, 0, 'f', 2), list, -1, -1, false, Row::Kind::Level});
+                {QString("%1%2").arg(z < 0 ? "−" : "+").arg(decimal(shown, 2)), list, -1, -1, false, Row::Kind::Level});
         }
 }
 
@@ -244,16 +244,16 @@ void Tray::drawRow(QPainter& p, const Row& r, const QRectF& line) const
             p.setPen(t.ink3);
             const bool same = std::abs(r.then - r.worst) < 0.005;
             p.drawText(line.adjusted(0, 0, same ? 0 : -38, 0), Qt::AlignRight | Qt::AlignVCenter,
-                       same ? QString::number(r.then, 'f', 2) + " =" : QString::number(r.then, 'f', 2));
+                       same ? decimal(r.then, 2) + " =" : decimal(r.then, 2));
             if (!same) {
                 p.setFont(textFont(12, true));
                 p.setPen(over ? t.red : t.ink);
-                p.drawText(line, Qt::AlignRight | Qt::AlignVCenter, QString::number(r.worst, 'f', 2));
+                p.drawText(line, Qt::AlignRight | Qt::AlignVCenter, decimal(r.worst, 2));
             }
         }
         p.setFont(textFont(12, over));
         p.setPen(over ? t.red : t.ink);
-        if (r.then < 0) p.drawText(line, Qt::AlignRight | Qt::AlignVCenter, QString::number(r.worst, 'f', 2));
+        if (r.then < 0) p.drawText(line, Qt::AlignRight | Qt::AlignVCenter, decimal(r.worst, 2));
         const double full = line.width();
         p.fillRect(QRectF(line.left(), line.top() + 17, full, 2.4), t.track);
         p.fillRect(QRectF(line.left(), line.top() + 17, full * std::min(r.worst, 1.25) / 1.25, 2.4), t.utilisation(r.worst));

@@ -1,4 +1,4 @@
-// Rows of a frame as they go into a fingerprint: every field of them (core/project/file/row_fingerprint.cpp).
+// Rows of a frame as they go into a fingerprint: every field of them (core/project/file/row_bytes.cpp).
 #pragma once
 
 #include "core/base/fingerprint.h"

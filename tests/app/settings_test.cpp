@@ -108,7 +108,7 @@ TEST_CASE("settings: numbers with a comma, written and read", "[app]")
     w.typeLength(LengthAxis::Minor, "1,4");
     bool found = false;
     for (const DesignLength& l : w.doc().frame().design.lengths.list())
-        found |= l.length && std::abs(*l.length - 1.4) < 1e-12;
+        found |= l.k && std::abs(*l.k - 1.4) < 1e-12; // a plain number is a factor
     CHECK(found);
     // Files know the point only.
     const QTemporaryDir folder;

@@ -2,6 +2,8 @@
 
 #include "core/base/fingerprint.h"
 #include "core/project/file/row_json.h"
+#include "core/project/row_fingerprint.h"
+#include "core/project/sidings.h"
 
 #include <algorithm>
 #include <fmt/format.h>
@@ -101,6 +103,61 @@ std::uint64_t loadsFingerprint(const Frame& f)
     h.add(written(f.combinations));
     h.add(written(f.design.analysis));
     return h.value();
+}
+
+// Rows in fingerprints, and sidings: here, because what makes bytes of a row takes long to compile.
+void addRow(Fingerprint& h, const Brief& b)
+{
+    h.add(written(b));
+}
+void addRow(Fingerprint& h, const DesignRestraint& r)
+{
+    h.add(written(r));
+}
+void addRow(Fingerprint& h, const DesignLength& l)
+{
+    h.add(written(l));
+}
+void addRows(Fingerprint& h, const Rows<Combination>& c)
+{
+    h.add(written(c));
+}
+void addRows(Fingerprint& h, const Rows<LoadCase>& c)
+{
+    h.add(written(c));
+}
+
+NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Standing, members, sections, over, unchecked, top, mass, painted, checked)
+
+std::string bytesOf(const Siding& s, const Frame& first)
+{
+    nlohmann::json j = {
+        {"when", s.when}, {"edits", s.edits}, {"standing", s.standing}, {"patch", differences(first, *s.frame, s.name)}};
+    return written(j);
+}
+
+std::expected<Siding, std::string> sidingFromBytes(const std::string& name, std::string_view bytes, const Frame& first)
+{
+    const auto fault = [&](std::string_view why) {
+        return std::unexpected(fmt::format("the siding \"{}\" cannot be read: {}", name, why));
+    };
+    try {
+        const nlohmann::json j = nlohmann::json::from_cbor(bytes);
+        Siding out;
+        out.name = name;
+        out.when = j.value("when", "");
+        out.edits = j.value("edits", size_t{0});
+        out.standing = j.value("standing", Standing{});
+        const auto patch = j.at("patch").get<Patch>();
+        Frame f = first;
+        if (!applyPatch(f, patch)) return fault("it belongs to another frame");
+        if (const std::string wrong = referenceFault(f); !wrong.empty())
+            return fault(wrong + " refers to something that there is not");
+        out.frame = std::make_shared<const Frame>(std::move(f));
+        return out;
+    } catch (const std::exception& e) {
+        return fault(e.what());
+    }
 }
 
 } // namespace wr
