@@ -257,9 +257,26 @@ bool Document::isProject() const
     return hasFrame() && path_ == keeper_->path() && !keeper_->untitled();
 }
 
+// What is kept nowhere (looked at only, or no room was found for it) becomes a project of its own.
+QString Document::beginAs(const QString& path)
+{
+    auto file = ProjectFile::create(path.toStdString(), frame());
+    if (!file) return QString::fromStdString(file.error());
+    OpenedWork work;
+    work.project = *std::move(file);
+    work.untitled = false;
+    history_ = {};
+    keeper_->begin(work);
+    keeper_->results(state_.frame, state_.results);
+    first_ = state_.frame;
+    for (const Siding& s : sidings_.list())
+        keepSiding(s);
+    return {};
+}
+
 bool Document::keepAs(const QString& path, QString* why)
 {
-    *why = keeper_->moveTo(path);
+    *why = keeper_->keeps() ? keeper_->moveTo(path) : beginAs(path);
     if (!why->isEmpty()) return false;
     logInfo("kept as " + path.toStdString());
     path_ = path;

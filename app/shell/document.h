@@ -152,6 +152,7 @@ public:
 private:
     void take(DesignState s); // as the state at hand
     bool keepAs(const QString& path, QString* why);
+    QString beginAs(const QString& path);
     void advanceBy(const Patch& patch);
     void adopt(Advanced next);
     void check();

@@ -28,6 +28,7 @@ public:
     std::shared_ptr<const Frame> first(); // the frame the project began with; null: it cannot be read
     QString moveTo(const QString& path);
     QString flush(); // the trouble, if any
+    bool keeps() const { return writer_ != nullptr; }
     bool untitled() const { return untitled_; }
     const QString& lookOnly() const { return lookOnly_; }
     QString path() const;  // of the project; empty: it is kept nowhere

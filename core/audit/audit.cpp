@@ -19,6 +19,7 @@ std::vector<Finding> auditDesign(const CheckModel& model)
 {
     std::vector<Finding> out = model.findings();
     auditUnits(model, out);
+    auditStrengths(model.frame(), out);
     auditCombinations(model, out);
     auditForces(model, out);
     if (model.standard().auditFrame) model.standard().auditFrame(model, out);

@@ -11,6 +11,8 @@ namespace wr {
 void auditGeometry(const Frame& f, std::vector<Finding>& out);
 // Lengths that belong to another unit.
 void auditUnits(const CheckModel& model, std::vector<Finding>& out);
+// Strengths that are not those of the grade at the thickness of the section.
+void auditStrengths(const Frame& f, std::vector<Finding>& out);
 // Combinations and cases against the standard.
 void auditCombinations(const CheckModel& model, std::vector<Finding>& out);
 // Are there forces, do they belong to the sizes, and are they of the order that the standard asks for?

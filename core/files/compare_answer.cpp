@@ -17,7 +17,7 @@ Json standingJson(const Standing& s, const std::string& name, const UnitSystem& 
             {"painted", s.painted}, {"sections", s.sections}};
 }
 
-Json number(double v)
+Json finiteOr(double v)
 {
     return std::isfinite(v) ? Json(v) : Json(nullptr);
 }
@@ -41,7 +41,7 @@ std::string writeComparison(const Comparison& c, const CauseFinder& causes, cons
         if (m.kind == MemberChange::Kind::Same) continue;
         const auto side = [&](const std::string& section, double ratio, Status status, double mass) {
             return Json{{"section", section},
-                        {"utilisation", number(ratio)},
+                        {"utilisation", finiteOr(ratio)},
                         {"status", statusWord(status)},
                         {"mass", u.show(Quantity::Mass, mass)}};
         };
@@ -53,8 +53,8 @@ std::string writeComparison(const Comparison& c, const CauseFinder& causes, cons
             j["causes"] = {{"demand", why->demand}, {"strength", why->strength}, {"lengths", why->lengths}};
             if (!why->check.empty())
                 j["causes"]["of"] = {{"check", why->check},
-                                     {"demandThen", number(u.show(why->quantity, why->demandThen))},
-                                     {"demandNow", number(u.show(why->quantity, why->demandNow))},
+                                     {"demandThen", finiteOr(u.show(why->quantity, why->demandThen))},
+                                     {"demandNow", finiteOr(u.show(why->quantity, why->demandNow))},
                                      {"unit", u.symbol(why->quantity)}};
         }
         out["members"].push_back(std::move(j));

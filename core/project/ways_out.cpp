@@ -188,6 +188,22 @@ Ways unknownNational(const DesignState& s, const Finding& x)
                     [](Frame& f) { f.design.nationalParameters.clear(); })};
 }
 
+Ways strengthByThickness(const DesignState& s, const Finding& x)
+{
+    const auto row = rowOf(x.place);
+    if (!row || *row >= s.frame->materials.size() || !s.frame->materials[*row].fy)
+        return {showAt(WorkStop::Check, "look at its members", x)};
+    const Material& m = s.frame->materials[*row];
+    const std::string grade = m.grade.empty() ? m.id : m.grade;
+    return {
+        patchOf(s, "take the strength of " + grade + " by thickness", "Strength of " + m.id + " by thickness", [&](Frame& f) {
+            Material& changed = f.materials.edit()[*row];
+            changed.grade = grade;
+            changed.fy.reset();
+            changed.fu.reset();
+        })};
+}
+
 struct Row
 {
     std::string_view code;
@@ -288,6 +304,7 @@ constexpr Row kTable[] = {
                      name.clear();
          });
      }},
+    {"grade.thickness", strengthByThickness},
     {"standard.unknown", unknownStandard},
     {"national.unknown", unknownNational},
     {"group.mixed", waysOfMixedGroup},

@@ -106,6 +106,16 @@ TEST_CASE("project: saved under a name it is kept there, and a second window may
         const QString why = second.doc().run(SetGroup{second.doc().refs({0}), "Mine"});
         CHECK(why.contains("It can be looked at, not changed"));
         CHECK_FALSE(second.doc().canUndo());
+        // Under a name of its own it is a project to work on, with what was parked.
+        CHECK(second.doc().park("as looked at").isEmpty());
+        const QString mine = folder.filePath("mine.wren");
+        CHECK(second.window.saveTo(mine));
+        CHECK(second.doc().isProject());
+        CHECK(second.doc().run(SetGroup{second.doc().refs({0}), "Mine"}).isEmpty());
+        second.settle();
+        CHECK(second.doc().keeper().flush().isEmpty());
+        CHECK(ProjectFile::open(mine.toStdString(), true)->read()->steps.size() == 1);
+        CHECK(ProjectFile::open(mine.toStdString(), true)->parts("siding").size() == 1);
         second.window.close();
         CHECK(second.asked == 0);
     }

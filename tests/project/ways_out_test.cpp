@@ -255,6 +255,47 @@ TEST_CASE("ways out: briefs and groups", "[ways]")
         CHECK(b.grade.empty());
 }
 
+TEST_CASE("ways out: a strength stated above that of the grade at its thickness", "[ways][audit]")
+{
+    Frame f = street();
+    const int used = f.elements[0].material, section = f.elements[0].section;
+    Material m;
+    m.id = "S355";
+    m.e = 210e9;
+    m.g = 81e9;
+    m.density = 7850;
+    m.fy = 355e6;
+    m.fu = 490e6;
+    f.materials.edit()[static_cast<size_t>(used)] = m;
+    CHECK_FALSE(has(wholeState(f), "grade.thickness")); // thin enough
+    Shape plate;
+    plate.kind = ShapeKind::I;
+    plate.h = 0.4;
+    plate.b = 0.3;
+    plate.tw = 0.02;
+    plate.tf = 0.05;
+    plate.welded = true;
+    FrameSection& s = f.sections.edit()[static_cast<size_t>(section)];
+    s.id = s.name = "Thick";
+    s.shape = plate;
+    s.properties = computeProperties(plate);
+    s.stated = {};
+    const DesignState t = wholeState(f);
+    const Finding x = findingOf(t, "grade.thickness");
+    CHECK(x.text.find("Thick (50.00 mm: 335.0 MPa)") != std::string::npos); // EN 10025-2, 40 to 63 mm
+    const DesignState u = after(t, wayOf(t, x));
+    CHECK_FALSE(has(u, "grade.thickness"));
+    CHECK_FALSE(u.frame->materials[static_cast<size_t>(used)].fy.has_value());
+    // Less than the grade has is the engineer's own choice; thicker than it states is told.
+    Frame low = f;
+    low.materials.edit()[static_cast<size_t>(used)].fy = 320e6;
+    CHECK_FALSE(has(wholeState(low), "grade.thickness"));
+    Frame none = *u.frame;
+    none.sections.edit()[static_cast<size_t>(section)].shape.tf = 0.3;
+    none.sections.edit()[static_cast<size_t>(section)].shape.h = 1.2;
+    CHECK(findingOf(wholeState(none), "grade.thickness").text.find("states no strength") != std::string::npos);
+}
+
 TEST_CASE("acceptances: a finding stands with reason and name, falls back when what it is about changes, and is told when idle",
           "[ways][acceptances]")
 {

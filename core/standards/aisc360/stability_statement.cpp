@@ -116,18 +116,30 @@ private:
                               : V::NotMet);
     }
 
+    // Members with a factor below 1 about either axis.
+    std::vector<std::string> shorter() const
+    {
+        std::vector<std::string> out;
+        for (size_t i = 0; i < model_.members().size(); ++i)
+            for (const LengthAxis a : {LengthAxis::Major, LengthAxis::Minor})
+                for (const LaneSegment& s : model_.lanes(i).of(a))
+                    if (!s.continuous && s.k < 1 - 1e-9 && (out.empty() || out.back() != model_.members()[i].id))
+                        out.push_back(model_.members()[i].id);
+        return out;
+    }
+
     void lengths()
     {
         if (direct_ || first_) {
             const StatedFactors s = statedFactors(model_);
             const char* clause = direct_ ? "C3" : "App. 7.3.3";
-            if (s.above.empty() && s.below.empty())
-                return put("Effective lengths", clause, "K = 1",
-                           direct_ ? "K = 1 wherever none is stated" : "as the holds and ends give",
-                           direct_ ? V::Met : V::Unknown);
+            const std::vector<std::string> less = shorter();
+            if (!s.above.empty() && direct_)
+                return put("Effective lengths", clause, "K = 1", fmt::format("larger factors by hand for {}", firstOf(s.above)),
+                           V::NotMet);
             return put("Effective lengths", clause, "K = 1",
-                       fmt::format("other factors by hand for {}", firstOf(s.above.empty() ? s.below : s.above)),
-                       direct_ ? V::NotMet : V::Unknown);
+                       less.empty() ? "K = 1 or more everywhere" : fmt::format("K below 1 for {}", firstOf(less)),
+                       less.empty() ? V::Met : V::NotMet);
         }
         if (known() && ratio_ <= 1.1)
             return put("Effective lengths", "App. 7.2.3", "K = 1 may be taken, since Δ2nd/Δ1st is at most 1.1",
