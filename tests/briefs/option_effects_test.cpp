@@ -311,6 +311,7 @@ TEST_CASE("briefs: every line does to a check what it says", "[briefs][options]"
         {"tensionField", "interior panels, G2.2: aisc_shapes_test.cpp"},
         {"second", "cli: a brief's second standard stands beside the first"},
         {"slendernessRequired", "briefs: a required slenderness is a failure"},
+        {"noSlenderParts", "audit: utilisations that no unit explains, and parts more slender than a brief allows"},
         {"secondOrderIncluded", "given forces, App. 8: members_by_hand_test.cpp"},
         {"aisc360.tensionRaisesCb", "H1.2: aisc_hand_test.cpp"},
         {"aisc360.webOpenings", "briefs: openings leave shear unchecked"},
