@@ -97,6 +97,8 @@ void StopFindings::refresh()
         const FindingKind* kind = findKind(r.finding.code);
         const bool at = kind && kind->stop == stop_;
         open += at;
+        if (stop_ == WorkStop::Check && r.finding.code == "member.over")
+            continue; // the ledger has them, the bench its headline
         if (!member.empty() && isAbout(r, member))
             mine.push_back(&r);
         else if (at)
@@ -109,7 +111,9 @@ void StopFindings::refresh()
     head_->setText(
         open == 0 ? QString("About %1").arg(QString::fromStdString(member))
                   : QString("%1 open at this stop").arg(open == 1 ? QString("1 finding") : QString("%1 findings").arg(open)));
-    const size_t room = stop_ == WorkStop::Frame ? kShownAtFrame : kShown;
+    const size_t room = stop_ == WorkStop::Frame   ? kShownAtFrame
+                        : stop_ == WorkStop::Check ? 1
+                                                   : kShown; // there the trace wants the room
     for (const auto* list : {&mine, &here})
         for (const AuditRow* r : *list)
             if (rows_.size() < room) add(*r);
