@@ -15,7 +15,7 @@ class ChangesModel : public QAbstractTableModel
     Q_OBJECT
 public:
     enum Column { Mark, Member, Group, Section, Then, Now, Bar, Change, Mass, MassChange, Columns };
-    enum Role { KindRole = Qt::UserRole + 1, ThenRole, NowRole, SortRole };
+    enum Role { KindRole = Qt::UserRole + 1, ThenRole, NowRole };
     ChangesModel(Document& doc, QObject* parent = nullptr);
     int rowCount(const QModelIndex& parent = {}) const override;
     int columnCount(const QModelIndex& parent = {}) const override;

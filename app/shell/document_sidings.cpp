@@ -45,8 +45,10 @@ QString Document::renameSiding(const std::string& from, const QString& to)
     if (from == name) return {};
     keeper_->part({"siding", from, ""});
     keepSiding(*sidings_.find(name));
-    if (comparedTo_ == from) comparedTo_ = name;
+    const bool compared = comparedTo_ == from;
+    if (compared) comparedTo_ = name;
     Q_EMIT sidingsChanged();
+    if (compared && !beside_) compareAgain(); // what is on its way is for the old name
     return {};
 }
 

@@ -28,10 +28,8 @@
 #include "app/shell/start_view.h"
 #include "app/shell/style.h"
 #include "app/shell/text.h"
-#include "app/shell/what_happened.h"
 #include "app/size/candidate_view.h"
 #include "app/tray/tray.h"
-#include "plots/chart.h"
 #include "render/theme.h"
 
 #include <QApplication>
@@ -39,8 +37,6 @@
 #include <QComboBox>
 #include <QFileDialog>
 #include <QHBoxLayout>
-#include <QJsonDocument>
-#include <QJsonObject>
 #include <QKeyEvent>
 #include <QLabel>
 #include <QLineEdit>
@@ -135,11 +131,7 @@ void MainWindow::connectDocument()
     connect(doc_, &Document::opened, this, [this] {
         pages_->setCurrentIndex(1);
         if (!doc_->path().startsWith(":/")) rememberPath(doc_->path());
-        if (const auto look = QJsonDocument::fromJson(QByteArray::fromStdString(doc_->keptView())); look.isObject()) {
-            const int stop = look["stop"].toInt(-1);
-            if (stop >= 0 && stop < kStops) ride(static_cast<Stop>(stop));
-            if (view_) view_->takeLook(look["view"].toObject());
-        }
+        takeLook();
         refreshTitle();
     });
     connect(doc_, &Document::faulted, this, [this](const QString& path) {
@@ -329,56 +321,6 @@ void MainWindow::compared()
     refreshStatus();
 }
 
-// How the work looks, for the next time somebody looks for it.
-void MainWindow::keepLook()
-{
-    if (!doc_->hasFrame() || !doc_->checked()) return;
-    const QString path =
-        doc_->isProject() || !doc_->keeper().untitled() || doc_->path().startsWith(":/") ? doc_->keeper().path() : doc_->path();
-    QImage picture;
-    if (view_ && view_->isVisible()) picture = view_->grabFramebuffer().scaledToWidth(392, Qt::SmoothTransformation);
-    for (const QString& p : {path, doc_->keeper().path()})
-        rememberLook(p, picture, line_->figures());
-}
-
-SettingsWindow& MainWindow::openSettings()
-{
-    if (!settings_) {
-        settings_ = new SettingsWindow(this);
-        connect(settings_, &SettingsWindow::changed, this, &MainWindow::applySettings);
-    }
-    settings_->show();
-    settings_->raise();
-    return *settings_;
-}
-
-WhatHappened& MainWindow::openWhatHappened()
-{
-    if (!happened_) happened_ = new WhatHappened(this);
-    happened_->refresh();
-    happened_->show();
-    happened_->raise();
-    return *happened_;
-}
-
-void MainWindow::dressCharts()
-{
-    for (Chart* c : findChildren<Chart*>()) {
-        c->setTheme(theme());
-        c->setLocale(decimalMark() == ',' ? QLocale(QLocale::German) : QLocale::c());
-    }
-}
-
-void MainWindow::applySettings()
-{
-    setStyleSheet(programStyle());
-    dressCharts();
-    doc_->takeUnits();
-    if (doc_->hasFrame()) Q_EMIT doc_->resultsChanged(); // words and pictures are drawn anew
-    for (QWidget* w : findChildren<QWidget*>())
-        w->update();
-}
-
 bool MainWindow::browsing() const
 {
     return bottom_->currentWidget() == sections_;
@@ -483,20 +425,6 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* e)
         }
     }
     return QMainWindow::eventFilter(watched, e);
-}
-
-void MainWindow::fillRecent()
-{
-    recentMenu_->clear();
-    const std::vector<KeptProject> kept = keptProjects();
-    if (!kept.empty()) recentMenu_->addSection("Kept, without a name");
-    for (size_t k = 0; k < kept.size() && k < 8; ++k)
-        recentMenu_->addAction(QString("%1, %2").arg(kept[k].name, QLocale().toString(kept[k].last, QLocale::ShortFormat)),
-                               this, [this, p = kept[k].path] { open(p); });
-    if (!kept.empty()) recentMenu_->addSection("Files");
-    for (const QString& p : recentPaths())
-        recentMenu_->addAction(p, this, [this, p] { open(p); });
-    if (recentMenu_->isEmpty()) recentMenu_->addAction("nothing yet")->setEnabled(false);
 }
 
 void MainWindow::refreshTitle()

@@ -103,6 +103,7 @@ private:
     void showLower();
     void compared();
     void keepLook();
+    void takeLook();
     void dressCharts();
     void fillRecent();
     void refreshTitle();
@@ -136,7 +137,6 @@ private:
     Stop stop_ = Stop::Check;
     QLabel *left_, *right_, *kept_, *title_, *unitsLabel_, *shown_ = nullptr;
     QComboBox* combinations_ = nullptr;
-    QWidget* corner_ = nullptr; // buttons over the view
     QToolButton *lines_ = nullptr, *solid_ = nullptr;
     QMenu* recentMenu_ = nullptr;
     QAction *undo_ = nullptr, *redo_ = nullptr;

@@ -100,7 +100,12 @@ OpenedWork openProject(const QString& path, const DesignState::Standards& standa
         for (ProjectPart& p : file->parts("view"))
             out.view = std::move(p.bytes);
     if (file && !file->keptOld().empty())
-        logInfo("brought up to this version; as it was it is kept in " + file->keptOld().string());
+        read.push_back(finding("project.brought-up", "", "",
+                               "the project was of an older version and was brought up; as it was it is kept in " +
+                                   file->keptOld().filename().string()));
+    if (damaged)
+        read.push_back(
+            finding("project.lost", "", "", "the project is damaged: states that were parked beside it are not taken over"));
     showIn(contents->frame, shown);
     const AnalysisChoice choice = choiceFor(contents->frame);
     out.state = beginState(std::move(contents->frame), std::move(read), standards, choice, progress, std::move(memory),

@@ -15,7 +15,6 @@ namespace wr {
 void MainWindow::buildViewButtons()
 {
     auto* corner = new QWidget(view_);
-    corner_ = corner;
     auto* row = new QHBoxLayout(corner);
     row->setContentsMargins(10, 10, 10, 0);
     row->setSpacing(4);

@@ -125,6 +125,7 @@ const std::vector<FindingKind>& findingKinds()
         {"standard.unknown", Error, Briefs, "a design standard that is not shipped"},
         {"brief.grade", Error, Briefs, "a grade of a brief that is not in the list"},
         {"project.refused", Error, Frame, "a project file that cannot be opened"},
+        {"project.brought-up", Note, Frame, "a project of an older version was brought up; as it was it is kept beside"},
         {"project.lost", Warning, Frame, "what a damaged project file has lost"},
         {"brief.settings", Error, Briefs, "a brief whose settings another asks for, and that does not exist"},
         {"limit.over", Error, Check, "a storey or a node that moves further than a limit of the frame lets it"},
@@ -144,7 +145,6 @@ const std::vector<FindingKind>& findingKinds()
         {"brief.missing", Warning, Briefs, "members without a brief where others have one"},
         {"brief.slender", Warning, Briefs, "members whose section is more slender than their brief allows"},
         {"group.mixed", Warning, Size, "a group whose members have shapes of different kinds"},
-        {"acceptance.fallen", Warning, Check, "an acceptance that fell back: what it was about has changed"},
         {"acceptance.nothing", Note, Check, "an acceptance that matches no finding any more"},
     };
     return kinds;

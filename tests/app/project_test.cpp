@@ -83,6 +83,41 @@ TEST_CASE("project: work without a name is kept, found again, and goes on with i
     forgetAll();
 }
 
+TEST_CASE("project: it is opened as it was left: results at once, stop, camera, what is hidden", "[app]")
+{
+    forgetAll();
+    const QTemporaryDir folder;
+    const QString path = folder.filePath("left.wren");
+    QPointF corner;
+    {
+        Window w(kStreet);
+        CHECK(w.window.saveTo(path));
+        w.window.ride(Stop::Restraint);
+        w.doc().setPick({w.index("C1L"), w.index("C2L")});
+        w.view().onlyThese();
+        w.view().setSolid(true);
+        w.view().look(30, 35);
+        w.view().zoom(1.7, 0.4, 0.6);
+        w.paint();
+        corner = *w.view().middleOf(w.index("C1L"));
+        w.window.close();
+    }
+    CHECK(ProjectFile::open(path.toStdString(), true)->parts("check").size() == 1);
+    CHECK_FALSE(ProjectFile::open(path.toStdString(), true)->read()->check.empty());
+    Window w(QString{});
+    bool atOnce = false;
+    QObject::connect(&w.doc(), &Document::opened, &w.window, [&] { atOnce = w.doc().checked(); });
+    w.open(path);
+    CHECK(atOnce); // before the check has run again
+    CHECK(w.window.line().current() == Stop::Restraint);
+    CHECK(w.view().solid());
+    CHECK(w.view().hiddenCount() == 38);
+    CHECK_FALSE(w.view().hides(w.index("C1L")));
+    const QPointF now = *w.view().middleOf(w.index("C1L"));
+    CHECK(now.x() == Approx(corner.x()).margin(1));
+    CHECK(now.y() == Approx(corner.y()).margin(1));
+}
+
 TEST_CASE("project: saved under a name it is kept there, and a second window may look at it", "[app]")
 {
     forgetAll();

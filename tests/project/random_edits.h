@@ -3,6 +3,7 @@
 
 #include "core/project/edits.h"
 
+#include <cstdlib>
 #include <fmt/format.h>
 #include <random>
 
@@ -49,6 +50,13 @@ inline Patch randomEdit(Frame& f, std::uint64_t number)
         }
         if (auto p = applyEdit(f, e)) return *std::move(p);
     }
+}
+
+// How long a run is: the usual, or what somebody with more time asks for.
+inline size_t asked(const char* variable, size_t usual)
+{
+    const char* said = std::getenv(variable);
+    return said ? std::stoul(said) : usual;
 }
 
 } // namespace wr::test

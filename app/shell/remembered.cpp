@@ -1,0 +1,96 @@
+// What the window remembers from one time to the next: how work looked, what was worked on, the user's settings.
+#include "app/frameview/frame_view.h"
+#include "app/settings/settings_window.h"
+#include "app/shell/document.h"
+#include "app/shell/main_window.h"
+#include "app/shell/opened_work.h"
+#include "app/shell/recent_work.h"
+#include "app/shell/style.h"
+#include "app/shell/what_happened.h"
+#include "plots/chart.h"
+#include "render/theme.h"
+
+#include <QJsonDocument>
+#include <QJsonObject>
+#include <QLocale>
+#include <QMenu>
+
+namespace wr {
+
+// How the work looks, for the next time somebody looks for it.
+void MainWindow::keepLook()
+{
+    if (!doc_->hasFrame() || !doc_->checked()) return;
+    doc_->keepResults();
+    QJsonObject look{{"stop", static_cast<int>(stop_)}};
+    if (view_) look["view"] = view_->lookState();
+    doc_->keeper().note({"view", "last", QJsonDocument(look).toJson(QJsonDocument::Compact).toStdString()});
+    QImage picture;
+    if (view_ && view_->isVisible()) picture = view_->grabFramebuffer().scaledToWidth(392, Qt::SmoothTransformation);
+    // By the file that was opened and by the project the work is kept in: either may be looked for.
+    for (const QString& path : {doc_->path(), doc_->keeper().path()})
+        if (!path.startsWith(":/")) rememberLook(path, picture, line_->figures());
+}
+
+// As it was left, where the project says how.
+void MainWindow::takeLook()
+{
+    const auto look = QJsonDocument::fromJson(QByteArray::fromStdString(doc_->keptView()));
+    if (!look.isObject()) return;
+    if (const int stop = look["stop"].toInt(-1); stop >= 0 && stop < kStops) ride(static_cast<Stop>(stop));
+    if (view_) view_->takeLook(look["view"].toObject());
+}
+
+SettingsWindow& MainWindow::openSettings()
+{
+    if (!settings_) {
+        settings_ = new SettingsWindow(this);
+        connect(settings_, &SettingsWindow::changed, this, &MainWindow::applySettings);
+    }
+    settings_->show();
+    settings_->raise();
+    return *settings_;
+}
+
+WhatHappened& MainWindow::openWhatHappened()
+{
+    if (!happened_) happened_ = new WhatHappened(this);
+    happened_->refresh();
+    happened_->show();
+    happened_->raise();
+    return *happened_;
+}
+
+void MainWindow::dressCharts()
+{
+    for (Chart* c : findChildren<Chart*>()) {
+        c->setTheme(theme());
+        c->setLocale(decimalMark() == ',' ? QLocale(QLocale::German) : QLocale::c());
+    }
+}
+
+void MainWindow::applySettings()
+{
+    setStyleSheet(programStyle());
+    dressCharts();
+    doc_->takeUnits();
+    if (doc_->hasFrame()) Q_EMIT doc_->resultsChanged(); // words and pictures are drawn anew
+    for (QWidget* w : findChildren<QWidget*>())
+        w->update();
+}
+
+void MainWindow::fillRecent()
+{
+    recentMenu_->clear();
+    const std::vector<KeptProject> kept = keptProjects();
+    if (!kept.empty()) recentMenu_->addSection("Kept, without a name");
+    for (size_t k = 0; k < kept.size() && k < 8; ++k)
+        recentMenu_->addAction(QString("%1, %2").arg(kept[k].name, QLocale().toString(kept[k].last, QLocale::ShortFormat)),
+                               this, [this, p = kept[k].path] { open(p); });
+    if (!kept.empty()) recentMenu_->addSection("Files");
+    for (const QString& p : recentPaths())
+        recentMenu_->addAction(p, this, [this, p] { open(p); });
+    if (recentMenu_->isEmpty()) recentMenu_->addAction("nothing yet")->setEnabled(false);
+}
+
+} // namespace wr
