@@ -28,6 +28,7 @@ Command optionsCommand();
 Command auditCommand();
 Command compareCommand();
 Command sectionsCommand();
+Command intakeCommand();
 
 // Findings to standard error, one line each: severity, place, sentence. With --quiet the errors only.
 void printFindings(const std::vector<Finding>& findings);
