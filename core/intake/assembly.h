@@ -22,7 +22,7 @@ struct HashView
 using NameMap = std::unordered_map<std::string, int, HashView, std::equal_to<>>;
 
 // Of a member: its elements in order; `turned` ones run against it.
-struct MemberPiece
+struct ChainPiece
 {
     int element = -1;
     bool turned = false;
@@ -39,7 +39,7 @@ struct Assembly
     Intake out;
     RowFaults faults;
     NameMap nodes, elements, sections, materials, cases, combinations, members; // index in the frame; members: in `pieces`
-    std::vector<std::vector<MemberPiece>> pieces;
+    std::vector<std::vector<ChainPiece>> pieces;
     std::map<std::string, UnknownName> unknownSections, unknownGrades;
     std::map<std::string, std::vector<std::string>> elementsOfMember; // as the table of elements says
 

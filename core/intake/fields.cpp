@@ -39,7 +39,7 @@ constexpr std::string_view kElementWords =
     "id|line|stab|id|no|name|label|nr|member|member id";
 constexpr std::string_view kOneElement =
     "element|element id|element no|element name|elem|bar|bar id|bar no|beam|beam no|frame|frame id|line|stab";
-constexpr std::string_view kMemberWords = "member|member id|member no|member name|mark|column|column id|column mark";
+constexpr std::string_view kMemberWords = "member|member id|member no|member name|mark|column|column id|column mark|name|id";
 constexpr std::string_view kLoadWords = "load|case|load case|loadcase|lc|combination|combo|load combination|load "
                                         "combo|comb|case combo|case combination|load case combination|output "
                                         "case|lastfall|loading|load id|case id|result case";
@@ -117,6 +117,14 @@ constexpr std::array kSections{
     FieldRow{"r", "r", Form::Number, Q::SectionLength, false, "r|fillet|root radius|radius|fillet radius", "root radius"},
     FieldRow{"t", "t", Form::Number, Q::SectionLength, false, "t|thickness|wall|wall thickness", "wall or leg"},
     FieldRow{"d", "d", Form::Number, Q::SectionLength, false, "d|diameter|outside diameter|od", "diameter"},
+    FieldRow{"weld", "weld", Form::Number, Q::SectionLength, false, "weld|weld size|throat", "size of the weld between plates"},
+    FieldRow{"r2", "r2", Form::Number, Q::SectionLength, false, "r2|toe radius", "toe radius"},
+    FieldRow{"ro", "ro", Form::Number, Q::SectionLength, false, "ro|outside radius|corner radius",
+             "outside corner radius of a rectangular tube"},
+    FieldRow{"ri", "ri", Form::Number, Q::SectionLength, false, "ri|inside radius",
+             "inside corner radius of a rectangular tube"},
+    FieldRow{"gap", "gap", Form::Number, Q::SectionLength, false, "gap|spacing of parts|back to back",
+             "between the angles of a pair"},
     FieldRow{"a", "a", Form::Number, Q::Area, false, "a|area|ax|cross section area|section area", "area"},
     FieldRow{"iy", "I major", Form::Number, Q::Inertia, false, "iy|ixx|i major|i33|i 33|imajor|ix|i strong",
              "second moment of area about the major axis"},
@@ -173,25 +181,54 @@ constexpr std::array kReleases{
              "moment about the major axis let go"},
     FieldRow{"mz", "mz", Form::Flag, Q::Ratio, false, "mz|m2|m22|rz|minor moment|m minor",
              "moment about the minor axis let go"},
-    FieldRow{"nI", "n i", Form::Flag, Q::Ratio, false, "n i|p i|i n|pi|i p", "axial force let go at i"},
-    FieldRow{"vyI", "vy i", Form::Flag, Q::Ratio, false, "vy i|v3 i|v3i|i v3|i vy",
+    FieldRow{
+        "nI", "n i", Form::Flag, Q::Ratio, false,
+        "n i|i n|release i n|n release i|start n|n start|end i n|n at i|p i|i p|release i p|p release i|start p|p start|end i "
+        "p|p at i|axial i|i axial|release i axial|axial release i|start axial|axial start|end i axial|axial at i",
+        "axial force let go at i"},
+    FieldRow{"vyI", "vy i", Form::Flag, Q::Ratio, false,
+             "vy i|i vy|release i vy|vy release i|start vy|vy start|end i vy|vy at i|v3 i|i v3|release i v3|v3 release i|start "
+             "v3|v3 start|end i v3|v3 at i",
              "shear along the minor direction let go at i"},
-    FieldRow{"vzI", "vz i", Form::Flag, Q::Ratio, false, "vz i|v2 i|v2i|i v2|i vz",
+    FieldRow{"vzI", "vz i", Form::Flag, Q::Ratio, false,
+             "vz i|i vz|release i vz|vz release i|start vz|vz start|end i vz|vz at i|v2 i|i v2|release i v2|v2 release i|start "
+             "v2|v2 start|end i v2|v2 at i",
              "shear along the major direction let go at i"},
-    FieldRow{"tI", "t i", Form::Flag, Q::Ratio, false, "t i|ti|i t|mx i|i mx", "torsion let go at i"},
-    FieldRow{"myI", "my i", Form::Flag, Q::Ratio, false, "my i|m3 i|m3i|i m3|i my|m33 i",
+    FieldRow{"tI", "t i", Form::Flag, Q::Ratio, false,
+             "t i|i t|release i t|t release i|start t|t start|end i t|t at i|mx i|i mx|release i mx|mx release i|start mx|mx "
+             "start|end i mx|mx at i",
+             "torsion let go at i"},
+    FieldRow{"myI", "my i", Form::Flag, Q::Ratio, false,
+             "my i|i my|release i my|my release i|start my|my start|end i my|my at i|m3 i|i m3|release i m3|m3 release i|start "
+             "m3|m3 start|end i m3|m3 at i|m33 i|i m33|release i m33|m33 release i|start m33|m33 start|end i m33|m33 at i",
              "moment about the major axis let go at i"},
-    FieldRow{"mzI", "mz i", Form::Flag, Q::Ratio, false, "mz i|m2 i|m2i|i m2|i mz|m22 i",
+    FieldRow{"mzI", "mz i", Form::Flag, Q::Ratio, false,
+             "mz i|i mz|release i mz|mz release i|start mz|mz start|end i mz|mz at i|m2 i|i m2|release i m2|m2 release i|start "
+             "m2|m2 start|end i m2|m2 at i|m22 i|i m22|release i m22|m22 release i|start m22|m22 start|end i m22|m22 at i",
              "moment about the minor axis let go at i"},
-    FieldRow{"nJ", "n j", Form::Flag, Q::Ratio, false, "n j|p j|j n|pj|j p", "axial force let go at j"},
-    FieldRow{"vyJ", "vy j", Form::Flag, Q::Ratio, false, "vy j|v3 j|v3j|j v3|j vy",
+    FieldRow{"nJ", "n j", Form::Flag, Q::Ratio, false,
+             "n j|j n|release j n|n release j|end n|n end|end j n|n at j|p j|j p|release j p|p release j|end p|p end|end j p|p "
+             "at j|axial j|j axial|release j axial|axial release j|end axial|axial end|end j axial|axial at j",
+             "axial force let go at j"},
+    FieldRow{"vyJ", "vy j", Form::Flag, Q::Ratio, false,
+             "vy j|j vy|release j vy|vy release j|end vy|vy end|end j vy|vy at j|v3 j|j v3|release j v3|v3 release j|end v3|v3 "
+             "end|end j v3|v3 at j",
              "shear along the minor direction let go at j"},
-    FieldRow{"vzJ", "vz j", Form::Flag, Q::Ratio, false, "vz j|v2 j|v2j|j v2|j vz",
+    FieldRow{"vzJ", "vz j", Form::Flag, Q::Ratio, false,
+             "vz j|j vz|release j vz|vz release j|end vz|vz end|end j vz|vz at j|v2 j|j v2|release j v2|v2 release j|end v2|v2 "
+             "end|end j v2|v2 at j",
              "shear along the major direction let go at j"},
-    FieldRow{"tJ", "t j", Form::Flag, Q::Ratio, false, "t j|tj|j t|mx j|j mx", "torsion let go at j"},
-    FieldRow{"myJ", "my j", Form::Flag, Q::Ratio, false, "my j|m3 j|m3j|j m3|j my|m33 j",
+    FieldRow{"tJ", "t j", Form::Flag, Q::Ratio, false,
+             "t j|j t|release j t|t release j|end t|t end|end j t|t at j|mx j|j mx|release j mx|mx release j|end mx|mx end|end "
+             "j mx|mx at j",
+             "torsion let go at j"},
+    FieldRow{"myJ", "my j", Form::Flag, Q::Ratio, false,
+             "my j|j my|release j my|my release j|end my|my end|end j my|my at j|m3 j|j m3|release j m3|m3 release j|end m3|m3 "
+             "end|end j m3|m3 at j|m33 j|j m33|release j m33|m33 release j|end m33|m33 end|end j m33|m33 at j",
              "moment about the major axis let go at j"},
-    FieldRow{"mzJ", "mz j", Form::Flag, Q::Ratio, false, "mz j|m2 j|m2j|j m2|j mz|m22 j",
+    FieldRow{"mzJ", "mz j", Form::Flag, Q::Ratio, false,
+             "mz j|j mz|release j mz|mz release j|end mz|mz end|end j mz|mz at j|m2 j|j m2|release j m2|m2 release j|end m2|m2 "
+             "end|end j m2|m2 at j|m22 j|j m22|release j m22|m22 release j|end m22|m22 end|end j m22|m22 at j",
              "moment about the minor axis let go at j"},
 };
 constexpr std::array kCases{
@@ -368,6 +405,25 @@ std::span<const FieldRow> fieldsOf(TableKind k)
     case TableKind::Members: return all(kMembers);
     }
     return {};
+}
+
+std::span<const std::pair<std::string_view, std::string_view>> dimensionFields()
+{
+    static constexpr std::array<std::pair<std::string_view, std::string_view>, 14> kDimensions{{{"h", "h"},
+                                                                                                {"b", "b"},
+                                                                                                {"tw", "tw"},
+                                                                                                {"tf", "tf"},
+                                                                                                {"b2", "b2"},
+                                                                                                {"tf2", "tf2"},
+                                                                                                {"r", "r"},
+                                                                                                {"t", "t"},
+                                                                                                {"d", "d"},
+                                                                                                {"weld", "a"},
+                                                                                                {"r2", "r2"},
+                                                                                                {"ro", "ro"},
+                                                                                                {"ri", "ri"},
+                                                                                                {"gap", "gap"}}};
+    return kDimensions;
 }
 
 const FieldRow* findField(TableKind k, std::string_view key)

@@ -7,6 +7,7 @@
 #include <optional>
 #include <span>
 #include <string_view>
+#include <utility>
 
 namespace wr {
 
@@ -50,6 +51,8 @@ struct FieldRow
 // In the order of templates. Empty for None.
 std::span<const FieldRow> fieldsOf(TableKind k);
 const FieldRow* findField(TableKind k, std::string_view key);
+// Fields of sections that are dimensions: key of the field, key of the frame file (shape.h).
+std::span<const std::pair<std::string_view, std::string_view>> dimensionFields();
 // Words in the names of sheets and files that say what is in them, apart by bars.
 std::string_view sheetWords(TableKind k);
 

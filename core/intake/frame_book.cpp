@@ -1,6 +1,7 @@
 #include "core/intake/frame_book.h"
 
 #include "core/base/numbers.h"
+#include "core/sections/catalogue.h"
 
 #include <algorithm>
 #include <cmath>
@@ -98,15 +99,16 @@ void writeModel(const Frame& f, Writer& w)
         w.row({m.id, Writer::words(m.grade), own(Q::Stress, m.e), own(Q::Stress, m.g), own(Q::Density, m.density),
                strength(m.fy), strength(m.fu)});
     }
-    w.begin(Sections, {"section", "name", "shape", "h",  "b",    "tw",   "tf",   "b2",   "tf2", "r", "t",
-                       "d",       "a",    "iy",    "iz", "wely", "welz", "wply", "wplz", "it",  "iw"});
+    w.begin(Sections, {"section", "name", "shape", "h",   "b", "tw", "tf", "b2",   "tf2",  "r",    "t",    "d",  "weld",
+                       "r2",      "ro",   "ri",    "gap", "a", "iy", "iz", "wely", "welz", "wply", "wplz", "it", "iw"});
     for (const FrameSection& s : f.sections) {
         std::vector<Value> v{s.id, Writer::words(s.name)};
-        const bool own = s.name.empty() || !s.stated.empty();
+        const CatalogueSection* listed = s.name.empty() ? nullptr : shippedCatalogue().find(s.name);
+        const bool own = !listed || !(listed->shape == s.shape) || !s.stated.empty();
         v.push_back(own ? Writer::words(std::string(shapeName(s.shape.kind))) : Value());
         Shape shape = s.shape;
-        for (const std::string_view key : {"h", "b", "tw", "tf", "b2", "tf2", "r", "t", "d"}) {
-            const double x = *dimension(shape, key);
+        for (const auto& [key, name] : dimensionFields()) {
+            const double x = *dimension(shape, name);
             v.push_back(own && x > 0 ? w.number(Q::SectionLength, x) : Value());
         }
         const StatedProperties& p = s.stated;

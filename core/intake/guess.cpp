@@ -128,6 +128,7 @@ struct Found
     size_t row = 0, lines = 1;
     TableKind kind = TableKind::None;
     double score = 0;
+    bool whole = false; // nothing is missing
 };
 
 // Is it a row of words, as headings are?
@@ -146,6 +147,8 @@ Found findHeading(const Book& b, const Sheet& s, size_t from, size_t within, Tab
     constexpr std::ptrdiff_t kFull = 3;
     size_t full = 0;
     for (size_t r = from; r < std::min(from + within, s.rows()); ++r) {
+        // The first row that is plainly a heading, or the second line of it; later ones are other tables'.
+        if (best.whole && r > best.row + 1) break;
         const auto [first, last] = s.row(r);
         full = first == last ? 0 : full + (last - first >= kFull);
         if (full > 3 || !wordy(b, s, r)) continue;
@@ -164,11 +167,9 @@ Found findHeading(const Book& b, const Sheet& s, size_t from, size_t within, Tab
                 const double share = m.sum / static_cast<double>(std::max<size_t>(m.headed, 1));
                 const double score =
                     share + 0.04 * m.sum + nameSays(kind, s.name) + (whole ? 0.3 : 0) - (lines == 2 ? 0.02 : 0);
-                if (score > best.score + 1e-9) best = {r, lines, kind, score};
+                if (score > best.score + 1e-9) best = {r, lines, kind, score, whole};
             }
         }
-        // The first row that is plainly a heading; later ones are other tables' or data.
-        if (best.score > 1.0 && r > best.row + 3) break;
     }
     return best.score > 0.6 || (only != TableKind::None && best.score > 0) ? best : Found{};
 }

@@ -77,7 +77,8 @@ HeadingParts headingParts(std::string_view heading)
     for (const auto& [open, close] : {std::pair{'[', ']'}, {'(', ')'}, {'<', '>'}, {'{', '}'}}) {
         const size_t to = heading.rfind(close), from = heading.rfind(open, to);
         if (from == std::string_view::npos || to == std::string_view::npos || to <= from) continue;
-        const std::string_view inside = trimmed(heading.substr(from + 1, to - from - 1));
+        std::string_view inside = heading.substr(from + 1, to - from - 1);
+        if (inside != "-") inside = trimmed(inside);
         if (!isUnit(inside) && inside != "-") continue;
         std::string words(trimmed(heading.substr(0, from)));
         if (const auto after = trimmed(heading.substr(to + 1)); !after.empty()) words += " " + std::string(after);

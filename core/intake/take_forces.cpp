@@ -119,7 +119,7 @@ private:
             const FieldOfRows& whoField = element.there() ? element : member;
             const std::string_view who = rows.nameView(whoField, r, whoBuffer);
             int index = -1;
-            const std::vector<MemberPiece>* chain = nullptr;
+            const std::vector<ChainPiece>* chain = nullptr;
             if (const auto e = a_.elements.find(who); e != a_.elements.end() && (element.there() || !a_.members.contains(who)))
                 index = e->second;
             else if (const auto m = a_.members.find(who); m != a_.members.end())
@@ -160,7 +160,7 @@ private:
 
     // Where a row stands on its element or member. False: told as a fault.
     bool station(const TableRows& rows, const FieldOfRows& at, const FieldOfRows& node, size_t r, int index,
-                 const std::vector<MemberPiece>* chain, double length, ForceRow& row, bool& atJ, std::string& buffer)
+                 const std::vector<ChainPiece>* chain, double length, ForceRow& row, bool& atJ, std::string& buffer)
     {
         const TableUse& use = rows.table();
         if (!at.there() && node.there()) {
@@ -271,10 +271,10 @@ private:
     }
 
     // A station of a member on the element it falls on; at a joint on both, so that each has its ends.
-    void along(const std::vector<MemberPiece>& chain, ForceRow row)
+    void along(const std::vector<ChainPiece>& chain, ForceRow row)
     {
         const double s = row.s;
-        for (const MemberPiece& p : chain) {
+        for (const ChainPiece& p : chain) {
             const double l = lengthOf(p.element);
             constexpr double kJoint = 1e-3;
             if (!row.unplaced && (s < p.from - kJoint || s > p.from + l + kJoint)) continue;

@@ -93,14 +93,14 @@ std::vector<int> endToEnd(const Frame& f, std::vector<int> elements)
 }
 
 // Elements of a member in their order, each with the way it runs. Told where they are no chain.
-std::vector<MemberPiece> chained(const Frame& f, const std::vector<int>& elements, bool& broken)
+std::vector<ChainPiece> chained(const Frame& f, const std::vector<int>& elements, bool& broken)
 {
-    std::vector<MemberPiece> out;
+    std::vector<ChainPiece> out;
     double from = 0;
     broken = false;
     for (size_t k = 0; k < elements.size(); ++k) {
         const Element& e = f.elements[static_cast<size_t>(elements[k])];
-        MemberPiece p{elements[k], false, from};
+        ChainPiece p{elements[k], false, from};
         if (e.i < 0 || e.j < 0) {
             broken = true;
             continue;

@@ -111,8 +111,8 @@ void takeSections(Assembly& a)
         const FieldOfRows id = rows.field("section"), name = rows.field("name"), material = rows.field("material"),
                           shape = rows.field("shape");
         std::vector<std::pair<std::string_view, FieldOfRows>> dimensions, stated;
-        for (const std::string_view key : {"h", "b", "tw", "tf", "b2", "tf2", "r", "t", "d"})
-            if (FieldOfRows f = rows.field(key); f.there()) dimensions.emplace_back(key, std::move(f));
+        for (const auto& [key, own] : dimensionFields())
+            if (FieldOfRows f = rows.field(key); f.there()) dimensions.emplace_back(own, std::move(f));
         for (const StatedKey& k : statedKeys())
             if (FieldOfRows f = rows.field(k.key); f.there()) stated.emplace_back(k.key, std::move(f));
         rows.each([&](size_t r) {
@@ -131,6 +131,8 @@ void takeSections(Assembly& a)
             const std::string& wanted = typed.empty() ? own : typed;
             const auto meant = a.recipe.sections.find(wanted);
             const CatalogueSection* listed = shippedCatalogue().find(meant == a.recipe.sections.end() ? wanted : meant->second);
+            if (listed && !rows.name(shape, r).empty() && rows.number(rows.field("h"), r))
+                listed = nullptr; // its own dimensions count
             for (const auto& [key, f] : dimensions)
                 if (const auto v = rows.number(f, r)) {
                     if (!(*v > 0)) rows.fault("intake.cell", f, r, "must be greater than zero");
@@ -154,10 +156,11 @@ void takeSections(Assembly& a)
                 s.stated = {}; // the catalogue's own are exact; a table's are rounded
             } else if (s.shape.kind != ShapeKind::None) {
                 if (!typed.empty()) s.name = typed;
-                s.shape.welded = s.shape.r == 0 && (s.shape.kind == ShapeKind::I || s.shape.kind == ShapeKind::IUnequal);
+                s.shape.welded =
+                    s.shape.a > 0 || (s.shape.r == 0 && (s.shape.kind == ShapeKind::I || s.shape.kind == ShapeKind::IUnequal));
                 if (s.shape.kind == ShapeKind::Rhs) {
-                    s.shape.ro = std::min(2 * d.t, std::min(d.h, d.b) / 2);
-                    s.shape.ri = std::max(0.0, s.shape.ro - d.t);
+                    if (d.ro == 0) s.shape.ro = std::min(2 * d.t, std::min(d.h, d.b) / 2);
+                    if (d.ri == 0) s.shape.ri = std::max(0.0, s.shape.ro - d.t);
                 }
                 const auto wrong = shapeFaults(s.shape);
                 for (const auto& [key, text] : wrong)
@@ -253,7 +256,7 @@ void takeElements(Assembly& a)
             if (steel.empty()) steel = a.recipe.grade;
             if (!steel.empty())
                 e.material = a.material(steel);
-            else if (!told && e.section >= 0) {
+            else if (!told) {
                 told = true;
                 a.faults.add("intake.grade-missing", &rows.table(),
                              "no material is stated for these elements, nor for their sections: give the recipe a grade for "

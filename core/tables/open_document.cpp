@@ -26,6 +26,8 @@ struct Tables : XmlEvents
     SpreadsheetNotes& told;
     size_t mostCells, cells = 0;
     Sheet* sheet = nullptr;
+    Sheet unused; // cells of linked tables
+    bool linked = false;
     int inTable = 0; // tables within cells are not looked at
     size_t row = 0, column = 0, rowTimes = 1;
     bool inCell = false, covered = false, hasFormula = false, tooMany = false;
@@ -52,7 +54,10 @@ struct Tables : XmlEvents
     {
         if (name == "table") {
             if (++inTable > 1) return;
-            sheet = &book.sheets.emplace_back();
+            // What a link to another file showed last is kept as a table of that file's name.
+            linked = a["table:name"].starts_with("'file:");
+            told.links = told.links || linked;
+            sheet = linked ? &unused : &book.sheets.emplace_back();
             sheet->name = a["table:name"];
             row = 0;
             running.clear();

@@ -27,6 +27,7 @@ struct CloseFile
 struct Package::Open
 {
     zip_t* zip = nullptr;
+    std::string bytes; // where it is not a file
     TableLimits limits;
     std::vector<std::string> names;
     std::map<std::string, Part, std::less<>> parts;
@@ -54,6 +55,30 @@ std::expected<Package, std::string> Package::open(const std::filesystem::path& p
         zip_error_fini(&e);
         return std::unexpected("the package cannot be opened: " + words);
     }
+    return listed(std::move(out));
+}
+
+std::expected<Package, std::string> Package::ofBytes(std::string bytes, const TableLimits& limits)
+{
+    auto out = std::make_unique<Open>();
+    out->limits = limits;
+    out->bytes = std::move(bytes);
+    zip_error_t error;
+    zip_error_init(&error);
+    zip_source_t* source = zip_source_buffer_create(out->bytes.data(), out->bytes.size(), 0, &error);
+    if (source) out->zip = zip_open_from_source(source, ZIP_RDONLY, &error);
+    if (!out->zip) {
+        std::string words = zip_error_strerror(&error);
+        zip_error_fini(&error);
+        if (source) zip_source_free(source);
+        return std::unexpected("the package cannot be opened: " + words);
+    }
+    zip_error_fini(&error);
+    return listed(std::move(out));
+}
+
+std::expected<Package, std::string> Package::listed(std::unique_ptr<Open> out)
+{
     const zip_int64_t n = zip_get_num_entries(out->zip, 0);
     if (n > static_cast<zip_int64_t>(kMostParts))
         return std::unexpected(fmt::format("a package of {} parts is no spreadsheet", n));

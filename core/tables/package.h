@@ -17,6 +17,8 @@ class Package
 public:
     // The error is a sentence. Encrypted packages and packages with more parts than a spreadsheet has are refused.
     static std::expected<Package, std::string> open(const std::filesystem::path& path, const TableLimits& limits);
+    // The same of bytes in memory.
+    static std::expected<Package, std::string> ofBytes(std::string bytes, const TableLimits& limits);
     Package(Package&&) noexcept;
     Package& operator=(Package&&) noexcept;
     ~Package();
@@ -34,6 +36,7 @@ public:
 
 private:
     struct Open;
+    static std::expected<Package, std::string> listed(std::unique_ptr<Open> open);
     explicit Package(std::unique_ptr<Open> open);
     std::unique_ptr<Open> open_;
 };
