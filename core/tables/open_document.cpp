@@ -1,5 +1,6 @@
 // OpenDocument spreadsheets (ISO/IEC 26300).
 #include "core/base/table_text.h"
+#include "core/tables/row_stream.h"
 #include "core/tables/spreadsheet.h"
 #include "core/tables/xml_events.h"
 
@@ -209,22 +210,34 @@ std::expected<Spreadsheet, std::string> readOpenDocument(const Package& p, std::
         return std::unexpected(out.book.file + " is no spreadsheet but " + *kind);
     for (const std::string& n : p.names())
         if (n.starts_with("Basic/") || n.starts_with("Scripts/")) out.notes.macros = true;
-    Tables tables(out.book, out.notes, limits.cells);
-    XmlReader reader(tables);
+    const SpreadsheetNotes notes = out.notes;
     const double bytes = static_cast<double>(std::max<size_t>(p.size("content.xml"), 1));
-    size_t so = 0;
-    const auto done = p.each("content.xml", [&](std::string_view piece) {
-        so += piece.size();
-        progress.at(std::min(1.0, static_cast<double>(so) / bytes), "reading the spreadsheet");
-        return !progress.cancelled() && reader.feed(piece);
-    });
-    if (progress.cancelled()) return std::unexpected("cancelled");
-    if (!done) return std::unexpected(done.error());
-    if (*done) reader.feed("", true);
-    if (tables.tooMany)
-        return std::unexpected(
-            fmt::format("the spreadsheet has more than {} million cells: cut it into several", limits.cells / 1'000'000));
-    if (!reader.error().empty()) return std::unexpected("the part content.xml is damaged: " + reader.error());
+    for (const bool quick : {true, false}) {
+        out.book.sheets.clear();
+        out.notes = notes;
+        Tables tables(out.book, out.notes, limits.cells);
+        RowStream stream(tables, "table-row");
+        XmlReader plain(tables);
+        const auto feed = [&](std::string_view piece, bool last) {
+            return quick ? stream.feed(piece, last) : plain.feed(piece, last);
+        };
+        size_t so = 0;
+        const auto done = p.each("content.xml", [&](std::string_view piece) {
+            so += piece.size();
+            progress.at(std::min(1.0, static_cast<double>(so) / bytes), "reading the spreadsheet");
+            return !progress.cancelled() && feed(piece, false);
+        });
+        if (progress.cancelled()) return std::unexpected("cancelled");
+        if (!done) return std::unexpected(done.error());
+        if (*done) feed("", true);
+        if (quick && stream.odd()) continue;
+        if (tables.tooMany)
+            return std::unexpected(
+                fmt::format("the spreadsheet has more than {} million cells: cut it into several", limits.cells / 1'000'000));
+        if (const std::string& wrong = quick ? stream.error() : plain.error(); !wrong.empty())
+            return std::unexpected("the part content.xml is damaged: " + wrong);
+        break;
+    }
     if (out.book.sheets.empty()) return std::unexpected("there is no table in the spreadsheet");
     out.book.about = fmt::format("spreadsheet, {} sheet{}", out.book.sheets.size(), out.book.sheets.size() == 1 ? "" : "s");
     return out;

@@ -1,5 +1,6 @@
 // Office Open XML workbooks (ISO/IEC 29500-1, SpreadsheetML).
 #include "core/base/table_text.h"
+#include "core/tables/row_stream.h"
 #include "core/tables/spreadsheet.h"
 #include "core/tables/xml_events.h"
 
@@ -294,11 +295,9 @@ void spreadMerged(Sheet& sheet, const std::vector<Range>& merged, size_t mostCel
 }
 
 // Runs a part through a reader. False with `error` filled where it could not be read to its end or to where it was stopped.
-bool readPart(
-    const Package& p, const std::string& name, XmlEvents& events, std::string& error,
-    const std::function<bool(size_t)>& go = [](size_t) { return true; })
+template <class Reader> bool readPartBy(Reader& reader, const Package& p, const std::string& name, std::string& error,
+                                        const std::function<bool(size_t)>& go)
 {
-    XmlReader reader(events);
     size_t total = 0;
     const auto done = p.each(name, [&](std::string_view piece) {
         total += piece.size();
@@ -308,6 +307,12 @@ bool readPart(
     if (error.empty() && done && *done) reader.feed("", true);
     if (error.empty() && !reader.error().empty()) error = "the part " + name + " is damaged: " + reader.error();
     return error.empty();
+}
+
+bool readPart(const Package& p, const std::string& name, XmlEvents& events, std::string& error)
+{
+    XmlReader reader(events);
+    return readPartBy(reader, p, name, error, [](size_t) { return true; });
 }
 
 } // namespace
@@ -356,21 +361,40 @@ std::expected<Spreadsheet, std::string> readWorkbook(const Package& p, std::stri
         if (at == relations.all.end() || at->second.outside || at->second.type != "worksheet") continue; // a chart
         out.notes.hiddenSheets += s.hidden;
         Sheet& sheet = out.book.sheets.emplace_back();
-        sheet.name = s.name;
-        SheetCells reading(sheet, shared.words, styles.date, out.notes);
-        reading.mostCells = limits.cells - cells;
         const auto go = [&](size_t so) {
             progress.at(std::min(1.0, static_cast<double>(before + so) / static_cast<double>(bytes)), "reading " + s.name);
             return !progress.cancelled();
         };
-        const bool read = readPart(p, at->second.target, reading, error, go);
-        if (progress.cancelled()) return std::unexpected("cancelled");
-        if (!read) return std::unexpected(error);
-        if (!reading.wrong.empty()) return std::unexpected(fmt::format("the sheet {} is damaged: {}", s.name, reading.wrong));
-        if (reading.tooMany)
+        const SpreadsheetNotes notes = out.notes;
+        std::vector<Range> merged;
+        bool tooMany = false;
+        for (const bool quick : {true, false}) {
+            sheet = Sheet();
+            sheet.name = s.name;
+            out.notes = notes;
+            SheetCells reading(sheet, shared.words, styles.date, out.notes);
+            reading.mostCells = limits.cells - cells;
+            bool read = false;
+            if (quick) {
+                RowStream stream(reading, "row");
+                read = readPartBy(stream, p, at->second.target, error, go);
+                if (stream.odd() && error.empty() && !progress.cancelled()) continue;
+            } else {
+                XmlReader plain(reading);
+                read = readPartBy(plain, p, at->second.target, error, go);
+            }
+            if (progress.cancelled()) return std::unexpected("cancelled");
+            if (!read) return std::unexpected(error);
+            if (!reading.wrong.empty())
+                return std::unexpected(fmt::format("the sheet {} is damaged: {}", s.name, reading.wrong));
+            merged = std::move(reading.merged);
+            tooMany = reading.tooMany;
+            break;
+        }
+        if (tooMany)
             return std::unexpected(
                 fmt::format("the workbook has more than {} million cells: cut it into several", limits.cells / 1'000'000));
-        spreadMerged(sheet, reading.merged, reading.mostCells);
+        spreadMerged(sheet, merged, limits.cells - cells);
         before += p.size(at->second.target);
         cells += sheet.cells();
     }

@@ -19,7 +19,7 @@ public:
 
 private:
     const char* find(std::string_view name) const;
-    const char** pairs_;
+    const char** pairs_ = nullptr;
 };
 
 class XmlEvents
