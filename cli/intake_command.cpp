@@ -116,6 +116,20 @@ Report writeTemplate(const IntakeArguments& a)
     return {};
 }
 
+Report finish(const IntakeArguments& a, const Intake& taken, const Recipe& recipe)
+{
+    tellReading(taken, recipe);
+    printFindings(taken.findings);
+    if (!a.saveRecipe.empty() && !writeOut(writeRecipe(recipe), a.saveRecipe)) return bad();
+    if (!a.json.empty() && !writeOut(writeIntake(taken, recipe), a.json)) return bad();
+    if (!taken.sound) {
+        if (!a.out.empty()) complain("error: {} is not written\n", printable(a.out));
+        return bad();
+    }
+    if (!a.out.empty() && !told(writeFrameFile(taken.frame, a.out))) return bad();
+    return {};
+}
+
 Report run(const IntakeArguments& a)
 {
     if (!a.templateFile.empty()) return writeTemplate(a);
@@ -144,6 +158,16 @@ Report run(const IntakeArguments& a)
     }
     TerminalProgress progress;
     std::vector<std::filesystem::path> paths(a.files.begin(), a.files.end());
+    if (std::any_of(paths.begin(), paths.end(), isModel)) {
+        if (paths.size() > 1) {
+            complain("error: a model is taken in by itself, not beside other files\n");
+            return bad();
+        }
+        if (!a.grade.empty()) given.grade = a.grade;
+        if (!a.standard.empty()) given.standard = a.standard;
+        const Intake taken = takeModel(paths.front(), given, progress);
+        return finish(a, taken, given);
+    }
     const OpenedTables opened = openTables(paths, {given.delimiter, given.decimalMark}, progress);
     printFindings(opened.findings);
     if (!opened.ok) return bad();
@@ -159,16 +183,7 @@ Report run(const IntakeArguments& a)
     if (!a.grade.empty()) recipe.grade = a.grade;
     if (!a.standard.empty()) recipe.standard = a.standard;
     const Intake taken = takeIn(opened.books, recipe, progress);
-    tellReading(taken, recipe);
-    printFindings(taken.findings);
-    if (!a.saveRecipe.empty() && !writeOut(writeRecipe(recipe), a.saveRecipe)) return bad();
-    if (!a.json.empty() && !writeOut(writeIntake(taken, recipe), a.json)) return bad();
-    if (!taken.sound) {
-        if (!a.out.empty()) complain("error: {} is not written\n", printable(a.out));
-        return bad();
-    }
-    if (!a.out.empty() && !told(writeFrameFile(taken.frame, a.out))) return bad();
-    return {};
+    return finish(a, taken, recipe);
 }
 
 } // namespace

@@ -1,5 +1,9 @@
 #include "core/files/intake_files.h"
 
+#include "core/files/dxf_reader.h"
+#include "core/files/ifc/ifc_reader.h"
+#include "core/files/text_file.h"
+
 #include <algorithm>
 
 namespace wr {
@@ -26,6 +30,31 @@ std::vector<fs::path> filesOf(const std::vector<fs::path>& paths)
         out.insert(out.end(), inside.begin(), inside.end());
     }
     return out;
+}
+
+bool isModel(const fs::path& path)
+{
+    const FileKind kind = fileKind(path);
+    return kind == FileKind::Step || kind == FileKind::Drawing;
+}
+
+Intake takeModel(const fs::path& path, const Recipe& recipe, Progress& progress)
+{
+    if (fileKind(path) == FileKind::Drawing) return readDxf(path, recipe, {}, progress);
+    Intake out;
+    std::error_code error;
+    constexpr std::uintmax_t kMost = 4'000'000'000;
+    if (std::filesystem::file_size(path, error) > kMost || error) {
+        out.findings.push_back(
+            finding("intake.file", path.filename().string(), "", "the file is larger than 4 GB, or cannot be read"));
+        return out;
+    }
+    auto text = readTextFile(path);
+    if (!text) {
+        out.findings.push_back(finding("intake.file", path.filename().string(), "", text.error()));
+        return out;
+    }
+    return readIfc(std::move(*text), path.filename().string(), recipe, {}, progress);
 }
 
 OpenedTables openTables(const std::vector<fs::path>& paths, const DelimitedForm& form, Progress& progress)

@@ -20,6 +20,10 @@ struct OpenedTables
 };
 OpenedTables openTables(const std::vector<std::filesystem::path>& paths, const DelimitedForm& form, Progress& progress);
 
+// A model of another kind than tables: IFC, or a drawing.
+bool isModel(const std::filesystem::path& path);
+Intake takeModel(const std::filesystem::path& path, const Recipe& recipe, Progress& progress);
+
 // The files of folders in their place, by name; hidden ones and those of other kinds left out.
 std::vector<std::filesystem::path> filesOf(const std::vector<std::filesystem::path>& paths);
 

@@ -260,6 +260,15 @@ void tellAssumed(Assembly& a)
 
 } // namespace
 
+void finishIntake(Assembly& a)
+{
+    tellUnknown(a);
+    tellAssumed(a);
+    for (Finding& told : a.faults.all())
+        a.out.findings.push_back(std::move(told));
+    a.out.sound = !anyError(a.out.findings);
+}
+
 Intake takeIn(const std::vector<Book>& books, const Recipe& recipe, Progress& progress)
 {
     Assembly a(books, recipe, progress);
@@ -298,11 +307,7 @@ Intake takeIn(const std::vector<Book>& books, const Recipe& recipe, Progress& pr
     if (f.elements.empty() && !a.faults.any())
         a.faults.add("intake.table", nullptr,
                      "no table has elements, nor members with length and section: say which table they are in");
-    tellUnknown(a);
-    tellAssumed(a);
-    for (Finding& told : a.faults.all())
-        a.out.findings.push_back(std::move(told));
-    a.out.sound = !anyError(a.out.findings);
+    finishIntake(a);
     return std::move(a.out);
 }
 

@@ -68,6 +68,9 @@ struct Assembly
     std::vector<std::string> madeLoads; // told once at the end
 };
 
+// Unknown names and faults become findings; the frame is sound where none is an error.
+void finishIntake(Assembly& a);
+
 // In this order.
 void takeMaterials(Assembly& a);
 void takeSections(Assembly& a);
@@ -80,6 +83,9 @@ void takeMembers(Assembly& a);
 void takeForces(Assembly& a);
 void takeNodeResults(Assembly& a);
 
+// To section forces in our signs (docs/frame-format.md): right-handed moments about y stretch the +z fibre, ours compress it;
+// shears are the slopes of the moments. `atJ`: which end, where they act on the ends.
+void toOurSigns(ForceSigns signs, bool atJ, std::array<double, 6>& force);
 // "fixed", "pinned", "roller", "ux uy uz", "111000": nothing where the words mean none of these.
 bool supportFromWords(std::string_view words, Up up, std::array<Support, 6>& into);
 // "my mz", "pinned", "fixed": the same for what an end lets go.

@@ -147,7 +147,7 @@ private:
             if (!station(rows, at, node, r, index, chain, length, row, atJ, placeBuffer)) return;
             for (size_t k = 0; k < 6; ++k)
                 row.force[k] = rows.number(force[k], r).value_or(0);
-            convert(use.signs, atJ, row.force);
+            toOurSigns(use.signs, atJ, row.force);
             row.set = setIndex(set);
             if (index >= 0) {
                 row.element = index;
@@ -226,21 +226,6 @@ private:
         const Frame& f = a_.out.frame;
         const Element& e = f.elements[static_cast<size_t>(element)];
         return e.i >= 0 && e.j >= 0 ? f.length(e) : 0;
-    }
-
-    // To section forces in our signs (docs/frame-format.md): right-handed moments about y stretch the +z fibre, ours compress
-    // it; shears are the slopes of the moments.
-    static void convert(ForceSigns signs, bool atJ, std::array<double, 6>& f)
-    {
-        if (signs == ForceSigns::Ours) return;
-        if (signs == ForceSigns::Ends && !atJ)
-            for (double& v : f)
-                v = -v;
-        f[kMy] = -f[kMy];
-        f[kVz] = -f[kVz];
-        f[kVy] = -f[kVy];
-        for (double& v : f)
-            if (v == 0) v = 0; // no -0 in files
     }
 
     int stepOf(std::string_view words, Bound& bound)
@@ -461,6 +446,19 @@ private:
 };
 
 } // namespace
+
+void toOurSigns(ForceSigns signs, bool atJ, std::array<double, 6>& f)
+{
+    if (signs == ForceSigns::Ours) return;
+    if (signs == ForceSigns::Ends && !atJ)
+        for (double& v : f)
+            v = -v;
+    f[kMy] = -f[kMy];
+    f[kVz] = -f[kVz];
+    f[kVy] = -f[kVy];
+    for (double& v : f)
+        if (v == 0) v = 0; // no -0 in files
+}
 
 void takeForces(Assembly& a)
 {

@@ -1,0 +1,308 @@
+#include "core/files/dxf_reader.h"
+
+#include "core/base/printable.h"
+#include "core/intake/assembly.h"
+
+#include <algorithm>
+#include <cmath>
+#include <dxflib/dl_creationadapter.h>
+#include <dxflib/dl_dxf.h>
+#include <fmt/format.h>
+#include <map>
+#include <memory>
+#include <set>
+
+namespace wr {
+
+namespace {
+
+struct Line
+{
+    Vec3 from, to;
+    std::string layer;
+};
+
+constexpr size_t kMostLines = 500'000;
+
+class Drawing : public DL_CreationAdapter
+{
+public:
+    std::vector<Line> lines;
+    std::map<std::string, size_t> others; // what is no line: how many
+    int units = 0;                        // $INSUNITS
+    bool tooMany = false;
+
+    void addLine(const DL_LineData& d) override { put({d.x1, d.y1, d.z1}, {d.x2, d.y2, d.z2}); }
+    void addPolyline(const DL_PolylineData& d) override
+    {
+        closed_ = (d.flags & 1) != 0;
+        // Meshes and faces are no centre lines.
+        mesh_ = (d.flags & (16 | 64)) != 0;
+        if (mesh_) ++others["meshes"];
+        vertices_.clear();
+        bulged_ = false;
+    }
+    void addVertex(const DL_VertexData& d) override
+    {
+        if (vertices_.size() > kMostLines) return;
+        vertices_.push_back({d.x, d.y, d.z});
+        bulged_ = bulged_ || d.bulge != 0;
+    }
+    void endEntity() override
+    {
+        if (vertices_.empty()) return;
+        if (bulged_ && !mesh_) ++others["polylines with arcs"];
+        if (!bulged_ && !mesh_) {
+            for (size_t k = 1; k < vertices_.size(); ++k)
+                put(vertices_[k - 1], vertices_[k]);
+            if (closed_ && vertices_.size() > 2) put(vertices_.back(), vertices_.front());
+        }
+        vertices_.clear();
+    }
+    void endSequence() override { endEntity(); }
+    void addArc(const DL_ArcData&) override { other("arcs"); }
+    void addCircle(const DL_CircleData&) override { other("circles"); }
+    void addEllipse(const DL_EllipseData&) override { other("ellipses"); }
+    void addSpline(const DL_SplineData&) override { other("splines"); }
+    void addInsert(const DL_InsertData&) override { other("inserted blocks"); }
+    void addText(const DL_TextData&) override { other("texts"); }
+    void addMText(const DL_MTextData&) override { other("texts"); }
+    void add3dFace(const DL_3dFaceData&) override { other("faces"); }
+    void addSolid(const DL_SolidData&) override { other("solids"); }
+    void addHatch(const DL_HatchData&) override { other("hatches"); }
+    void addBlock(const DL_BlockData&) override { inBlock_ = true; }
+    void endBlock() override { inBlock_ = false; }
+    void setVariableInt(const std::string& key, int value, int) override
+    {
+        if (key == "$INSUNITS") units = value;
+    }
+
+private:
+    void other(const char* what)
+    {
+        if (!inBlock_) ++others[what];
+    }
+    void put(Vec3 from, Vec3 to)
+    {
+        if (inBlock_) return; // of a block, which stands wherever it is inserted
+        if (lines.size() >= kMostLines) {
+            tooMany = true;
+            return;
+        }
+        lines.push_back({from, to, attributes.getLayer()});
+    }
+    std::vector<Vec3> vertices_;
+    bool closed_ = false, mesh_ = false, bulged_ = false, inBlock_ = false;
+};
+
+// Of $INSUNITS (DXF reference, HEADER); 0: not said.
+double metresOf(int units)
+{
+    switch (units) {
+    case 1: return kInch;
+    case 2: return kFoot;
+    case 4: return 0.001;
+    case 5: return 0.01;
+    case 6: return 1;
+    case 14: return 0.1;
+    default: return 0;
+    }
+}
+
+class DrawingFrame
+{
+public:
+    DrawingFrame(Assembly& a, const DxfChoice& choice) : a_(a), choice_(choice) {}
+
+    void take(const Drawing& d, double unit)
+    {
+        std::vector<Line> lines;
+        size_t short_ = 0;
+        std::set<std::tuple<int, int>> pairs;
+        for (Line l : d.lines) {
+            l.from = unit * l.from;
+            l.to = unit * l.to;
+            if (norm(l.to - l.from) <= 2 * choice_.together || !std::isfinite(norm(l.to - l.from)))
+                ++short_;
+            else
+                lines.push_back(std::move(l));
+        }
+        if (short_ > 0) a_.faults.add("intake.left-out", nullptr, fmt::format("{} lines without length", short_));
+        for (const Line& l : lines) {
+            nodeAt(l.from);
+            nodeAt(l.to);
+        }
+        const std::vector<std::vector<double>> cuts = cutsOf(lines);
+        if (a_.progress.cancelled()) return;
+        size_t twice = 0;
+        for (size_t k = 0; k < lines.size(); ++k) {
+            std::vector<double> at = cuts[k];
+            at.push_back(0);
+            at.push_back(1);
+            std::sort(at.begin(), at.end());
+            const Vec3 d01 = lines[k].to - lines[k].from;
+            int before = -1;
+            for (const double t : at) {
+                const int n = nodeAt(lines[k].from + t * d01);
+                if (before >= 0 && n != before) {
+                    if (pairs.insert({std::min(n, before), std::max(n, before)}).second)
+                        element(before, n, lines[k].layer);
+                    else
+                        ++twice;
+                }
+                before = n;
+            }
+        }
+        if (twice > 0)
+            a_.faults.add("intake.left-out", nullptr, fmt::format("{} lines lie on others and were left out", twice));
+    }
+
+private:
+    int nodeAt(Vec3 p)
+    {
+        const double cell = 2 * choice_.together;
+        const auto c = [&](double v) { return static_cast<std::int64_t>(std::floor(v / cell)); };
+        const auto& nodes = std::as_const(a_.frame()).nodes;
+        for (std::int64_t i = -1; i <= 1; ++i)
+            for (std::int64_t j = -1; j <= 1; ++j)
+                for (std::int64_t k = -1; k <= 1; ++k)
+                    if (const auto at = grid_.find({c(p.x) + i, c(p.y) + j, c(p.z) + k}); at != grid_.end())
+                        for (const int n : at->second)
+                            if (norm(nodes[static_cast<size_t>(n)].at - p) <= choice_.together) return n;
+        Node n;
+        const int index = static_cast<int>(nodes.size());
+        n.id = std::to_string(index + 1);
+        n.at = p;
+        a_.nodes.emplace(n.id, index);
+        a_.frame().nodes.push_back(std::move(n));
+        grid_[{c(p.x), c(p.y), c(p.z)}].push_back(index);
+        return index;
+    }
+
+    // Where ends of others, or crossings, lie on a line: shares of its length. Lines are compared by the order of their left
+    // ends.
+    std::vector<std::vector<double>> cutsOf(const std::vector<Line>& lines) const
+    {
+        std::vector<std::vector<double>> out(lines.size());
+        std::vector<size_t> order(lines.size());
+        for (size_t k = 0; k < order.size(); ++k)
+            order[k] = k;
+        const auto left = [&](size_t k) { return std::min(lines[k].from.x, lines[k].to.x) - choice_.together; };
+        const auto right = [&](size_t k) { return std::max(lines[k].from.x, lines[k].to.x) + choice_.together; };
+        std::sort(order.begin(), order.end(), [&](size_t a, size_t b) { return left(a) < left(b); });
+        const auto apart = [&](size_t a, size_t b, auto&& of) {
+            return std::max(of(lines[a].from), of(lines[a].to)) + choice_.together <
+                   std::min(of(lines[b].from), of(lines[b].to)) - choice_.together;
+        };
+        for (size_t i = 0; i < order.size(); ++i) {
+            if (i % 500 == 0 && a_.progress.cancelled()) return out;
+            for (size_t j = i + 1; j < order.size() && left(order[j]) <= right(order[i]); ++j) {
+                const size_t p = order[i], q = order[j];
+                const auto y = [](const Vec3& v) { return v.y; };
+                const auto z = [](const Vec3& v) { return v.z; };
+                if (apart(p, q, y) || apart(q, p, y) || apart(p, q, z) || apart(q, p, z)) continue;
+                cross(lines, p, q, out);
+            }
+        }
+        return out;
+    }
+
+    void cross(const std::vector<Line>& lines, size_t p, size_t q, std::vector<std::vector<double>>& out) const
+    {
+        const Vec3 a = lines[p].from, b = lines[q].from, u = lines[p].to - a, v = lines[q].to - b;
+        const double tol = choice_.together, lu = norm(u), lv = norm(v);
+        const auto inside = [&](double t, double l) { return t * l > tol && (1 - t) * l > tol; };
+        const auto foot = [&](Vec3 x, Vec3 from, Vec3 d, double l) -> std::optional<double> {
+            const double t = dot(x - from, d) / (l * l);
+            return inside(t, l) && norm(from + t * d - x) <= tol ? std::optional(t) : std::nullopt;
+        };
+        for (const Vec3& x : {b, b + v})
+            if (const auto t = foot(x, a, u, lu)) out[p].push_back(*t);
+        for (const Vec3& x : {a, a + u})
+            if (const auto t = foot(x, b, v, lv)) out[q].push_back(*t);
+        const Vec3 n = wr::cross(u, v);
+        if (norm(n) < 1e-6 * lu * lv) return;
+        const double t = dot(wr::cross(b - a, v), n) / dot(n, n), s = dot(wr::cross(b - a, u), n) / dot(n, n);
+        if (inside(t, lu) && inside(s, lv) && norm(a + t * u - b - s * v) <= tol) {
+            out[p].push_back(t);
+            out[q].push_back(s);
+        }
+    }
+
+    void element(int i, int j, const std::string& layer)
+    {
+        Frame& f = a_.frame();
+        Element e;
+        e.id = std::to_string(f.elements.size() + 1);
+        e.i = i;
+        e.j = j;
+        std::string grade;
+        e.section = a_.section(layer.empty() ? "0" : layer, &grade);
+        if (grade.empty()) grade = a_.recipe.grade;
+        if (!grade.empty())
+            e.material = a_.material(grade);
+        else if (!told_) {
+            told_ = true;
+            a_.faults.add("intake.grade-missing", nullptr, "a drawing states no steel: give a grade for what states none");
+        }
+        a_.elements.emplace(e.id, static_cast<int>(f.elements.size()));
+        f.elements.push_back(std::move(e));
+    }
+
+    Assembly& a_;
+    const DxfChoice& choice_;
+    std::map<std::tuple<std::int64_t, std::int64_t, std::int64_t>, std::vector<int>> grid_;
+    bool told_ = false;
+};
+
+} // namespace
+
+Intake readDxf(const std::filesystem::path& path, const Recipe& recipe, const DxfChoice& choice, Progress& progress)
+{
+    const std::vector<Book> none;
+    Assembly a(none, recipe, progress);
+    const std::string file = path.filename().string();
+    Drawing drawing;
+    DL_Dxf reader;
+    progress.at(0, "reading the drawing");
+    if (!reader.in(path.string(), &drawing)) {
+        a.out.findings.push_back(finding("intake.file", file, "", "the drawing cannot be read: is it DXF as text?"));
+        return std::move(a.out);
+    }
+    Frame& f = a.frame();
+    f.title = file.substr(0, file.rfind('.'));
+    f.units = recipe.units;
+    if (!recipe.standard.empty()) {
+        f.hasDesign = true;
+        f.design.standard = recipe.standard;
+    }
+    double most = 0;
+    for (const Line& l : drawing.lines)
+        for (const Vec3& p : {l.from, l.to})
+            most = std::max({most, std::abs(p.x), std::abs(p.y), std::abs(p.z)});
+    double unit = choice.drawn > 0 ? choice.drawn : metresOf(drawing.units);
+    if (unit == 0) {
+        unit = most > 1200 ? 0.001 : 1;
+        if (!drawing.lines.empty())
+            a.faults.add("intake.unit-assumed", nullptr,
+                         fmt::format("the drawing does not say its unit: taken as {} by its size", unit == 1 ? "m" : "mm"));
+    }
+    progress.at(0.5, "elements");
+    DrawingFrame(a, choice).take(drawing, unit);
+    if (progress.cancelled()) {
+        a.out.findings.clear();
+        return std::move(a.out);
+    }
+    if (drawing.tooMany)
+        a.faults.add("intake.table", nullptr,
+                     fmt::format("the drawing has more than {} lines: cut it into several", kMostLines));
+    if (drawing.lines.empty()) a.faults.add("intake.table", nullptr, "there are no lines in the drawing");
+    std::string words;
+    for (const auto& [what, n] : drawing.others)
+        words += (words.empty() ? "" : ", ") + std::to_string(n) + " " + what;
+    if (!words.empty()) a.faults.add("intake.left-out", nullptr, "left out, for only straight lines are elements: " + words);
+    finishIntake(a);
+    return std::move(a.out);
+}
+
+} // namespace wr
