@@ -2,15 +2,20 @@
 
 #include "core/base/printable.h"
 #include "core/intake/assembly.h"
+#include "core/tables/text_encoding.h"
 
 #include <algorithm>
+#include <array>
+#include <charconv>
 #include <cmath>
 #include <dxflib/dl_creationadapter.h>
 #include <dxflib/dl_dxf.h>
+#include <expected>
 #include <fmt/format.h>
 #include <map>
 #include <memory>
 #include <set>
+#include <sstream>
 
 namespace wr {
 
@@ -23,6 +28,7 @@ struct Line
 };
 
 constexpr size_t kMostLines = 500'000;
+constexpr double kFarthest = 1e6; // m from the origin
 
 class Drawing : public DL_CreationAdapter
 {
@@ -60,16 +66,6 @@ public:
         vertices_.clear();
     }
     void endSequence() override { endEntity(); }
-    void addArc(const DL_ArcData&) override { other("arcs"); }
-    void addCircle(const DL_CircleData&) override { other("circles"); }
-    void addEllipse(const DL_EllipseData&) override { other("ellipses"); }
-    void addSpline(const DL_SplineData&) override { other("splines"); }
-    void addInsert(const DL_InsertData&) override { other("inserted blocks"); }
-    void addText(const DL_TextData&) override { other("texts"); }
-    void addMText(const DL_MTextData&) override { other("texts"); }
-    void add3dFace(const DL_3dFaceData&) override { other("faces"); }
-    void addSolid(const DL_SolidData&) override { other("solids"); }
-    void addHatch(const DL_HatchData&) override { other("hatches"); }
     void addBlock(const DL_BlockData&) override { inBlock_ = true; }
     void endBlock() override { inBlock_ = false; }
     void setVariableInt(const std::string& key, int value, int) override
@@ -78,10 +74,6 @@ public:
     }
 
 private:
-    void other(const char* what)
-    {
-        if (!inBlock_) ++others[what];
-    }
     void put(Vec3 from, Vec3 to)
     {
         if (inBlock_) return; // of a block, which stands wherever it is inserted
@@ -94,6 +86,81 @@ private:
     std::vector<Vec3> vertices_;
     bool closed_ = false, mesh_ = false, bulged_ = false, inBlock_ = false;
 };
+
+// What the library is given: the header, lines and polylines, which entities are in blocks. Everything else is counted here; it
+// never sees a count of points that the file does not have, for which it would ask for memory. The error is a sentence.
+std::expected<std::string, std::string> usedPart(const std::string& text, std::map<std::string, size_t>& others)
+{
+    static const std::map<std::string_view, const char*> names{
+        {"ARC", "arcs"},       {"CIRCLE", "circles"},         {"ELLIPSE", "ellipses"},
+        {"SPLINE", "splines"}, {"INSERT", "inserted blocks"}, {"TEXT", "texts"},
+        {"MTEXT", "texts"},    {"3DFACE", "faces"},           {"SOLID", "solids"},
+        {"HATCH", "hatches"},  {"DIMENSION", "dimensions"}};
+    constexpr std::array<std::string_view, 5> kEntities{"LINE", "POLYLINE", "VERTEX", "SEQEND", "LWPOLYLINE"};
+    std::string out, entity;
+    std::string_view section, type;
+    size_t number = 0, points = 0;
+    long stated = -1;
+    bool keep = true, block = false;
+    const auto trimmed = [](std::string_view t) {
+        while (!t.empty() && (t.back() == '\r' || t.back() == ' '))
+            t.remove_suffix(1);
+        while (!t.empty() && t.front() == ' ')
+            t.remove_prefix(1);
+        return t;
+    };
+    const auto close = [&] {
+        // A polyline has as many points as stand in it.
+        if (keep && type == "LWPOLYLINE" && stated != static_cast<long>(points))
+            ++others["polylines with a wrong count of points"];
+        else if (keep)
+            out += entity;
+        entity.clear();
+        points = 0;
+        stated = -1;
+    };
+    size_t at = 0;
+    const auto line = [&] {
+        const size_t end = std::min(text.find('\n', at), text.size());
+        const std::string_view l = trimmed(std::string_view(text).substr(at, end - at));
+        at = std::min(end + 1, text.size());
+        ++number;
+        return l;
+    };
+    while (at < text.size()) {
+        const std::string_view code = line();
+        if (code.empty() && at >= text.size()) break;
+        long group = -1;
+        const auto [end, error] = std::from_chars(code.data(), code.data() + code.size(), group);
+        if (error != std::errc{} || end != code.data() + code.size())
+            return std::unexpected(fmt::format("line {} is no group code of a drawing", number));
+        if (at >= text.size()) return std::unexpected("the drawing is cut off");
+        const std::string_view value = line();
+        if (group == 0) {
+            close();
+            type = value;
+            if (type == "SECTION") section = {};
+            if (type == "BLOCK") block = true;
+            const bool frameOf = type == "SECTION" || type == "ENDSEC" || type == "EOF" || type == "BLOCK" || type == "ENDBLK";
+            const bool used = std::find(kEntities.begin(), kEntities.end(), type) != kEntities.end();
+            keep = frameOf || (used && (section == "ENTITIES" || section == "BLOCKS"));
+            if (!keep && section == "ENTITIES" && !block) {
+                const auto name = names.find(type);
+                ++others[name == names.end() ? "entities of other kinds" : name->second];
+            }
+            if (type == "ENDBLK") block = false;
+        }
+        if (group == 2 && type == "SECTION" && section.empty()) section = value;
+        if (type == "LWPOLYLINE" && group == 10) ++points;
+        if (type == "LWPOLYLINE" && group == 90) {
+            if (std::from_chars(value.data(), value.data() + value.size(), stated).ec != std::errc{}) stated = -1;
+        }
+        if (section != "TABLES" && section != "CLASSES" && section != "OBJECTS")
+            entity.append(code).append("\n").append(value).append("\n");
+    }
+    close();
+    return out;
+}
 
 // Of $INSUNITS (DXF reference, HEADER); 0: not said.
 double metresOf(int units)
@@ -117,17 +184,23 @@ public:
     void take(const Drawing& d, double unit)
     {
         std::vector<Line> lines;
-        size_t short_ = 0;
+        size_t short_ = 0, far = 0;
         std::set<std::tuple<int, int>> pairs;
         for (Line l : d.lines) {
             l.from = unit * l.from;
             l.to = unit * l.to;
-            if (norm(l.to - l.from) <= 2 * choice_.together || !std::isfinite(norm(l.to - l.from)))
+            // Also what is no number.
+            if (!(std::max(norm(l.from), norm(l.to)) < kFarthest))
+                ++far;
+            else if (norm(l.to - l.from) <= 2 * choice_.together)
                 ++short_;
             else
                 lines.push_back(std::move(l));
         }
         if (short_ > 0) a_.faults.add("intake.left-out", nullptr, fmt::format("{} lines without length", short_));
+        if (far > 0)
+            a_.faults.add("intake.left-out", nullptr,
+                          fmt::format("{} lines more than {} km from the origin", far, kFarthest / 1000));
         for (const Line& l : lines) {
             nodeAt(l.from);
             nodeAt(l.to);
@@ -257,18 +330,28 @@ private:
 
 } // namespace
 
-Intake readDxf(const std::filesystem::path& path, const Recipe& recipe, const DxfChoice& choice, Progress& progress)
+Intake readDxf(const std::string& text, const std::string& file, const Recipe& recipe, const DxfChoice& choice,
+               Progress& progress)
 {
     const std::vector<Book> none;
     Assembly a(none, recipe, progress);
-    const std::string file = path.filename().string();
     Drawing drawing;
     DL_Dxf reader;
     progress.at(0, "reading the drawing");
-    if (!reader.in(path.string(), &drawing)) {
-        a.out.findings.push_back(finding("intake.file", file, "", "the drawing cannot be read: is it DXF as text?"));
+    const bool binary = text.substr(0, 32).find(" Binary DXF\r\n") != std::string::npos;
+    if (binary || text.find('\0') != std::string::npos) {
+        a.out.findings.push_back(finding("intake.file", file, "",
+                                         binary ? "the drawing is in binary form: save it as DXF text"
+                                                : "the drawing is no text: there are zero bytes in it"));
         return std::move(a.out);
     }
+    const auto used = usedPart(isUtf8(text) ? text : decodeText(text).text, drawing.others);
+    if (!used) {
+        a.out.findings.push_back(finding("intake.file", file, "", used.error()));
+        return std::move(a.out);
+    }
+    std::stringstream stream(*used);
+    reader.in(stream, &drawing);
     Frame& f = a.frame();
     f.title = file.substr(0, file.rfind('.'));
     f.units = recipe.units;

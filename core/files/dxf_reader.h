@@ -4,7 +4,7 @@
 #include "core/base/progress.h"
 #include "core/intake/intake.h"
 
-#include <filesystem>
+#include <string>
 
 namespace wr {
 
@@ -16,6 +16,7 @@ struct DxfChoice
 
 // Layers are sections: their name is looked up in the catalogue, with blanks, dashes and underscores apart, or in the recipe's
 // names. Lines that cross or meet another between its ends divide it. What is no straight line is counted. Codes: intake.*.
-Intake readDxf(const std::filesystem::path& path, const Recipe& recipe, const DxfChoice& choice, Progress& progress);
+Intake readDxf(const std::string& text, const std::string& file, const Recipe& recipe, const DxfChoice& choice,
+               Progress& progress);
 
 } // namespace wr

@@ -40,7 +40,6 @@ bool isModel(const fs::path& path)
 
 Intake takeModel(const fs::path& path, const Recipe& recipe, Progress& progress)
 {
-    if (fileKind(path) == FileKind::Drawing) return readDxf(path, recipe, {}, progress);
     Intake out;
     std::error_code error;
     constexpr std::uintmax_t kMost = 4'000'000'000;
@@ -54,6 +53,7 @@ Intake takeModel(const fs::path& path, const Recipe& recipe, Progress& progress)
         out.findings.push_back(finding("intake.file", path.filename().string(), "", text.error()));
         return out;
     }
+    if (fileKind(path) == FileKind::Drawing) return readDxf(*text, path.filename().string(), recipe, {}, progress);
     return readIfc(std::move(*text), path.filename().string(), recipe, {}, progress);
 }
 

@@ -67,8 +67,8 @@ Matches matchRow(const Sheet& s, size_t row, size_t lines, TableKind kind)
         if (words.empty() || words.size() > 120) continue;
         ++out.headed;
         const std::string key = headingKey(headingParts(words).words);
-        for (const FieldRow& f : fieldsOf(kind))
-            if (const double sure = headingFits(f, key); sure >= 0.4) all.push_back({k, {&f, sure}});
+        for (const HeadingMatch& m : headingMatches(kind, key))
+            all.push_back({k, m});
     }
     std::stable_sort(all.begin(), all.end(),
                      [](const Candidate& a, const Candidate& b) { return a.match.sure > b.match.sure; });

@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <array>
 #include <cctype>
+#include <unordered_map>
 
 namespace wr {
 
@@ -99,39 +100,81 @@ HeadingParts headingParts(std::string_view heading)
     return {std::string(heading), ""};
 }
 
-double headingFits(const FieldRow& field, std::string_view key)
+namespace {
+
+// The words of a kind's fields, looked up by what is left without blanks; the longer ones are also looked for among others.
+struct Vocabulary
 {
-    if (key.empty()) return 0;
-    const std::string close = withoutBlanks(key);
-    double best = 0;
-    size_t place = 0;
-    for (const std::string_view h : split(field.headings, '|')) {
-        if (h.empty()) continue;
-        const bool general = std::find(kGeneral.begin(), kGeneral.end(), h) != kGeneral.end();
-        // Earlier ones are the surer: "h" is a depth rather than a length.
-        const double rank = 1.0 - 0.003 * static_cast<double>(std::min<size_t>(place++, 30));
-        if (h == key)
-            best = std::max(best, general ? 0.7 : rank);
-        else if (withoutBlanks(h) == close)
-            best = std::max(best, general ? 0.7 : rank - 0.02);
-        else if (h.size() >= 4) {
-            // Whole words of it among others.
-            const std::string padded = " " + std::string(key) + " ";
-            if (padded.find(" " + std::string(h) + " ") != std::string::npos)
-                best = std::max(best, 0.4 + 0.2 * static_cast<double>(h.size()) / static_cast<double>(key.size()));
+    struct Word
+    {
+        const FieldRow* field;
+        std::string_view words;
+        double rank; // earlier ones are the surer: "h" is a depth rather than a length
+    };
+    std::unordered_map<std::string, std::vector<Word>> close;
+    std::vector<std::pair<std::string, const FieldRow*>> within; // with a blank on each side
+
+    explicit Vocabulary(TableKind kind)
+    {
+        for (const FieldRow& f : fieldsOf(kind)) {
+            size_t place = 0;
+            for (const std::string_view h : split(f.headings, '|')) {
+                if (h.empty()) continue;
+                const bool general = std::find(kGeneral.begin(), kGeneral.end(), h) != kGeneral.end();
+                const double rank = general ? 0.7 : 1.0 - 0.003 * static_cast<double>(std::min<size_t>(place, 30));
+                ++place;
+                close[withoutBlanks(h)].push_back({&f, h, rank});
+                if (h.size() >= 4) within.emplace_back(" " + std::string(h) + " ", &f);
+            }
         }
     }
-    return best;
+};
+
+const Vocabulary& vocabulary(TableKind kind)
+{
+    static const std::vector<Vocabulary> all = [] {
+        std::vector<Vocabulary> out;
+        for (size_t k = 0; k < kTableKinds; ++k)
+            out.emplace_back(static_cast<TableKind>(k));
+        return out;
+    }();
+    return all[static_cast<size_t>(kind)];
+}
+
+} // namespace
+
+std::vector<HeadingMatch> headingMatches(TableKind kind, std::string_view key)
+{
+    std::vector<HeadingMatch> out;
+    if (key.empty()) return out;
+    const auto offer = [&](const FieldRow* f, double sure) {
+        for (HeadingMatch& m : out)
+            if (m.field == f) {
+                m.sure = std::max(m.sure, sure);
+                return;
+            }
+        out.push_back({f, sure});
+    };
+    const Vocabulary& v = vocabulary(kind);
+    if (const auto at = v.close.find(withoutBlanks(key)); at != v.close.end())
+        for (const Vocabulary::Word& w : at->second)
+            offer(w.field, w.words == key || w.rank == 0.7 ? w.rank : w.rank - 0.02);
+    // Whole words of it among others.
+    if (key.find(' ') != std::string_view::npos) {
+        const std::string padded = " " + std::string(key) + " ";
+        for (const auto& [word, field] : v.within)
+            if (padded.find(word) != std::string::npos)
+                offer(field, 0.4 + 0.2 * static_cast<double>(word.size() - 2) / static_cast<double>(key.size()));
+    }
+    return out;
 }
 
 HeadingMatch matchHeading(TableKind kind, std::string_view heading)
 {
-    const std::string key = headingKey(headingParts(heading).words);
-    HeadingMatch out;
-    for (const FieldRow& f : fieldsOf(kind))
-        if (const double sure = headingFits(f, key); sure > out.sure) out = {&f, sure};
-    if (out.sure < 0.4) return {};
-    return out;
+    HeadingMatch best;
+    for (const HeadingMatch& m : headingMatches(kind, headingKey(headingParts(heading).words)))
+        if (m.sure > best.sure) best = m;
+    return best;
 }
 
 } // namespace wr

@@ -49,6 +49,9 @@ Catalogue::Catalogue(std::vector<CatalogueSection> sections) : sections_(std::mo
     for (size_t i = 0; i < sections_.size(); ++i)
         index_.emplace_back(nameKey(sections_[i].designation), i);
     std::sort(index_.begin(), index_.end());
+    near_.reserve(index_.size());
+    for (const auto& [key, i] : index_)
+        near_.push_back({nameParts(key), normalisedName(sections_[i].designation)});
 }
 
 std::vector<std::string> Catalogue::families() const
@@ -142,17 +145,15 @@ std::vector<std::string> Catalogue::suggestions(std::string_view name, size_t mo
     const std::string key = nameKey(name);
     const std::string typed = normalisedName(name);
     const NameParts wanted = nameParts(key);
-    struct Near
+    struct Candidate
     {
         double off;
         size_t index;
     };
-    std::vector<Near> near;
-    for (const auto& [candidate, i] : index_) {
-        // As typed or as a key, whichever is nearer: "1/3" is one letter from "1/2", 0.3333333 is not.
-        const size_t letters =
-            std::min(editDistance(key, candidate), editDistance(typed, normalisedName(sections_[i].designation)));
-        const NameParts parts = nameParts(candidate);
+    std::vector<Candidate> near;
+    for (size_t n = 0; n < index_.size(); ++n) {
+        const auto& [candidate, i] = index_[n];
+        const NameParts& parts = near_[n].parts;
         // Numbers near the ones typed count as much as letters: "W12X66" means W12X65 rather than W12X26.
         double numbers = parts.numbers.size() == wanted.numbers.size() ? 0 : 1;
         for (size_t k = 0; k < std::min(parts.numbers.size(), wanted.numbers.size()); ++k) {
@@ -161,11 +162,15 @@ std::vector<std::string> Catalogue::suggestions(std::string_view name, size_t mo
         }
         const bool sameFamily = parts.letters == wanted.letters && !wanted.letters.empty();
         const bool sameNumbers = numbers == 0 && !wanted.numbers.empty(); // "2L4x3x3/8": LLBB or SLBB
-        if (letters <= std::max<size_t>(2, key.size() / 3) || (sameFamily && numbers < 0.1) ||
-            (sameNumbers && letters <= key.size() / 2))
+        const bool nearSize = sameFamily && numbers < 0.1;
+        const size_t some = std::max<size_t>(2, key.size() / 3), atMost = sameNumbers ? std::max(some, key.size() / 2) : some;
+        const size_t limit = nearSize ? key.size() + candidate.size() : atMost;
+        // As typed or as a key, whichever is nearer: "1/3" is one letter from "1/2", 0.3333333 is not.
+        const size_t letters = std::min(editDistance(key, candidate, limit), editDistance(typed, near_[n].name, limit));
+        if (letters <= atMost || nearSize)
             near.push_back({static_cast<double>(letters) / 4 + 4 * numbers + (sameFamily || sameNumbers ? 0 : 1), i});
     }
-    std::stable_sort(near.begin(), near.end(), [](const Near& a, const Near& b) { return a.off < b.off; });
+    std::stable_sort(near.begin(), near.end(), [](const Candidate& a, const Candidate& b) { return a.off < b.off; });
     std::vector<std::string> out;
     for (size_t i = 0; i < std::min(most, near.size()); ++i)
         out.push_back(sections_[near[i].index].designation);

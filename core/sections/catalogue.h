@@ -2,6 +2,7 @@
 // and those cut or paired from them (derived.h). Names as people type them: names.h.
 #pragma once
 
+#include "core/sections/names.h"
 #include "core/sections/properties.h"
 
 #include <expected>
@@ -48,6 +49,12 @@ private:
     const CatalogueSection* findMetric(const std::string& key) const;
     std::vector<CatalogueSection> sections_;
     std::vector<std::pair<std::string, size_t>> index_; // name key, sorted
+    struct Near
+    {
+        NameParts parts;
+        std::string name; // normalised
+    };
+    std::vector<Near> near_; // of each of those, for suggestions
 };
 
 const Catalogue& shippedCatalogue(); // built on first use; thread safe

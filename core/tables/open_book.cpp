@@ -51,6 +51,7 @@ FileKind fileKind(const std::filesystem::path& path)
     if (b.starts_with("PK\x03\x04") || b.starts_with("PK\x05\x06")) return FileKind::Package;
     if (b.starts_with("SQLite format 3")) return FileKind::Project;
     if (b.starts_with("\xD0\xCF\x11\xE0")) return FileKind::Old;
+    if (b.substr(0, 32).find(" Binary DXF\r\n") != std::string::npos) return FileKind::Drawing;
     std::string text = decodeText(std::move(b)).text;
     const size_t first = text.find_first_not_of(" \t\r\n");
     if (first == std::string::npos) return FileKind::Unknown;
@@ -59,7 +60,6 @@ FileKind fileKind(const std::filesystem::path& path)
     if (text.front() == '{') return FileKind::OurJson;
     if (text.starts_with("<?xml") || text.starts_with("<Workbook")) return FileKind::Old;
     // Group codes of a drawing: "0", "SECTION"; a comment "999" may stand in front.
-    if (text.starts_with("AutoCAD Binary DXF")) return FileKind::Drawing;
     std::string squeezed;
     for (const char c : text.substr(0, 2000))
         if (c != ' ' && c != '\r' && c != '\t') squeezed += c;

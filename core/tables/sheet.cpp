@@ -1,5 +1,7 @@
 #include "core/tables/sheet.h"
 
+#include "core/tables/text_encoding.h"
+
 #include <algorithm>
 #include <array>
 #include <charconv>
@@ -63,6 +65,10 @@ void Sheet::addNumber(size_t row, size_t column, double v, bool date)
 
 Cell::Words Sheet::keep(std::string_view text)
 {
+    // Characters by number can say what is no character; every word that leaves a sheet is UTF-8.
+    std::string mended;
+    if (!isUtf8(text) || text.find('\0') != std::string_view::npos)
+        text = mended = decodeText("\xEF\xBB\xBF" + std::string(text)).text;
     const Cell::Words at{static_cast<std::uint32_t>(store_.size()), static_cast<std::uint32_t>(text.size())};
     store_ += text;
     return at;

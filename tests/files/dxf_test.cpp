@@ -1,8 +1,6 @@
 #include "core/files/dxf_reader.h"
 #include "tests/support.h"
 
-#include <filesystem>
-
 using namespace wr;
 
 namespace {
@@ -20,11 +18,8 @@ std::string drawing(const std::string& entities, int units = 4)
 
 Intake dxf(const std::string& text, const Recipe& recipe = {}, const DxfChoice& choice = {})
 {
-    const auto path = std::filesystem::temp_directory_path() / "wren-test.dxf";
-    std::ofstream(path, std::ios::binary) << text;
     SilentProgress p;
-    Intake t = readDxf(path, recipe, choice, p);
-    std::filesystem::remove(path);
+    Intake t = readDxf(text, "test.dxf", recipe, choice, p);
     for (const Finding& f : t.findings)
         UNSCOPED_INFO(f.code << ": " << f.text);
     return t;
@@ -92,5 +87,6 @@ TEST_CASE("DXF: what is missing is told", "[dxf]")
     CHECK_FALSE(t.sound);
     CHECK(told(t, "intake.section", "Columns"));
     CHECK(told(t, "intake.grade-missing"));
-    CHECK(told(dxf("AutoCAD Binary DXF\r\n"), "intake."));
+    CHECK(told(dxf("A program's Binary DXF\r\n\x1a"), "intake.file", "binary form"));
+    CHECK(told(dxf(std::string("0\nSECTION\n\0\n", 13)), "intake.file", "zero bytes"));
 }

@@ -71,7 +71,7 @@ private:
     void connection(const StepRecord& c)
     {
         const auto at = vertexOf(c);
-        if (!at) {
+        if (!at || !placeable(*at)) {
             f_.leaveOut("point connections without a place");
             return;
         }
@@ -131,6 +131,7 @@ private:
             return;
         }
         const Vec3 begin = at.point(*from), end = at.point(*to), along = normalized(end - begin);
+        if (!placeable(begin) || !placeable(end) || !(norm(end - begin) > 1e-6)) return f_.leaveOut("members without a place");
         const double length = norm(end - begin);
         std::map<double, End> ends; // by distance from the beginning
         ends[0] = {begin, -1, {}};

@@ -173,6 +173,7 @@ private:
             b.from = from;
             b.to = to;
         }
+        if (!placeable(b.from) || !placeable(b.to)) return f_.leaveOut("members without a place");
         if (!(norm(b.to - b.from) > 0.01)) return f_.leaveOut("members without length");
         IfcMadeOf made = ifcMadeOf(m_, r.id);
         if (b.profile.keyword.empty()) b.profile = made.profile;

@@ -41,14 +41,20 @@ int IfcFrame::nodeAt(Vec3 at)
     return index;
 }
 
-std::string IfcFrame::elementName(const StepRecord& product)
+std::string IfcFrame::uniqueName(const std::string& wanted, const StepRecord& of, std::set<std::string>& taken)
 {
-    std::string name = IfcModel::nameOf(product);
-    if (name.empty() || names_.contains(name)) name = product[0].text;
-    std::string own = name.empty() ? "#" + std::to_string(product.id) : name;
-    for (int k = 2; !names_.insert(own).second; ++k)
+    std::string name = wanted;
+    if (name.empty() || taken.contains(name)) name = of[0].text;
+    if (name.empty()) name = "#" + std::to_string(of.id);
+    std::string own = name;
+    for (int k = 2; !taken.insert(own).second; ++k)
         own = name + " (" + std::to_string(k) + ")";
     return own;
+}
+
+std::string IfcFrame::elementName(const StepRecord& product)
+{
+    return uniqueName(IfcModel::nameOf(product), product, names_);
 }
 
 void IfcFrame::makeOf(Element& e, std::uint32_t product, const StepRecord& profile)

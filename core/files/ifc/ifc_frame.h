@@ -10,6 +10,12 @@
 
 namespace wr {
 
+// Nearer to the origin than that, in m, is every building; also no place is there that is no number.
+inline bool placeable(Vec3 p)
+{
+    return norm(p) < 1e6;
+}
+
 class IfcFrame
 {
 public:
@@ -30,6 +36,9 @@ public:
     // Roll that brings local z as near to a direction as it can be.
     void rollTo(Element& e, Vec3 z);
     void leaveOut(const std::string& what, size_t n = 1) { leftOut[what] += n; }
+
+    // A name that is not among those taken: the one wanted, else the GlobalId, else with a number.
+    static std::string uniqueName(const std::string& wanted, const StepRecord& of, std::set<std::string>& taken);
 
 private:
     std::unordered_map<std::uint64_t, std::vector<int>> grid_;

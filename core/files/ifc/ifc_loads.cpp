@@ -69,11 +69,7 @@ private:
         Frame& frame = f_.frame();
         std::vector<StepRecord> combinations;
         std::set<std::string> names;
-        const auto own = [&](const StepRecord& g) {
-            std::string name = IfcModel::nameOf(g);
-            if (name.empty() || !names.insert(name).second) name = g[0].text;
-            return name;
-        };
+        const auto own = [&](const StepRecord& g) { return IfcFrame::uniqueName(IfcModel::nameOf(g), g, names); };
         for (const char* kind : {"IFCSTRUCTURALLOADCASE", "IFCSTRUCTURALLOADGROUP"})
             for (const std::uint32_t id : m_.file().all(kind)) {
                 const StepRecord g = m_.at(id);

@@ -1,6 +1,7 @@
 #include "core/files/ifc/step_file.h"
 
 #include "core/base/numbers.h"
+#include "core/tables/text_encoding.h"
 
 #include <algorithm>
 #include <charconv>
@@ -314,7 +315,10 @@ std::string stepText(std::string_view raw)
             out += raw[i++];
         }
     }
-    return out;
+    for (char& c : out)
+        if (static_cast<unsigned char>(c) < 0x20) c = ' ';
+    // Letters written as they are, which the standard does not allow, in some code page.
+    return isUtf8(out) ? out : decodeText(std::move(out)).text;
 }
 
 const StepValue& StepRecord::operator[](size_t k) const&
