@@ -43,8 +43,7 @@ void Document::open(const QString& path)
         Q_EMIT opened();
         return;
     }
-    for (const char* kind : {"check", "rungs", "drift", "compare", "modes", "analyse", "effect", "gather", "combination"})
-        jobs_.cancel(kind);
+    stopAll();
     jobs_.start("open", [this, path](Progress& progress) -> Jobs::Finish {
         progress.at(0.0, "reading");
         const LogTime time("read and analysed");
@@ -58,29 +57,60 @@ void Document::open(const QString& path)
                 faults_ = work->faults;
                 Q_EMIT faulted(path);
             };
-        return [this, path, work, memory] {
-            logInfo("opened " + path.toStdString());
-            path_ = path;
-            takeSidings(*work);
-            view_ = work->view;
-            keeper_->begin(*work);
-            history_ = std::move(work->history);
-            audit_.clear();
-            combination_.clear();
-            picked_.clear();
-            rungs_ = {};
-            memory_ = memory;
-            store_ = {};
-            store_.put(resultKeyOf(*work->state.frame), work->state.results);
-            keeper_->results(work->state.frame, work->state.results);
-            second_.reset();
-            take(std::move(work->state));
-            Q_EMIT opened();
-            Q_EMIT historyChanged();
-            Q_EMIT pickChanged();
-            check();
-        };
+        return [this, path, work, memory] { receive(path, *work, memory); };
     });
+}
+
+void Document::openTaken(const QString& name, Frame frame, std::vector<Finding> findings, std::string recipe)
+{
+    stopAll();
+    auto taken = std::make_shared<Frame>(std::move(frame));
+    jobs_.start(
+        "open",
+        [this, name, taken, findings = std::move(findings), recipe = std::move(recipe)](Progress& progress) -> Jobs::Finish {
+            const LogTime time("taken in and analysed");
+            auto memory = analysisMemory();
+            auto work = std::make_shared<OpenedWork>(
+                takenWork(name, std::move(*taken), findings, standards_, progress, memory,
+                          [settings = userSettings()](const UnitSystem& u) { return settings.shown(u); }));
+            return [this, name, work, memory, recipe] {
+                work->recipes.insert(work->recipes.begin(), recipe);
+                receive(name, *work, memory);
+                // Kept at once: it is in no file yet.
+                if (!recipe.empty()) keeper_->part({"recipe", name.toStdString(), recipe});
+            };
+        });
+}
+
+void Document::stopAll()
+{
+    for (const char* kind : {"check", "rungs", "drift", "compare", "modes", "analyse", "effect", "gather", "combination"})
+        jobs_.cancel(kind);
+}
+
+void Document::receive(const QString& path, OpenedWork& work, std::shared_ptr<AnalysisMemory> memory)
+{
+    logInfo("opened " + path.toStdString());
+    path_ = path;
+    takeSidings(work);
+    view_ = work.view;
+    recipes_ = std::move(work.recipes);
+    keeper_->begin(work);
+    history_ = std::move(work.history);
+    audit_.clear();
+    combination_.clear();
+    picked_.clear();
+    rungs_ = {};
+    memory_ = std::move(memory);
+    store_ = {};
+    store_.put(resultKeyOf(*work.state.frame), work.state.results);
+    keeper_->results(work.state.frame, work.state.results);
+    second_.reset();
+    take(std::move(work.state));
+    Q_EMIT opened();
+    Q_EMIT historyChanged();
+    Q_EMIT pickChanged();
+    check();
 }
 
 void Document::take(DesignState s)

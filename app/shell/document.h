@@ -30,6 +30,9 @@ public:
 
     // Reads in the background; opened() or faulted() follows.
     void open(const QString& path);
+    // A frame taken in from elsewhere, under a name that is no file; with the recipe it was read by. opened() follows.
+    void openTaken(const QString& name, Frame frame, std::vector<Finding> findings, std::string recipe);
+    const std::vector<std::string>& recipes() const { return recipes_; } // those kept with the project, the last one first
     // A .wren: work goes on in that project. Else a frame file, which is a copy where work is kept in a project.
     bool save(const QString& path, QString* why);
     bool hasFrame() const { return state_.model != nullptr; }
@@ -151,6 +154,8 @@ public:
 
 private:
     void take(DesignState s); // as the state at hand
+    void receive(const QString& path, OpenedWork& work, std::shared_ptr<AnalysisMemory> memory);
+    void stopAll();
     bool keepAs(const QString& path, QString* why);
     QString beginAs(const QString& path);
     void advanceBy(const Patch& patch);
@@ -185,6 +190,7 @@ private:
     std::shared_ptr<const Frame> first_; // the frame the project began with: what sidings are patches on
     std::optional<Siding> dropped_;
     std::string view_;
+    std::vector<std::string> recipes_;
     void keepCheck();
     std::shared_ptr<const CheckReport> keptReport_; // as it stands in the project
     std::string comparedTo_;

@@ -15,6 +15,7 @@
 #include "app/compare/compare_banner.h"
 #include "app/findings/findings_view.h"
 #include "app/frameview/frame_view.h"
+#include "app/intake/intake_desk.h"
 #include "app/ledger/ledger.h"
 #include "app/members/chains_view.h"
 #include "app/members/members_bench.h"
@@ -30,12 +31,14 @@
 #include "app/shell/text.h"
 #include "app/size/candidate_view.h"
 #include "app/tray/tray.h"
+#include "core/tables/open_book.h"
 #include "render/theme.h"
 
 #include <QApplication>
 #include <QCloseEvent>
 #include <QComboBox>
 #include <QFileDialog>
+#include <QFileInfo>
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLabel>
@@ -257,6 +260,9 @@ void MainWindow::buildCentre()
     row->addWidget(bench_);
     pages_->addWidget(start_);
     pages_->addWidget(besideEachOther);
+    intake_ = new IntakeDesk(*doc_);
+    pages_->addWidget(intake_);
+    connect(intake_, &IntakeDesk::left, this, [this] { pages_->setCurrentIndex(doc_->hasFrame() ? 1 : 0); });
     auto* centre = new QWidget;
     auto* all = new QVBoxLayout(centre);
     all->setContentsMargins(0, 0, 0, 0);
@@ -349,11 +355,39 @@ void MainWindow::open(const QString& path)
     refreshStatus();
 }
 
+void MainWindow::openFiles(const QStringList& paths)
+{
+    const auto foreign = [](const QString& p) {
+        if (p.startsWith(":/")) return false;
+        if (QFileInfo(p).isDir()) return true;
+        const FileKind kind = fileKind(p.toStdString());
+        return kind != FileKind::OurJson && kind != FileKind::Project && QFileInfo::exists(p);
+    };
+    if (!std::any_of(paths.begin(), paths.end(), foreign)) return open(paths.front());
+    if (!mayLeave()) return;
+    keepLook();
+    pages_->setCurrentWidget(intake_);
+    intake_->begin(paths);
+    refreshStatus();
+}
+
+bool MainWindow::takesIn() const
+{
+    return pages_->currentWidget() == intake_;
+}
+
+void MainWindow::takeInAsk()
+{
+    const QStringList paths = QFileDialog::getOpenFileNames(
+        this, "Take in tables or a model", {}, "Tables and models (*.xlsx *.ods *.csv *.tsv *.txt *.ifc *.dxf);;All files (*)");
+    if (!paths.isEmpty()) openFiles(paths);
+}
+
 void MainWindow::openAsk()
 {
     const QString path = QFileDialog::getOpenFileName(this, "Open a project or a frame file", {},
                                                       "Projects and frame files (*.wren *.frame.json *.json);;All files (*)");
-    if (!path.isEmpty()) open(path);
+    if (!path.isEmpty()) openFiles({path});
 }
 
 bool MainWindow::saveTo(const QString& path)
@@ -407,7 +441,10 @@ void MainWindow::dragEnterEvent(QDragEnterEvent* e)
 void MainWindow::dropEvent(QDropEvent* e)
 {
     const auto urls = e->mimeData()->urls();
-    if (!urls.isEmpty() && urls.front().isLocalFile()) open(urls.front().toLocalFile());
+    QStringList paths;
+    for (const QUrl& u : urls)
+        if (u.isLocalFile()) paths += u.toLocalFile();
+    if (!paths.isEmpty()) openFiles(paths);
 }
 
 bool MainWindow::eventFilter(QObject* watched, QEvent* e)

@@ -28,6 +28,7 @@ class WhatHappened;
 class CandidateView;
 class ChainsView;
 class HoldStrip;
+class IntakeDesk;
 class SectionBrowser;
 class Document;
 class FrameTablesView;
@@ -56,6 +57,10 @@ public:
     HoldStrip& holds() { return *holds_; }
     BriefDesk& briefDesk() { return *desk_; }
     BriefsView& briefs() { return *briefs_; }
+    IntakeDesk& intake() { return *intake_; }
+    // Files of tables and models are taken in, the rest is opened.
+    void openFiles(const QStringList& paths);
+    bool takesIn() const;
     FindingsView& findings() { return *findings_; }
     ChangesView& changes() { return *changes_; }
     CompareBanner* banner() { return banner_; } // over the view; nullptr without OpenGL
@@ -97,6 +102,7 @@ private:
     void buildShortcuts();
     void connectDocument();
     void openAsk();
+    void takeInAsk();
     bool save();
     bool saveAs();
     bool mayLeave();
@@ -124,6 +130,7 @@ private:
     BriefsView* briefs_ = nullptr;
     SectionBrowser* sections_;
     FindingsView* findings_;
+    IntakeDesk* intake_ = nullptr;
     ChangesView* changes_ = nullptr;
     CompareBanner* banner_ = nullptr;
     SettingsWindow* settings_ = nullptr;

@@ -99,6 +99,9 @@ OpenedWork openProject(const QString& path, const DesignState::Standards& standa
     if (file)
         for (ProjectPart& p : file->parts("view"))
             out.view = std::move(p.bytes);
+    if (file)
+        for (ProjectPart& p : file->parts("recipe"))
+            out.recipes.insert(out.recipes.begin(), std::move(p.bytes));
     if (file && !file->keptOld().empty())
         read.push_back(finding("project.brought-up", "", "",
                                "the project was of an older version and was brought up; as it was it is kept in " +
@@ -139,12 +142,19 @@ OpenedWork openWork(const QString& path, const DesignState::Standards& standards
         out.faults = std::move(loaded.findings);
         return out;
     }
-    if (loaded.value->results.empty()) progress.at(0.2, "analysing");
-    showIn(*loaded.value, shown);
-    const AnalysisChoice choice = choiceFor(*loaded.value);
-    out.state =
-        beginState(std::move(*loaded.value), std::move(loaded.findings), standards, choice, progress, std::move(memory));
-    keepUntitled(path, out);
+    return takenWork(path, std::move(*loaded.value), std::move(loaded.findings), standards, progress, std::move(memory), shown);
+}
+
+OpenedWork takenWork(const QString& name, Frame frame, std::vector<Finding> findings, const DesignState::Standards& standards,
+                     Progress& progress, std::shared_ptr<AnalysisMemory> memory,
+                     const std::function<UnitSystem(const UnitSystem&)>& shown)
+{
+    OpenedWork out;
+    if (frame.results.empty()) progress.at(0.2, "analysing");
+    showIn(frame, shown);
+    const AnalysisChoice choice = choiceFor(frame);
+    out.state = beginState(std::move(frame), std::move(findings), standards, choice, progress, std::move(memory));
+    keepUntitled(name, out);
     return out;
 }
 

@@ -12,11 +12,6 @@ namespace wr {
 
 namespace {
 
-std::string inMarks(std::string_view t)
-{
-    return "\"" + printable(t.substr(0, 80)) + "\"";
-}
-
 std::vector<std::string> keysOf(const NameMap& m)
 {
     std::vector<std::string> out;
@@ -223,8 +218,7 @@ void tellUnknown(Assembly& a)
                 near += (near.empty() ? "" : ", ") + n;
             Finding f = finding(
                 u.section ? "intake.section" : "intake.grade", "", name,
-                fmt::format("{} in {} row{}: {}{}; say in the recipe what is meant", inMarks(name), u.rows,
-                            u.rows == 1 ? "" : "s",
+                fmt::format("{} in {} row{}: {}{}; say what is meant", inMarks(name), u.rows, u.rows == 1 ? "" : "s",
                             u.section ? "no section of the catalogue has this name" : "no grade of the list has this name",
                             near.empty() ? "" : ", near are " + near));
             a.out.findings.push_back(std::move(f));

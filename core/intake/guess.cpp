@@ -205,6 +205,13 @@ std::vector<std::string> missingFields(const TableUse& t)
     const auto any = [&](std::initializer_list<std::string_view> keys) { return std::any_of(keys.begin(), keys.end(), has); };
     for (const FieldRow& f : fieldsOf(t.kind))
         if (f.must && !has(f.key)) out.push_back("no column for " + std::string(f.title));
+    // A field is one column's.
+    for (size_t a = 0; a < t.columns.size(); ++a)
+        for (size_t b = a + 1; b < t.columns.size(); ++b)
+            if (t.columns[a].as == t.columns[b].as && t.columns[a].as != "factorOf")
+                if (const FieldRow* f = findField(t.kind, t.columns[a].as))
+                    out.push_back("two columns are " + std::string(f->title) + ": " + columnLetters(t.columns[a].column) +
+                                  " and " + columnLetters(t.columns[b].column));
     switch (t.kind) {
     case TableKind::Nodes:
         if ((has("x") ? 1 : 0) + (has("y") ? 1 : 0) + (has("z") ? 1 : 0) < 2)

@@ -19,7 +19,7 @@ std::string withoutBlanks(std::string_view t)
     return out;
 }
 
-std::string_view trimmed(std::string_view t)
+std::string_view withoutEdges(std::string_view t)
 {
     while (!t.empty() && std::string_view(" ,;:_/-\t\n").find(t.front()) != std::string_view::npos)
         t.remove_prefix(1);
@@ -74,28 +74,28 @@ std::string headingKey(std::string_view heading)
 
 HeadingParts headingParts(std::string_view heading)
 {
-    heading = trimmed(heading);
+    heading = withoutEdges(heading);
     for (const auto& [open, close] : {std::pair{'[', ']'}, {'(', ')'}, {'<', '>'}, {'{', '}'}}) {
         const size_t to = heading.rfind(close), from = heading.rfind(open, to);
         if (from == std::string_view::npos || to == std::string_view::npos || to <= from) continue;
         std::string_view inside = heading.substr(from + 1, to - from - 1);
-        if (inside != "-") inside = trimmed(inside);
+        if (inside != "-") inside = withoutEdges(inside);
         if (!isUnit(inside) && inside != "-") continue;
-        std::string words(trimmed(heading.substr(0, from)));
-        if (const auto after = trimmed(heading.substr(to + 1)); !after.empty()) words += " " + std::string(after);
+        std::string words(withoutEdges(heading.substr(0, from)));
+        if (const auto after = withoutEdges(heading.substr(to + 1)); !after.empty()) words += " " + std::string(after);
         return {std::move(words), inside == "-" ? "" : std::string(inside)};
     }
     // "fy, MPa", "N_kN": after a mark.
     for (size_t at = heading.find_last_of(",_;:"); at != std::string_view::npos && at > 0; at = std::string_view::npos) {
-        const std::string_view tail = trimmed(heading.substr(at + 1));
-        if (tail.size() > 1 && isUnit(tail)) return {std::string(trimmed(heading.substr(0, at))), std::string(tail)};
-        if (tail == "m") return {std::string(trimmed(heading.substr(0, at))), "m"};
+        const std::string_view tail = withoutEdges(heading.substr(at + 1));
+        if (tail.size() > 1 && isUnit(tail)) return {std::string(withoutEdges(heading.substr(0, at))), std::string(tail)};
+        if (tail == "m") return {std::string(withoutEdges(heading.substr(0, at))), "m"};
     }
     // "N kN", "My kip-ft": after a blank, only what cannot be a word of its own.
     if (const size_t at = heading.rfind(' '); at != std::string_view::npos) {
-        const std::string_view tail = trimmed(heading.substr(at + 1));
+        const std::string_view tail = withoutEdges(heading.substr(at + 1));
         if (tail.size() > 1 && tail != "in" && isUnit(tail))
-            return {std::string(trimmed(heading.substr(0, at))), std::string(tail)};
+            return {std::string(withoutEdges(heading.substr(0, at))), std::string(tail)};
     }
     return {std::string(heading), ""};
 }

@@ -24,8 +24,8 @@ struct HeadingMatch
     const FieldRow* field = nullptr;
     double sure = 0;
 };
-// Every field of a kind that a heading (its key) can mean, and how surely, 0.4 to 1: the field's very words 1, words such as "name"
-// and "no" that mean one thing in each table 0.7, words among others from 0.4.
+// Every field of a kind that a heading (its key) can mean, and how surely, 0.4 to 1: the field's very words 1, words such as
+// "name" and "no" that mean one thing in each table 0.7, words among others from 0.4.
 std::vector<HeadingMatch> headingMatches(TableKind kind, std::string_view key);
 // The best of a kind of table; none below 0.4.
 HeadingMatch matchHeading(TableKind kind, std::string_view heading);

@@ -1,10 +1,17 @@
 #include "core/intake/row_faults.h"
 
+#include "core/base/printable.h"
 #include "core/tables/sheet.h"
 
 #include <fmt/format.h>
 
 namespace wr {
+
+std::string inMarks(std::string_view word)
+{
+    constexpr size_t kLongest = 80;
+    return "\"" + printable(word.substr(0, kLongest)) + (word.size() > kLongest ? "…" : "") + "\"";
+}
 
 std::string placeIn(const TableUse& t, size_t row, const ColumnUse* column)
 {
@@ -16,6 +23,8 @@ std::string placeIn(const TableUse& t, size_t row, const ColumnUse* column)
 void RowFaults::add(std::string_view code, const TableUse& table, size_t row, const ColumnUse* column, std::string text)
 {
     Finding f = finding(code, placeIn(table, row, column), "", std::move(text));
+    f.figures = {{"row", static_cast<double>(row)}, {"column", column ? static_cast<double>(column->column) : -1}};
+    f.about = {table.file, table.sheet};
     errors_ += f.severity == Severity::Error;
     Alike& a = alike_[{&table, column ? column->as : "", std::string(code)}];
     if (++a.count > kAlike) return;

@@ -15,6 +15,9 @@ namespace wr {
 // "Forces, row 14, column D (N [kN])"; rows as a spreadsheet counts them.
 std::string placeIn(const TableUse& table, size_t row, const ColumnUse* column = nullptr);
 
+// A word of a file in quotes, harmless for a terminal, not longer than a line.
+std::string inMarks(std::string_view word);
+
 class RowFaults
 {
 public:

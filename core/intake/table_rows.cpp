@@ -14,11 +14,6 @@ namespace wr {
 
 namespace {
 
-std::string inMarks(std::string_view t)
-{
-    return "\"" + printable(t.substr(0, 60)) + (t.size() > 60 ? "…" : "") + "\"";
-}
-
 std::string_view trimmed(std::string_view t)
 {
     while (!t.empty() && (t.front() == ' ' || t.front() == '\t' || t.front() == '\n'))

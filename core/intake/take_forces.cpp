@@ -16,11 +16,6 @@ namespace wr {
 
 namespace {
 
-std::string inMarks(std::string_view t)
-{
-    return "\"" + printable(t.substr(0, 80)) + "\"";
-}
-
 enum class Bound : std::uint8_t { None, Least, Most }; // of an envelope
 
 // A row, ready: the station on its element, forces with our signs.

@@ -12,11 +12,6 @@ namespace wr {
 
 namespace {
 
-std::string inMarks(std::string_view t)
-{
-    return "\"" + printable(t.substr(0, 80)) + "\"";
-}
-
 std::optional<Purpose> purposeFromWords(const std::string& text)
 {
     const std::string w = lowered(text);

@@ -14,11 +14,6 @@ namespace wr {
 
 namespace {
 
-std::string inMarks(std::string_view t)
-{
-    return "\"" + printable(t.substr(0, 80)) + "\"";
-}
-
 std::optional<int> whole(std::string_view t)
 {
     int v = 0;
@@ -161,7 +156,7 @@ int standAlone(Assembly& a, const TableRows& rows, const MemberFields& f, size_t
         e.material = a.materialOfStrength(*fy, fu.value_or(0));
     else
         rows.fault("intake.grade-missing", f.material, row,
-                   "neither a grade nor a yield strength is stated; give the recipe a grade for what states none");
+                   "neither a grade nor a yield strength is stated; give a grade for what states none");
     const bool upright = kind.value_or(MemberKind::Column) == MemberKind::Column;
     const double across = 2.5 * static_cast<double>(frame.elements.size());
     Node i, j;

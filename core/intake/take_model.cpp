@@ -14,11 +14,6 @@ namespace wr {
 
 namespace {
 
-std::string inMarks(std::string_view t)
-{
-    return "\"" + printable(t.substr(0, 80)) + "\"";
-}
-
 // Kinds of shapes by the words of tables; by their dimensions where there is no word.
 std::optional<ShapeKind> shapeFromWords(const std::string& text)
 {
@@ -259,8 +254,8 @@ void takeElements(Assembly& a)
             else if (!told) {
                 told = true;
                 a.faults.add("intake.grade-missing", &rows.table(),
-                             "no material is stated for these elements, nor for their sections: give the recipe a grade for "
-                             "what states none");
+                             "no material is stated for these elements, nor for their sections: give a grade for what "
+                             "states none");
             }
             if (const auto v = rows.number(roll, r)) e.roll = *v;
             if (const std::string b = lowered(rows.name(behaviour, r)); !b.empty()) {

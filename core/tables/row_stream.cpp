@@ -8,7 +8,7 @@ namespace wr {
 namespace {
 
 constexpr size_t kRun = 1u << 18; // bytes of rows that become a tree at a time
-constexpr int kDeepest = 60;
+constexpr int kDeepestRow = 60;
 
 std::string_view localName(std::string_view whole)
 {
@@ -65,7 +65,7 @@ struct RowStream::State
 
     void tell(const pugi::xml_node& node, int depth)
     {
-        if (depth > kDeepest) {
+        if (depth > kDeepestRow) {
             odd = true;
             return;
         }

@@ -389,6 +389,9 @@ TEST_CASE("a recipe that asks for a table that is not there says so", "[intake]"
     Recipe lacks = guessRecipe(portal());
     lacks.tables[1].columns[1].as = "";
     CHECK(has(taken(portal(), lacks), "intake.table", "elements", "no column for node i"));
+    Recipe twice = guessRecipe(portal());
+    twice.tables[0].columns[1].as = "z";
+    CHECK(has(taken(portal(), twice), "intake.table", "nodes", "two columns are z: B and D"));
     SilentProgress p;
     p.cancel();
     const Intake none = takeIn(portal(), r, p);

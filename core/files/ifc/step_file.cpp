@@ -14,7 +14,7 @@ namespace {
 
 namespace pegtl = tao::pegtl;
 
-constexpr int kDeepest = 40;           // brackets in brackets
+constexpr int kDeepestBrackets = 40;           // brackets in brackets
 constexpr size_t kLargest = 4'000'000; // bytes of one instance
 
 namespace grammar {
@@ -253,7 +253,7 @@ bool tooDeep(std::string_view t)
         if (c == '\'') quoted = !quoted;
         if (quoted) continue;
         if (c == ';') return false;
-        if (c == '(' && ++depth > kDeepest) return true;
+        if (c == '(' && ++depth > kDeepestBrackets) return true;
         if (c == ')') --depth;
     }
     return false;

@@ -1,0 +1,46 @@
+// The frame as it comes out of the tables, drawn as lines while it is still being put together.
+#pragma once
+
+#include "app/frameview/camera.h"
+#include "core/frame/frame.h"
+
+#include <QWidget>
+
+namespace wr {
+
+class SketchView : public QWidget
+{
+    Q_OBJECT
+public:
+    explicit SketchView(QWidget* parent = nullptr);
+    // Elements with both nodes are drawn: dashed where their section or steel is not known. The camera stays where it is unless
+    // the frame has another extent.
+    void setFrame(const Frame& f);
+    void setHint(const QString& words); // in its corner
+    int drawnElements() const { return static_cast<int>(lines_.size()); }
+    int unknownElements() const { return unknown_; }
+
+protected:
+    void paintEvent(QPaintEvent*) override;
+    void mousePressEvent(QMouseEvent*) override;
+    void mouseMoveEvent(QMouseEvent*) override;
+    void wheelEvent(QWheelEvent*) override;
+    void resizeEvent(QResizeEvent*) override;
+
+private:
+    struct Line
+    {
+        Vec3 from, to;
+        bool whole = true;
+    };
+    void fit();
+    Camera camera_;
+    std::vector<Line> lines_;
+    std::vector<Vec3> supports_, loose_; // loose: nodes with no element
+    Vec3 low_, high_;
+    int unknown_ = 0;
+    QString hint_;
+    QPointF last_;
+};
+
+} // namespace wr
