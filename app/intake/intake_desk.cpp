@@ -135,7 +135,7 @@ QWidget* IntakeDesk::buildBench()
     auto* bench = new QWidget;
     bench->setObjectName("bench");
     bench->setFixedWidth(322);
-    auto* outer = new QVBoxLayout(bench);
+    auto* outer = benchParts_ = new QVBoxLayout(bench);
     outer->setContentsMargins(1, 0, 0, 0);
     outer->setSpacing(0);
     auto* page = new QWidget;
@@ -170,7 +170,7 @@ QWidget* IntakeDesk::buildBench()
         s->setKeyboardTracking(false);
         s->setFixedWidth(56);
     }
-    fillDown_ = new QCheckBox("an empty name is the one above");
+    fillDown_ = new QCheckBox("an empty name means the one above");
     table->addRow("this table", kind_);
     auto* rows = new QHBoxLayout;
     rows->addWidget(heading_);
@@ -180,7 +180,7 @@ QWidget* IntakeDesk::buildBench()
     rows->addWidget(first_);
     rows->addStretch();
     table->addRow("headings in row", rows);
-    table->addRow("", fillDown_);
+    table->addRow(fillDown_);
     all->addWidget(ofTable_);
     connect(kind_, &QComboBox::activated, this, &IntakeDesk::setKind);
     const auto change = [this](auto&& how) {
@@ -512,6 +512,8 @@ void IntakeDesk::refreshFaults()
                          new QTableWidgetItem((f.place.empty() ? QString() : QString::fromStdString(f.place) + ": ") +
                                               QString::fromStdString(f.text)));
     }
+    faults_->setVisible(faults_->rowCount() > 0);
+    benchParts_->setStretch(1, faults_->rowCount() > 0 ? 2 : 0);
     faults_->setColumnWidth(0, 20);
     faults_->resizeRowsToContents();
 }

@@ -71,7 +71,7 @@ private:
     QCheckBox* fillDown_;
     QFormLayout* frameRows_;
     QWidget *lower_, *ofTable_, *ofForces_, *names_;
-    QVBoxLayout* nameRows_;
+    QVBoxLayout *nameRows_, *benchParts_; // parts: what is asked, over what is wrong
     QTableWidget* faults_;
     QPushButton *take_, *saveRecipe_, *anew_;
     bool filling_ = false;

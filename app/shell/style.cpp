@@ -27,6 +27,7 @@ QString programStyle()
         QTableView, QTableWidget, QListWidget { background: @panel; border: none; selection-background-color: @tint; selection-color: @ink; alternate-background-color: @panel; outline: 0; }
         QTableView::item { padding-left: 6px; border: none; } QTableView::item:selected, QListWidget::item:selected { background: @tint; color: @ink; }
         QListWidget::item { padding: 5px 2px; border-bottom: 1px solid @row; }
+        QTableCornerButton::section { background: @panel; border: none; border-bottom: 1px solid @hair; }
         QHeaderView { background: @panel; } QHeaderView::section { background: @panel; color: @ink2; border: none; border-bottom: 1px solid @hair; padding: 3px 6px; font-weight: 600; font-size: 11px; }
         QToolButton { border: none; padding: 3px 7px; background: transparent; border-radius: 4px; } QToolButton:hover { background: @tint; }
         QToolButton#tab { border-radius: 0; padding: 3px 1px 4px 1px; color: @ink2; } QToolButton#tab:hover { background: transparent; color: @ink; }

@@ -9,6 +9,11 @@ namespace wr {
 
 // Nodes, elements and where loads stand: hangs on those tables alone, and looks at all pairs that are near.
 void auditGeometry(const Frame& f, std::vector<Finding>& out);
+// Whether the elements make one frame: parts that hang on nothing, elements that cross without touching, columns that stand
+// turned.
+void auditConnections(const Frame& f, std::vector<Finding>& out);
+// Forces that came with the file: axes, balance at nodes and supports, stations.
+void auditArrival(const CheckModel& model, std::vector<Finding>& out);
 // Lengths that belong to another unit.
 void auditUnits(const CheckModel& model, std::vector<Finding>& out);
 // Strengths that are not those of the grade at the thickness of the section.

@@ -1,5 +1,6 @@
 // Geometry: nodes that nearly coincide, elements on each other or through nodes they are not joined to, loads on nothing.
 #include "core/audit/families.h"
+#include "core/audit/told.h"
 
 #include <algorithm>
 #include <cmath>
@@ -52,28 +53,6 @@ private:
     const Frame& f_;
     double side_;
     std::map<Key, std::vector<int>> cubes_;
-};
-
-// Things of one kind told in one finding.
-struct Told
-{
-    size_t count = 0;
-    std::string list, first;
-    std::vector<std::string> about;
-    void add(const std::string& subject, const std::string& words)
-    {
-        constexpr size_t kNamed = 5;
-        if (count++ == 0) first = subject;
-        about.push_back(subject);
-        if (count <= kNamed) list += (list.empty() ? "" : ", ") + words;
-        if (count == kNamed + 1) list += " and more";
-    }
-    void put(std::vector<Finding>& out, const char* code, const char* place, const std::string& text)
-    {
-        if (count == 0) return;
-        out.push_back(finding(code, place, first, text));
-        out.back().about = std::move(about);
-    }
 };
 
 class Geometry
@@ -221,6 +200,7 @@ void auditGeometry(const Frame& f, std::vector<Finding>& out)
     Geometry g(f, out);
     g.all();
     g.inAir();
+    auditConnections(f, out);
 }
 
 } // namespace wr

@@ -91,6 +91,7 @@ public:
         int next = static_cast<int>(f.results.size());
         for (size_t r = 0; r < f.results.size(); ++r) {
             const GivenResult& g = f.results[r];
+            if (g.elements.empty() && !f.elements.empty()) continue; // displacements and reactions alone say nothing of forces
             (g.combination >= 0 ? ofCombination_[g.combination] : ofCase_[g.loadCase]).push_back(static_cast<int>(r));
             if (g.loadCase < 0 || !f.cases[g.loadCase].unsignedResult) continue;
             behind_[static_cast<int>(r)] = next;
