@@ -13,6 +13,7 @@
 #include "core/files/table_writer.h"
 #include "core/files/text_file.h"
 #include "core/intake/guess.h"
+#include "core/project/taken_again.h"
 #include "core/standards/standard.h"
 
 #include <algorithm>
@@ -26,7 +27,7 @@ namespace {
 struct IntakeArguments
 {
     std::vector<std::string> files;
-    std::string recipe, out, saveRecipe, json, grade, standard, templateFile, with;
+    std::string recipe, out, saveRecipe, json, grade, standard, templateFile, with, again;
 };
 
 std::string columnWords(const TableUse& t, const ColumnUse& c)
@@ -116,6 +117,33 @@ Report writeTemplate(const IntakeArguments& a)
     return {};
 }
 
+// What differs, element by element; the first of each kind.
+void tellFates(const TakenAgain& again, const Frame& before)
+{
+    constexpr size_t kNamed = 12;
+    const auto list = [&](const char* word, const std::vector<std::string>& ids) {
+        if (ids.empty()) return;
+        std::string names;
+        for (size_t k = 0; k < std::min(ids.size(), kNamed); ++k)
+            names += (k ? ", " : "") + printable(ids[k]);
+        tell("    {}: {}{}\n", word, names, ids.size() > kNamed ? fmt::format(" and {} more", ids.size() - kNamed) : "");
+    };
+    for (const auto& [word, what] : {std::pair{"new", &ElementFate::fresh},
+                                     {"moved", &ElementFate::moved},
+                                     {"resized", &ElementFate::resized},
+                                     {"changed", &ElementFate::changed},
+                                     {"re-loaded", &ElementFate::reloaded}}) {
+        std::vector<std::string> ids;
+        for (size_t k = 0; k < again.fates.size(); ++k)
+            if (again.fates[k].*what) ids.push_back(again.frame.elements[k].id);
+        list(word, ids);
+    }
+    std::vector<std::string> gone;
+    for (const int k : again.gone)
+        gone.push_back(before.elements[static_cast<size_t>(k)].id);
+    list("gone", gone);
+}
+
 Report finish(const IntakeArguments& a, const Intake& taken, const Recipe& recipe)
 {
     tellReading(taken, recipe);
@@ -126,8 +154,17 @@ Report finish(const IntakeArguments& a, const Intake& taken, const Recipe& recip
         if (!a.out.empty()) complain("error: {} is not written\n", printable(a.out));
         return bad();
     }
-    if (!a.out.empty() && !told(writeFrameFile(taken.frame, a.out))) return bad();
-    return {};
+    if (a.again.empty()) return a.out.empty() || told(writeFrameFile(taken.frame, a.out)) ? Report{} : bad();
+    auto before = readFrameFile(a.again);
+    if (!before.ok()) {
+        printFindings(before.findings);
+        return bad();
+    }
+    const TakenAgain again = takeAgain(*before.value, taken.frame);
+    tell("against {}: {}\n", printable(a.again), again.sentence());
+    tellFates(again, *before.value);
+    printFindings(again.lost);
+    return a.out.empty() || told(writeFrameFile(again.frame, a.out)) ? Report{} : bad();
 }
 
 Report run(const IntakeArguments& a)
@@ -204,6 +241,10 @@ Command intakeCommand()
           .value = "FILE"},
          {.name = "--grade", .help = "steel of what states none", .into = &a->grade, .value = "NAME"},
          {.name = "--standard", .help = "design standard of the frame", .into = &a->standard, .value = "KEY"},
+         {.name = "--again",
+          .help = "the frame or project as it was: its decisions go over to the elements they belong to, what differs is told",
+          .into = &a->again,
+          .value = "FRAME"},
          {.name = "--json",
           .help = "write what was read and every fault to this file; - for standard output",
           .into = &a->json,
@@ -218,6 +259,7 @@ Command intakeCommand()
          {"intake nodes.csv bars.csv forces.csv --save-recipe weekly.json --out hall.frame.json",
           "several tables, and the recipe for next week's"},
          {"intake hall.xlsx --recipe weekly.json --out hall.frame.json", "the same tables again"},
+         {"intake week7.xlsx --again hall.wren --out week7.frame.json", "next week's, with every decision of this week's"},
          {"intake --template template.xlsx", "a workbook to fill in"}}};
 }
 

@@ -172,6 +172,7 @@ const std::vector<FindingKind>& findingKinds()
         {"intake.extended", Note, Frame, "forces that end short of the element's ends, taken on to them"},
         {"intake.loads-made", Warning, Frame, "cases or combinations that only tables of results know"},
         {"intake.action", Warning, Frame, "a case of which no table says what acts in it"},
+        {"intake.lost", Warning, Frame, "a decision whose elements are there no more, or that stands on something else now"},
         {"intake.left-out", Warning, Frame, "what was in a file and could not be taken in"},
         {"acceptance.nothing", Note, Check, "an acceptance that matches no finding any more"},
     };

@@ -127,6 +127,40 @@ TEST_CASE("cli: intake of models, and what does not go together", "[cli][intake]
     fs::remove_all(f);
 }
 
+TEST_CASE("cli: the same frame again keeps its decisions, and what differs is told", "[cli][intake]")
+{
+    const fs::path f = folder();
+    Json frame = json(fs::path(WREN_SOURCE) / "data/demo/tern-street.frame.json");
+    // As it comes back: without decisions, one element resized, one gone.
+    Json next = frame;
+    next.erase("design");
+    next["elements"][0]["section"] = "Rafter";
+    const std::string gone = next["elements"].back()["id"];
+    next["elements"].erase(next["elements"].size() - 1);
+    for (Json& c : next["cases"])
+        if (c.contains("line")) {
+            Json lines = Json::array();
+            for (const Json& l : c["line"])
+                if (l["element"] != gone) lines.push_back(l);
+            c["line"] = lines;
+        }
+    put(f / "next.frame.json", next.dump());
+    REQUIRE(
+        cli("intake --template \"" + (f / "next").string() + "\" --with \"" + (f / "next.frame.json").string() + "\"").status ==
+        0);
+    const Run r = cli("intake \"" + (f / "next").string() + "\" --again \"" + std::string(WREN_SOURCE) +
+                      "/data/demo/tern-street.frame.json\" --out \"" + (f / "x.frame.json").string() + "\"");
+    INFO(r.out);
+    CHECK(r.status == 0);
+    CHECK(r.out.find("1 gone, 1 resized") != std::string::npos);
+    CHECK(r.out.find("gone: " + gone) != std::string::npos);
+    CHECK(r.out.find("is there no more: its group") != std::string::npos);
+    const Json out = json(f / "x.frame.json");
+    CHECK(out["design"]["members"].size() == frame["design"]["members"].size() - 1);
+    CHECK(out["design"]["groups"] == frame["design"]["groups"]);
+    fs::remove_all(f);
+}
+
 TEST_CASE("cli: a template is filled in, taken in and has a page that explains it", "[cli][intake]")
 {
     const fs::path f = folder();
