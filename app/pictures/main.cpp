@@ -9,6 +9,7 @@
 #include "app/frame/frame_tables_view.h"
 #include "app/frameview/frame_view.h"
 #include "app/frameview/result_layer.h"
+#include "app/intake/intake_desk.h"
 #include "app/ledger/ledger.h"
 #include "app/line/line_view.h"
 #include "app/members/members_bench.h"
@@ -18,11 +19,13 @@
 #include "app/shell/main_window.h"
 #include "app/shell/opengl.h"
 #include "app/tray/tray.h"
+#include "core/files/table_writer.h"
 
 #include <QApplication>
 #include <QDir>
 #include <QElapsedTimer>
 #include <QFile>
+#include <QListWidget>
 #include <QPixmap>
 #include <QScreen>
 #include <QScrollArea>
@@ -86,7 +89,6 @@ public:
         pick("EB-1S");
         keep("check-trace");
         chart("ltb", "check-length-curve");
-        chart("interaction", "check-interaction");
         w_.bench().member().showDesign(true);
         sections();
         w_.bench().member().showDesign(false);
@@ -237,6 +239,31 @@ public:
         w_.ride(Stop::Check);
     }
 
+    // The roof as its analysis hands it over, with a name that nobody knows, a unit that nobody states and a cell that is no
+    // number.
+    void intake(const QDir& home)
+    {
+        Frame f = w_.document().frame();
+        eachResult(f, w_.document().analysed(), [&](const GivenResult& g) { f.results.push_back(g); });
+        std::vector<PlainTable> tables = frameTables(f, false, 5);
+        for (PlainTable& t : tables) {
+            if (t.kind == TableKind::Sections) t.rows.front()[1] = "HEA 18O"; // a letter for a digit
+            if (t.kind == TableKind::Forces) {
+                t.headings = {"bar", "load case", "x", "P", "V3", "V2 [kN]", "T [kNm]", "M3 [kNm]", "M2 [kNm]"};
+                t.rows[7][3] = "-4.1.6";
+            }
+        }
+        const QString folder = home.filePath("roof of week 7");
+        if (!writeTextTables(tables, folder.toStdString())) good_ = false;
+        w_.openFiles({folder});
+        IntakeDesk& d = w_.intake();
+        for (int k = 0; k < 200 && d.session().jobs().running(); ++k)
+            spin(50);
+        for (int k = 0; k < d.tables().count(); ++k)
+            if (d.tables().item(k)->text().startsWith("Section forces")) d.showTable(k);
+        keep("intake");
+    }
+
     void damagedFile(const QDir& home)
     {
         const QString bad = home.filePath("damaged.frame.json");
@@ -331,6 +358,7 @@ int main(int argc, char** argv)
     album.tower();
     album.depot();
     album.market();
+    album.intake(QDir(home.path()));
     album.slate();
     album.damagedFile(QDir(home.path()));
     return album.good() ? 0 : 1;

@@ -160,13 +160,17 @@ void takeSections(Assembly& a)
                 const auto wrong = shapeFaults(s.shape);
                 for (const auto& [key, text] : wrong)
                     rows.fault("section.dimension", id, r, std::string(key) + ": " + text);
-                if (!wrong.empty()) return;
+                if (!wrong.empty()) {
+                    a.sections.emplace(own, -1); // told here, not again at every element
+                    return;
+                }
             } else if (!s.stated.a) {
                 UnknownName& u = a.unknownSections[wanted];
                 if (u.rows++ == 0) {
                     u.name = wanted;
                     u.near = shippedCatalogue().suggestions(wanted, 5);
                 }
+                a.sections.emplace(own, -1);
                 return;
             } else
                 s.shape = {};

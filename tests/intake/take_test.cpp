@@ -337,6 +337,7 @@ TEST_CASE("sections and materials of their own", "[intake]")
                               bookOf("elements.csv", "element,start,end,section,material\nA,1,2,G1,S355\n"),
                               bookOf("sections.csv", "section,shape,h [mm],b [mm],tw [mm],tf [mm]\nG1,i,600,220,12,400\n")});
     CHECK(has(bad, "section.dimension", "sections, row 2"));
+    CHECK(bad.unknown.empty()); // told once, where it stands
 }
 
 TEST_CASE("recipes as files: written, read, and wrong in every way", "[intake]")
