@@ -89,9 +89,12 @@ public:
     GivenSets(const Frame& f, ForceTable& t, std::vector<Finding>& findings) : f_(f), t_(t), findings_(findings)
     {
         int next = static_cast<int>(f.results.size());
+        const bool someForces =
+            std::any_of(f.results.begin(), f.results.end(), [](const GivenResult& g) { return !g.elements.empty(); });
         for (size_t r = 0; r < f.results.size(); ++r) {
             const GivenResult& g = f.results[r];
-            if (g.elements.empty() && !f.elements.empty()) continue; // displacements and reactions alone say nothing of forces
+            // Displacements and reactions alone say nothing of forces, where other results are of elements.
+            if (g.elements.empty() && someForces) continue;
             (g.combination >= 0 ? ofCombination_[g.combination] : ofCase_[g.loadCase]).push_back(static_cast<int>(r));
             if (g.loadCase < 0 || !f.cases[g.loadCase].unsignedResult) continue;
             behind_[static_cast<int>(r)] = next;

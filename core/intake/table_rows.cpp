@@ -75,7 +75,9 @@ bool TableRows::isData(size_t row) const
         if (cell.kind == Cell::Kind::Empty) continue;
         if (cell.kind != Cell::Kind::Text) return true;
         const std::string_view words = sheet_.words(cell);
-        if (!words.empty() && c.heading.ends_with(words))
+        const bool lastLine = table_.headingRows > 1 && c.heading.size() > words.size() && c.heading.ends_with(words) &&
+                              c.heading[c.heading.size() - words.size() - 1] == ' ';
+        if (words == c.heading || (!words.empty() && lastLine))
             ++same;
         else if (isUnit(words))
             ++units;

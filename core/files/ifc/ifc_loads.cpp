@@ -80,12 +80,12 @@ private:
                     continue;
                 }
                 // A group within a case is none by itself.
-                if (type == "LOAD_GROUP" && !groupsOf(id).empty() &&
-                    std::any_of(groupsOf(id).begin(), groupsOf(id).end(), [&](const auto& parent) {
-                        const std::string parentType = m_.at(parent.first)[5].text;
-                        return parentType == "LOAD_CASE" || parentType == "LOAD_GROUP";
-                    }))
-                    continue;
+                const auto parents = groupsOf(id);
+                const bool within = std::any_of(parents.begin(), parents.end(), [&](const auto& parent) {
+                    const std::string of = m_.at(parent.first)[5].text;
+                    return of == "LOAD_CASE" || of == "LOAD_GROUP";
+                });
+                if (type == "LOAD_GROUP" && within) continue;
                 LoadCase c;
                 c.id = own(g);
                 c.title = g[3].text;
