@@ -19,7 +19,7 @@ constexpr size_t kN = 0, kVy = 1, kVz = 2, kT = 3, kMy = 4, kMz = 5; // order of
 class Arrival
 {
 public:
-    Arrival(const CheckModel& m, std::vector<Finding>& out) : f_(m.frame()), t_(m.forces()), out_(out) {}
+    Arrival(const Frame& f, const ForceTable& t, std::vector<Finding>& out) : f_(f), t_(t), out_(out) {}
 
     void all()
     {
@@ -245,10 +245,9 @@ private:
 
 } // namespace
 
-void auditArrival(const CheckModel& model, std::vector<Finding>& out)
+void auditArrival(const Frame& f, const ForceTable& t, std::vector<Finding>& out)
 {
-    // Only of forces as they came, with the sizes they came with.
-    if (model.forces().given && !model.forces().empty() && !model.frame().results.empty()) Arrival(model, out).all();
+    if (t.given && !t.empty() && !f.results.empty()) Arrival(f, t, out).all();
 }
 
 } // namespace wr

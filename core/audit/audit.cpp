@@ -22,7 +22,6 @@ std::vector<Finding> auditDesign(const CheckModel& model)
     auditStrengths(model.frame(), out);
     auditCombinations(model, out);
     auditForces(model, out);
-    auditArrival(model, out);
     if (model.standard().auditFrame) model.standard().auditFrame(model, out);
     auditMembers(model, out);
     auditBriefs(model, out);

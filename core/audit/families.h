@@ -12,8 +12,8 @@ void auditGeometry(const Frame& f, std::vector<Finding>& out);
 // Whether the elements make one frame: parts that hang on nothing, elements that cross without touching, columns that stand
 // turned.
 void auditConnections(const Frame& f, std::vector<Finding>& out);
-// Forces that came with the file: axes, balance at nodes and supports, stations.
-void auditArrival(const CheckModel& model, std::vector<Finding>& out);
+// Forces that came with the file, as they came (results still in the frame): axes, balance at nodes and supports, stations.
+void auditArrival(const Frame& f, const ForceTable& t, std::vector<Finding>& out);
 // Lengths that belong to another unit.
 void auditUnits(const CheckModel& model, std::vector<Finding>& out);
 // Strengths that are not those of the grade at the thickness of the section.

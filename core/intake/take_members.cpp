@@ -181,9 +181,12 @@ int standAlone(Assembly& a, const TableRows& rows, const MemberFields& f, size_t
 void takeMembers(Assembly& a)
 {
     Frame& f = a.frame();
+    std::map<int, std::string> owner; // of elements
     const auto addMember = [&](const std::string& id, const std::vector<int>& listed) {
         bool broken = false;
         const std::vector<int> elements = endToEnd(f, listed);
+        for (const int e : elements)
+            owner[e] = id;
         a.members.emplace(id, static_cast<int>(a.pieces.size()));
         a.pieces.push_back(chained(f, elements, broken));
         DesignMember m;
@@ -193,6 +196,12 @@ void takeMembers(Assembly& a)
         f.hasDesign = true;
         f.design.members.push_back(std::move(m));
         return !broken;
+    };
+    // The member an element is of; empty: none yet.
+    const auto memberOf = [&](int element) -> const std::string& {
+        static const std::string none;
+        const auto at = owner.find(element);
+        return at == owner.end() ? none : at->second;
     };
     const auto groupOf = [&](const std::string& name) {
         if (name.empty()) return;
@@ -246,6 +255,17 @@ void takeMembers(Assembly& a)
             else if (const int made = standAlone(a, rows, fields, r, id, kind); made >= 0)
                 elements.push_back(made);
             if (elements.empty()) return;
+            bool free = true;
+            for (const int e : elements) {
+                const std::string& other = memberOf(e);
+                if (other.empty() && std::count(elements.begin(), elements.end(), e) == 1) continue;
+                free = false;
+                rows.fault("intake.duplicate", fields.elements.there() ? fields.elements : fields.member, r,
+                           fmt::format("element {} is already part of member {}",
+                                       inMarks(std::as_const(f).elements[static_cast<size_t>(e)].id),
+                                       inMarks(other.empty() ? id : other)));
+            }
+            if (!free) return;
             if (!addMember(id, elements))
                 rows.fault("intake.cell", fields.elements, r,
                            fmt::format("the elements of member {} are no chain: each must begin where the one before it ends",
@@ -276,7 +296,13 @@ void takeMembers(Assembly& a)
     for (const auto& [id, names] : a.elementsOfMember) {
         std::vector<int> elements;
         for (const std::string& e : names)
-            elements.push_back(a.elements.find(e)->second);
+            if (const int k = a.elements.find(e)->second; memberOf(k).empty())
+                elements.push_back(k);
+            else
+                a.faults.add("intake.duplicate", nullptr,
+                             fmt::format("element {} is of member {} here and of member {} there", inMarks(e), inMarks(id),
+                                         inMarks(memberOf(k))));
+        if (elements.empty() || a.members.contains(id)) continue;
         if (!addMember(id, elements))
             a.faults.add("intake.cell", nullptr,
                          fmt::format("the elements of member {} are no chain: each must begin where the one before it ends",

@@ -1,5 +1,7 @@
 #include "core/project/frame_results.h"
 
+#include "core/audit/families.h"
+
 #include <algorithm>
 
 namespace wr {
@@ -72,7 +74,7 @@ Rows<GivenResult> resultsThatFit(const Rows<GivenResult>& given, const Frame& be
 
 namespace {
 
-std::shared_ptr<const FrameResults> lookedUp(const Frame& withResults, Extras modes)
+std::shared_ptr<FrameResults> lookedUp(const Frame& withResults, Extras modes)
 {
     auto out = std::make_shared<FrameResults>();
     std::vector<Finding> findings;
@@ -88,6 +90,8 @@ std::shared_ptr<const FrameResults> lookedUp(const Frame& withResults, Extras mo
 std::shared_ptr<const FrameResults> takeResults(Frame& f)
 {
     auto out = lookedUp(f, std::move(f.modes));
+    // Whether they can be what they are taken for is looked at once, with what they came with.
+    auditArrival(f, out->forces.forces, out->forces.findings);
     f.results.clear();
     f.modes.clear();
     return out;

@@ -204,6 +204,17 @@ Ways strengthByThickness(const DesignState& s, const Finding& x)
         })};
 }
 
+// In place of forces that cannot be right: those of an analysis here, where the frame has what that needs.
+Ways ownForces(const DesignState& s, const Finding&)
+{
+    const Frame& f = *s.frame;
+    const bool loads = std::any_of(f.cases.begin(), f.cases.end(), [](const LoadCase& c) {
+        return !c.nodal.empty() || !c.line.empty() || !c.point.empty() || !c.area.empty() || c.selfWeight != 0;
+    });
+    if (!loads || !f.anySupport()) return {};
+    return {{"analyse the frame here instead", WayOut::Analyse{}}};
+}
+
 struct Row
 {
     std::string_view code;
@@ -227,6 +238,11 @@ constexpr Row kTable[] = {
      [](const DesignState&, const Finding&) -> Ways {
          return {{"analyse again", WayOut::Analyse{}}};
      }},
+    {"forces.axes", ownForces},
+    {"forces.stations", ownForces},
+    {"forces.balance", ownForces},
+    {"forces.reactions", ownForces},
+    {"forces.totals", ownForces},
     {"forces.sway", secondOrder},
     {"forces.first-order", secondOrder},
     {"stability.drift", stiffness},

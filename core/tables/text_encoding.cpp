@@ -49,25 +49,46 @@ size_t zeroShare(std::string_view bytes, size_t from)
 
 } // namespace
 
+namespace {
+
+// Bytes of the character that begins at `i`; 0: there is none.
+size_t characterAt(std::string_view t, size_t i)
+{
+    const auto byte = [&](size_t k) { return static_cast<unsigned char>(t[k]); };
+    const unsigned c = byte(i);
+    if (c < 0x80) return 1;
+    const size_t more = c >= 0xF0 && c <= 0xF4 ? 3 : c >= 0xE0 && c < 0xF0 ? 2 : c >= 0xC2 && c < 0xE0 ? 1 : 0;
+    if (more == 0 || i + more >= t.size()) return 0;
+    const unsigned next = byte(i + 1);
+    // Over-long forms, surrogates and what is beyond Unicode.
+    if ((c == 0xE0 && next < 0xA0) || (c == 0xED && next > 0x9F) || (c == 0xF0 && next < 0x90) || (c == 0xF4 && next > 0x8F))
+        return 0;
+    for (size_t k = 1; k <= more; ++k)
+        if ((byte(i + k) & 0xC0u) != 0x80u) return 0;
+    return more + 1;
+}
+
+// What is no character is replaced, byte by byte: iconv lets through what is beyond Unicode.
+std::string mended(std::string_view t, size_t& replaced)
+{
+    std::string out;
+    for (size_t i = 0; i < t.size();) {
+        const size_t n = characterAt(t, i);
+        out += n ? t.substr(i, n) : kReplacement;
+        replaced += n == 0;
+        i += std::max<size_t>(n, 1);
+    }
+    return out;
+}
+
+} // namespace
+
 bool isUtf8(std::string_view t)
 {
-    const auto byte = [&](size_t i) { return static_cast<unsigned char>(t[i]); };
     for (size_t i = 0; i < t.size();) {
-        const unsigned c = byte(i);
-        if (c < 0x80) {
-            ++i;
-            continue;
-        }
-        const size_t more = c >= 0xF0 && c <= 0xF4 ? 3 : c >= 0xE0 && c < 0xF0 ? 2 : c >= 0xC2 && c < 0xE0 ? 1 : 0;
-        if (more == 0 || i + more >= t.size()) return false;
-        const unsigned next = byte(i + 1);
-        // Over-long forms, surrogates and what is beyond Unicode.
-        if ((c == 0xE0 && next < 0xA0) || (c == 0xED && next > 0x9F) || (c == 0xF0 && next < 0x90) ||
-            (c == 0xF4 && next > 0x8F))
-            return false;
-        for (size_t k = 1; k <= more; ++k)
-            if ((byte(i + k) & 0xC0u) != 0x80u) return false;
-        i += more + 1;
+        const size_t n = characterAt(t, i);
+        if (n == 0) return false;
+        i += n;
     }
     return true;
 }
@@ -82,7 +103,7 @@ DecodedText decodeText(std::string bytes)
         if (isUtf8(bytes))
             out.text = std::move(bytes);
         else
-            out.text = converted(bytes, "UTF-8", 1, out.replaced);
+            out.text = mended(bytes, out.replaced);
     } else if (b.starts_with("\xFF\xFE") || b.starts_with("\xFE\xFF")) {
         out.encoding = "UTF-16";
         out.text = converted(b.substr(2), b[0] == '\xFF' ? "UTF-16LE" : "UTF-16BE", 2, out.replaced);

@@ -1,6 +1,7 @@
 // What the audit says of frames and forces on arrival: nothing of sound ones, and each fault in turn.
 #include "core/audit/audit.h"
 #include "core/audit/families.h"
+#include "core/project/design_state.h"
 #include "tests/support.h"
 
 using namespace wr;
@@ -21,9 +22,8 @@ Frame given(const std::string& name, bool combinations = true)
 
 std::vector<std::string> codesOf(const Frame& f)
 {
-    const auto m = modelOf(f);
-    std::vector<Finding> out;
-    auditArrival(*m, out);
+    std::vector<Finding> out, none;
+    auditArrival(f, givenForces(f, none), out);
     auditConnections(f, out);
     std::vector<std::string> codes;
     for (const Finding& x : out) {
@@ -50,6 +50,21 @@ TEST_CASE("arrival: nothing is said of forces that are right", "[audit][arrival]
 {
     CHECK(codesOf(given("tern-street")).empty());
     CHECK(codesOf(given("marrow-hill", false)).empty());
+}
+
+TEST_CASE("arrival: what is noticed stands among the findings of the state, and stays while the forces do", "[audit][arrival]")
+{
+    const auto standards = std::make_shared<const std::vector<Standard>>(shippedStandards());
+    const Frame f = changed(given("tern-street"), [](GivenStation& s) { s.force[2] = -s.force[2]; });
+    SilentProgress p;
+    const DesignState s = beginState(f, {}, standards, choiceFor(f), p);
+    const auto has = [](const DesignState& d, std::string_view code) {
+        const std::vector<Finding> all = d.findings();
+        return std::any_of(all.begin(), all.end(), [&](const Finding& x) { return x.code == code; });
+    };
+    CHECK(has(s, "forces.balance"));
+    CHECK(has(checkedState(heldState(s, p), p).first, "forces.balance"));
+    CHECK_FALSE(has(beginState(given("tern-street"), {}, standards, choiceFor(f), p), "forces.balance"));
 }
 
 TEST_CASE("arrival: moments about the other axis are asked about", "[audit][arrival]")

@@ -270,6 +270,11 @@ TEST_CASE("members by their elements, whatever the order in which they are liste
         {books[0], bookOf("elements.csv", "element,start,end,section,material\n11,1,2,IPE 300,S355\n13,3,4,IPE 300,S355\n")},
         "members.csv", "member,elements\nB,11 13\n"));
     CHECK(has(broken, "intake.cell", "members, row 2", "no chain"));
+    const Intake shared = taken(with(with(std::vector<Book>{books[0]}, "elements.csv",
+                                          "element,start,end,section,material\n11,1,2,IPE 300,S355\n12,2,3,IPE 300,S355\n"),
+                                     "members.csv", "member,elements\nA,11 12\nB,12\nC,11 11\n"));
+    CHECK(has(shared, "intake.duplicate", "members, row 3", "element \"12\" is already part of member \"A\""));
+    CHECK(has(shared, "intake.duplicate", "members, row 4"));
 }
 
 TEST_CASE("displacements and reactions stand beside the forces of their load", "[intake]")

@@ -161,6 +161,13 @@ TEST_CASE("UTF-8: what is none is told apart", "[tables]")
     CHECK_FALSE(isUtf8("\xE2\x82"));                                              // cut off
     const DecodedText t = decodeText(std::string("\xFF\xFE\x00\xD8\x41\x00", 6)); // a lone surrogate
     CHECK(t.replaced > 0);
+    // Beyond Unicode, which a converter may let through.
+    const DecodedText beyond = decodeText("\xEF\xBB\xBF"
+                                          "a\xF4\x90\x80\x80"
+                                          "b\xED\xA0\x80");
+    CHECK(isUtf8(beyond.text));
+    CHECK(beyond.replaced == 7);
+    CHECK(beyond.text.starts_with("a\xEF\xBF\xBD"));
 }
 
 TEST_CASE("columns by their letters, there and back", "[tables]")
