@@ -9,16 +9,22 @@ namespace wr {
 
 namespace {
 
-void arrow(QPainter& p, QPointF from, QPointF to)
+// At a point, for a line that comes from another.
+void arrowHead(QPainter& p, QPointF at, QPointF from)
 {
-    p.drawLine(from, to);
-    const QLineF l(to, from);
+    const QLineF l(at, from);
     for (const double turn : {25.0, -25.0}) {
         QLineF head = l;
         head.setLength(6);
         head.setAngle(l.angle() + turn);
         p.drawLine(head);
     }
+}
+
+void arrow(QPainter& p, QPointF from, QPointF to)
+{
+    p.drawLine(from, to);
+    arrowHead(p, to, from);
 }
 
 // A curved arrow about a point, from one angle over another, in degrees as Qt counts them.
@@ -29,14 +35,7 @@ void bow(QPainter& p, QPointF at, double radius, double from, double over)
     path.arcMoveTo(box, from);
     path.arcTo(box, from, over);
     p.drawPath(path);
-    const QPointF end = path.currentPosition(), before = path.pointAtPercent(0.8);
-    const QLineF l(end, before);
-    for (const double turn : {25.0, -25.0}) {
-        QLineF head = l;
-        head.setLength(6);
-        head.setAngle(l.angle() + turn);
-        p.drawLine(head);
-    }
+    arrowHead(p, path.currentPosition(), path.pointAtPercent(0.8));
 }
 
 } // namespace

@@ -1,7 +1,7 @@
 #include "core/files/dxf_reader.h"
 
 #include "core/base/printable.h"
-#include "core/intake/assembly.h"
+#include "core/intake/node_places.h"
 #include "core/tables/text_encoding.h"
 
 #include <algorithm>
@@ -179,7 +179,7 @@ double metresOf(int units)
 class DrawingFrame
 {
 public:
-    DrawingFrame(Assembly& a, const DxfChoice& choice) : a_(a), choice_(choice) {}
+    DrawingFrame(Assembly& a, const DxfChoice& choice) : a_(a), choice_(choice), places_(a, choice.together) {}
 
     void take(const Drawing& d, double unit)
     {
@@ -231,26 +231,7 @@ public:
     }
 
 private:
-    int nodeAt(Vec3 p)
-    {
-        const double cell = 2 * choice_.together;
-        const auto c = [&](double v) { return static_cast<std::int64_t>(std::floor(v / cell)); };
-        const auto& nodes = std::as_const(a_.frame()).nodes;
-        for (std::int64_t i = -1; i <= 1; ++i)
-            for (std::int64_t j = -1; j <= 1; ++j)
-                for (std::int64_t k = -1; k <= 1; ++k)
-                    if (const auto at = grid_.find({c(p.x) + i, c(p.y) + j, c(p.z) + k}); at != grid_.end())
-                        for (const int n : at->second)
-                            if (norm(nodes[static_cast<size_t>(n)].at - p) <= choice_.together) return n;
-        Node n;
-        const int index = static_cast<int>(nodes.size());
-        n.id = std::to_string(index + 1);
-        n.at = p;
-        a_.nodes.emplace(n.id, index);
-        a_.frame().nodes.push_back(std::move(n));
-        grid_[{c(p.x), c(p.y), c(p.z)}].push_back(index);
-        return index;
-    }
+    int nodeAt(Vec3 p) { return places_.at(p); }
 
     // Where ends of others, or crossings, lie on a line: shares of its length. Lines are compared by the order of their left
     // ends.
@@ -324,7 +305,7 @@ private:
 
     Assembly& a_;
     const DxfChoice& choice_;
-    std::map<std::tuple<std::int64_t, std::int64_t, std::int64_t>, std::vector<int>> grid_;
+    NodePlaces places_;
     bool told_ = false;
 };
 

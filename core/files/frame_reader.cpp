@@ -10,6 +10,7 @@
 #include "core/files/project_reader.h"
 #include "core/files/section_reader.h"
 #include "core/files/text_file.h"
+#include "core/files/units_json.h"
 #include "core/project/file/project_file.h"
 
 #include <cmath>
@@ -30,7 +31,7 @@ public:
     Frame read()
     {
         if (!top_.isObject() || !readHead()) return {};
-        readUnits();
+        readUnits(top_, frame_.units, findings_);
         readMaterialsAndSections(top_, frame_, ids_, findings_);
         readNodes();
         readElements();
@@ -81,29 +82,6 @@ private:
             frame_.up = *up == "y" ? Up::Y : Up::Z;
         }
         return true;
-    }
-
-    void readUnits()
-    {
-        const Json* v = top_.object("units");
-        if (!v) return;
-        Cursor c(*v, "/units", findings_);
-        const auto unit = [&](const char* key, std::string& into) {
-            const auto name = c.text(key);
-            if (!name) return;
-            const auto allowed = allowedUnits(key);
-            if (std::find(allowed.begin(), allowed.end(), *name) == allowed.end())
-                c.fault("frame.value", key, inQuotes(*name) + " is not a unit known here; allowed: " + joined(allowed));
-            else
-                into = *name;
-        };
-        unit("length", frame_.units.length);
-        unit("force", frame_.units.force);
-        unit("section", frame_.units.section);
-        unit("stress", frame_.units.stress);
-        unit("angle", frame_.units.angle);
-        unit("mass", frame_.units.mass);
-        c.finish();
     }
 
     void readNodes()

@@ -51,7 +51,7 @@ public:
         }
         r_.decimalMark = mark("decimalMark", ".,");
         r_.delimiter = mark("delimiter", "");
-        units();
+        readUnits(top_, r_.units, findings_);
         names("sections", r_.sections);
         names("grades", r_.grades);
         names("actions", r_.actions);
@@ -68,27 +68,6 @@ private:
         if (t->size() == 1 && (allowed.empty() || allowed.find((*t)[0]) != std::string_view::npos)) return (*t)[0];
         top_.fault("frame.value", key, inQuotes(*t) + " is not one character of those allowed here");
         return std::nullopt;
-    }
-
-    void units()
-    {
-        const Json* v = top_.object("units");
-        if (!v) return;
-        Cursor c(*v, "/units", findings_);
-        for (const auto& [key, into] : {std::pair<const char*, std::string*>{"length", &r_.units.length},
-                                        {"force", &r_.units.force},
-                                        {"section", &r_.units.section},
-                                        {"stress", &r_.units.stress},
-                                        {"angle", &r_.units.angle},
-                                        {"mass", &r_.units.mass}})
-            if (const auto u = c.text(key)) {
-                const auto allowed = allowedUnits(key);
-                if (std::find(allowed.begin(), allowed.end(), *u) == allowed.end())
-                    c.fault("frame.value", key, inQuotes(*u) + " is not a unit of this kind; allowed: " + joined(allowed));
-                else
-                    *into = *u;
-            }
-        c.finish();
     }
 
     void names(std::string_view key, std::map<std::string, std::string>& into)

@@ -53,7 +53,6 @@ struct Assembly
     int material(const std::string& name);
     int materialOfStrength(double fy, double fu);
     std::vector<std::string> materialOfSection; // what the table of sections says, by section
-    std::vector<bool> assumedModulus;           // by material
     // Adds an id that must be new. -1 where it is empty or taken, told as a fault.
     int add(NameMap& to, const TableRows& rows, const FieldOfRows& f, size_t row, size_t index, std::string_view what);
     // Index of the one named; -1 where there is none, told as a fault.

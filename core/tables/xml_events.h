@@ -9,7 +9,7 @@
 
 namespace wr {
 
-// Attributes of an element, by their whole name ("office:value") or, where `local`, by what stands after the colon.
+// Attributes of an element, by their whole name ("office:value").
 class XmlAttributes
 {
 public:

@@ -2,44 +2,10 @@
 
 #include "core/base/printable.h"
 
-#include <array>
 #include <cmath>
 #include <fmt/format.h>
 
 namespace wr {
-
-namespace {
-
-std::uint64_t cellKey(std::int64_t x, std::int64_t y, std::int64_t z)
-{
-    const auto mix = [](std::int64_t v) { return static_cast<std::uint64_t>(v + (1 << 20)) & 0x1FFFFF; };
-    return mix(x) | (mix(y) << 21) | (mix(z) << 42);
-}
-
-} // namespace
-
-int IfcFrame::nodeAt(Vec3 at)
-{
-    // Cells of twice the tolerance: what is near lies in this one or a neighbour.
-    const double cell = std::max(2 * choice.together, 1e-6);
-    const auto place = [&](double v) { return static_cast<std::int64_t>(std::floor(v / cell)); };
-    const auto& nodes = std::as_const(frame()).nodes;
-    const std::int64_t x = place(at.x), y = place(at.y), z = place(at.z);
-    for (std::int64_t i = -1; i <= 1; ++i)
-        for (std::int64_t j = -1; j <= 1; ++j)
-            for (std::int64_t k = -1; k <= 1; ++k)
-                if (const auto here = grid_.find(cellKey(x + i, y + j, z + k)); here != grid_.end())
-                    for (const int n : here->second)
-                        if (norm(nodes[static_cast<size_t>(n)].at - at) <= choice.together) return n;
-    const int index = static_cast<int>(nodes.size());
-    Node n;
-    n.id = std::to_string(index + 1);
-    n.at = at;
-    a.nodes.emplace(n.id, index);
-    frame().nodes.push_back(std::move(n));
-    grid_[cellKey(x, y, z)].push_back(index);
-    return index;
-}
 
 std::string IfcFrame::uniqueName(const std::string& wanted, const StepRecord& of, std::set<std::string>& taken)
 {

@@ -3,6 +3,7 @@
 
 #include "core/files/ifc/ifc_profiles.h"
 #include "core/files/ifc/ifc_reader.h"
+#include "core/intake/node_places.h"
 
 #include <map>
 #include <set>
@@ -19,7 +20,10 @@ inline bool placeable(Vec3 p)
 class IfcFrame
 {
 public:
-    IfcFrame(Assembly& assembly, const IfcModel& ifc, const IfcChoice& how) : a(assembly), m(ifc), choice(how) {}
+    IfcFrame(Assembly& assembly, const IfcModel& ifc, const IfcChoice& how)
+        : a(assembly), m(ifc), choice(how), places_(assembly, how.together)
+    {
+    }
 
     Assembly& a;
     const IfcModel& m;
@@ -27,8 +31,7 @@ public:
     std::map<std::string, size_t> leftOut; // what was not understood: words, how many
 
     Frame& frame() { return a.frame(); }
-    // The node at a place: one that is there within the tolerance, else a new one.
-    int nodeAt(Vec3 at);
+    int nodeAt(Vec3 at) { return places_.at(at); }
     // A name that no other object of the kind has: its own, else its GlobalId, else with a number.
     std::string elementName(const StepRecord& product);
     // Section and material of a product; the section's own grade where no material is known. False: told.
@@ -41,7 +44,7 @@ public:
     static std::string uniqueName(const std::string& wanted, const StepRecord& of, std::set<std::string>& taken);
 
 private:
-    std::unordered_map<std::uint64_t, std::vector<int>> grid_;
+    NodePlaces places_;
     std::set<std::string> names_;
     bool gradeTold_ = false;
 };
