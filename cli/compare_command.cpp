@@ -46,7 +46,10 @@ std::optional<Frame> sidingOf(const std::string& path, const std::string& name)
             complain("error: {}\n", printable(s.error()));
             return std::nullopt;
         }
-        return *s->frame;
+        Frame f = *s->frame;
+        if (!f.came.name.empty()) // the forces that came with it, as they were when it was parked
+            if (const auto contents = file->read()) findCame(f.came, contents->came);
+        return f;
     }
     std::string all;
     for (const std::string& n : names)

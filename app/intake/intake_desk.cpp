@@ -1,5 +1,6 @@
 #include "app/intake/intake_desk.h"
 
+#include "app/intake/fates_view.h"
 #include "app/intake/intake_parts.h"
 #include "app/intake/mapping_table.h"
 #include "app/intake/sign_picture.h"
@@ -23,10 +24,13 @@
 #include <QHeaderView>
 #include <QListWidget>
 #include <QPushButton>
+#include <QRadioButton>
 #include <QScrollArea>
 #include <QSpinBox>
 #include <QSplitter>
+#include <QStackedWidget>
 #include <QTableWidget>
+#include <QToolButton>
 #include <QVBoxLayout>
 
 namespace wr {
@@ -86,9 +90,33 @@ QWidget* IntakeDesk::buildMiddle()
     lower->setObjectName("ledger");
     auto* l = new QVBoxLayout(lower);
     l->setContentsMargins(12, 6, 0, 0);
+    const auto tab = [](const char* t) {
+        auto* b = new QToolButton;
+        b->setText(t);
+        b->setObjectName("view");
+        b->setCheckable(true);
+        b->setAutoExclusive(true);
+        return b;
+    };
+    columnsTab_ = tab("Columns");
+    fatesTab_ = tab("What differs");
+    auto* tabs = new QHBoxLayout;
+    tabs->setSpacing(4);
+    tabs->addWidget(columnsTab_);
+    tabs->addWidget(fatesTab_);
     tableTitle_ = words("head");
-    l->addWidget(tableTitle_);
-    l->addWidget(mapping_, 1);
+    tabs->addSpacing(6);
+    tabs->addWidget(tableTitle_, 1);
+    l->addLayout(tabs);
+    fates_ = new FatesView;
+    lowerPages_ = new QStackedWidget;
+    lowerPages_->addWidget(mapping_);
+    lowerPages_->addWidget(fates_);
+    l->addWidget(lowerPages_, 1);
+    connect(columnsTab_, &QToolButton::clicked, this, [this] { showFates(false); });
+    connect(fatesTab_, &QToolButton::clicked, this, [this] { showFates(true); });
+    connect(fates_, &FatesView::picked, sketch_, &SketchView::setPicked);
+    connect(fates_, &FatesView::filtered, this, [this] { sketch_->setOnly(fates_->only()); });
     lower_ = lower;
     auto* both = new QSplitter(Qt::Vertical);
     both->addWidget(sketch_);
@@ -133,7 +161,13 @@ void IntakeDesk::begin(const QStringList& paths)
         names += QFileInfo(p).fileName();
     about_->setText(names.size() > 4 ? QString("%1 and %2 more").arg(names.mid(0, 3).join(", ")).arg(names.size() - 3)
                                      : names.join(", "));
-    session_.begin(paths, knownRecipes());
+    chose_ = false;
+    again_->hide();
+    columnsTab_->hide();
+    fatesTab_->hide();
+    fates_->show({});
+    showFates(false);
+    session_.begin(paths, knownRecipes(), doc_.hasFrame() ? std::optional(doc_.state()) : std::nullopt);
 }
 
 void IntakeDesk::opened()
@@ -198,6 +232,7 @@ void IntakeDesk::refresh()
                               counted(f.results.size(), "load"))
                          .arg(errors ? QString(" · %1 to be settled").arg(errors) : QString()));
     take_->setEnabled(t.sound);
+    refreshAgain();
     refreshList();
     mapping_->refreshRows();
     refreshNames();
@@ -229,6 +264,9 @@ void IntakeDesk::setKind(int kind)
 void IntakeDesk::takeIn()
 {
     if (!session_.known() || !session_.result().sound) return;
+    const bool again = takesAgain();
+    if (again && !session_.isAgainst(doc_.state())) return session_.setAgainst(doc_.state()); // it was changed meanwhile
+    if (!again && mayLeave && !mayLeave()) return;
     Recipe r = session_.recipe();
     if (r.name.empty()) r.name = session_.title().toStdString();
     const std::string json = writeRecipe(r);
@@ -239,7 +277,14 @@ void IntakeDesk::takeIn()
     }
     std::vector<Finding> findings = session_.readFindings();
     findings.insert(findings.end(), session_.result().findings.begin(), session_.result().findings.end());
-    doc_.openTaken(session_.title(), session_.result().frame, std::move(findings), session_.isModel() ? std::string() : json);
+    const std::string kept = session_.isModel() ? std::string() : json;
+    if (again) {
+        const TakenAgain& t = session_.again()->taken;
+        findings.insert(findings.end(), t.lost.begin(), t.lost.end());
+        if (const QString why = doc_.takeAgain(session_.title(), t.frame, std::move(findings), kept); !why.isEmpty())
+            return counts_->setText(why);
+    } else
+        doc_.openTaken(session_.title(), session_.result().frame, std::move(findings), kept);
     session_.end();
     Q_EMIT taken();
 }

@@ -6,12 +6,16 @@
 
 #include <QLabel>
 #include <QWidget>
+#include <functional>
 
 class QCheckBox;
 class QComboBox;
 class QFormLayout;
 class QLineEdit;
 class QListWidget;
+class QRadioButton;
+class QStackedWidget;
+class QToolButton;
 class QPushButton;
 class QSpinBox;
 class QTableWidget;
@@ -20,6 +24,7 @@ class QVBoxLayout;
 namespace wr {
 
 class Document;
+class FatesView;
 class MappingTable;
 class SignPicture;
 class SketchView;
@@ -37,7 +42,14 @@ public:
     QTableWidget& faults() { return *faults_; }
     QPushButton& takeButton() { return *take_; }
     QPushButton& recipeButton() { return *saveRecipe_; }
-    void showTable(int table); // of the recipe
+    FatesView& fates() { return *fates_; }
+    QRadioButton& asVersion() { return *asVersion_; } // of the frame at hand
+    QRadioButton& asOwn() { return *asOwn_; }
+    QToolButton& columnsTab() { return *columnsTab_; }
+    QToolButton& fatesTab() { return *fatesTab_; }
+    bool takesAgain() const;        // as a new version of the frame at hand
+    std::function<bool()> mayLeave; // the work at hand; none: it may
+    void showTable(int table);      // of the recipe
 
 Q_SIGNALS:
     void left();  // without taking anything in
@@ -53,6 +65,9 @@ private:
     void refreshBench();
     void refreshNames();
     void refreshFaults();
+    void refreshAgain();
+    void showFates(bool on);
+    QWidget* buildAgain();
     void setKind(int kind);
     void takeIn();
     void saveRecipe();
@@ -74,6 +89,13 @@ private:
     QVBoxLayout *nameRows_, *benchParts_; // parts: what is asked, over what is wrong
     QTableWidget* faults_;
     QPushButton *take_, *saveRecipe_, *anew_;
+    FatesView* fates_;
+    QWidget* again_; // whether it is a new version
+    QRadioButton *asVersion_, *asOwn_;
+    QLabel* differs_;
+    QToolButton *columnsTab_, *fatesTab_;
+    QStackedWidget* lowerPages_;
+    bool chose_ = false; // by hand, which of the two it is
     bool filling_ = false;
 };
 

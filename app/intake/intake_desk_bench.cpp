@@ -183,6 +183,7 @@ QWidget* IntakeDesk::buildBench()
         }
     });
     f->addWidget(faults_, 1);
+    f->insertWidget(0, buildAgain());
     take_ = new QPushButton("Take in");
     take_->setObjectName("primary");
     auto* leave = new QPushButton("Leave it");
@@ -241,7 +242,7 @@ void IntakeDesk::refreshBench()
         tableTitle_->clear();
     up_->setCurrentIndex(r.up == "y" ? 1 : 0);
     // A model says by itself what it is: there are no columns to map.
-    lower_->setVisible(!session_.isModel());
+    lower_->setVisible(!session_.isModel() || takesAgain());
     tablesHead_->setVisible(!session_.isModel());
     tables_->setVisible(!session_.isModel());
     frameRows_->setRowVisible(up_, !session_.isModel());
@@ -299,6 +300,9 @@ void IntakeDesk::refreshFaults()
     std::vector<const Finding*> all;
     for (const Finding& f : session_.readFindings())
         all.push_back(&f);
+    if (takesAgain())
+        for (const Finding& f : session_.again()->taken.lost)
+            all.push_back(&f);
     if (session_.known())
         for (const Finding& f : session_.result().findings)
             all.push_back(&f);

@@ -14,9 +14,10 @@ IntakeSession::~IntakeSession()
     jobs_.cancelAll();
 }
 
-void IntakeSession::begin(const QStringList& paths, std::vector<Recipe> known)
+void IntakeSession::begin(const QStringList& paths, std::vector<Recipe> known, std::optional<DesignState> against)
 {
     end();
+    against_ = std::move(against);
     paths_ = paths;
     std::vector<std::filesystem::path> files;
     for (const QString& p : paths)
@@ -66,6 +67,14 @@ void IntakeSession::end()
     offered_.clear();
     read_.clear();
     result_.reset();
+    against_.reset();
+    again_.reset();
+}
+
+void IntakeSession::setAgainst(DesignState against)
+{
+    against_ = std::move(against);
+    take();
 }
 
 void IntakeSession::change(const std::function<void(Recipe&)>& how)
@@ -89,12 +98,21 @@ QString IntakeSession::title() const
 void IntakeSession::take()
 {
     jobs_.start("take",
-                [this, books = books_, recipe = recipe_, model = model_,
+                [this, books = books_, recipe = recipe_, model = model_, against = against_,
                  path = paths_.value(0).toStdString()](Progress& progress) -> Jobs::Finish {
                     auto r = std::make_shared<const Intake>(model ? takeModel(path, recipe, progress)
                                                                   : takeIn(*books, recipe, progress));
-                    return [this, r] {
+                    std::shared_ptr<Again> again;
+                    if (against && r->sound && !progress.cancelled()) {
+                        progress.at(0.9, "against the frame at hand");
+                        again = std::make_shared<Again>();
+                        again->then = frameToWrite(*against);
+                        again->taken = takeAgain(again->then, r->frame);
+                        again->rows = fateRows(again->taken, again->then);
+                    }
+                    return [this, r, again] {
                         result_ = r;
+                        again_ = again;
                         Q_EMIT taken();
                     };
                 });

@@ -4,12 +4,15 @@
 
 #include "app/shell/jobs.h"
 #include "core/intake/intake.h"
+#include "core/project/design_state.h"
+#include "core/project/taken_again.h"
 
 #include <QObject>
 #include <QString>
 #include <QStringList>
 #include <functional>
 #include <memory>
+#include <optional>
 #include <vector>
 
 namespace wr {
@@ -23,7 +26,19 @@ public:
 
     // `known`: recipes of earlier times; the first that fits is offered, else what the columns mean is guessed. opened()
     // follows.
-    void begin(const QStringList& paths, std::vector<Recipe> known);
+    // `against`: the state at hand, which this may be a later version of; again() says what differs.
+    void begin(const QStringList& paths, std::vector<Recipe> known, std::optional<DesignState> against = {});
+    void setAgainst(DesignState against); // it was changed meanwhile: what differs is found anew
+    bool isAgainst(const DesignState& s) const { return against_ && against_->frame == s.frame; }
+    struct Again
+    {
+        Frame then; // as a file of it would be, with the results that came with it
+        TakenAgain taken;
+        std::vector<FateRow> rows;
+        // Is it likely to be the same frame: at least half of the elements at hand are in it by name or by place?
+        bool likely() const { return 2 * (taken.byId + taken.byPlace) >= then.elements.size() && !then.elements.empty(); }
+    };
+    const Again* again() const { return again_.get(); } // null: nothing at hand, or what was read is not sound
     void end();
     bool active() const { return !paths_.isEmpty(); }
     bool isModel() const { return model_; } // IFC or a drawing: there are no columns to map
@@ -55,6 +70,8 @@ private:
     QString offered_;
     std::vector<Finding> read_;
     std::shared_ptr<const Intake> result_;
+    std::optional<DesignState> against_;
+    std::shared_ptr<const Again> again_;
 };
 
 } // namespace wr

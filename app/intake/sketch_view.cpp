@@ -1,5 +1,6 @@
 #include "app/intake/sketch_view.h"
 
+#include "app/intake/fate_marks.h"
 #include "render/theme.h"
 
 #include <QMouseEvent>
@@ -20,13 +21,18 @@ SketchView::SketchView(QWidget* parent) : QWidget(parent)
 void SketchView::setFrame(const Frame& f)
 {
     lines_.clear();
+    lineOf_.assign(f.elements.size(), -1);
+    fates_.clear();
+    picked_ = -1;
     supports_.clear();
     loose_.clear();
     unknown_ = 0;
     camera_.upIsY = f.up == Up::Y;
     std::vector<bool> used(f.nodes.size(), false);
-    for (const Element& e : f.elements) {
+    for (size_t k = 0; k < f.elements.size(); ++k) {
+        const Element& e = f.elements[k];
         if (e.i < 0 || e.j < 0) continue;
+        lineOf_[k] = static_cast<int>(lines_.size());
         const bool whole = e.section >= 0 && e.material >= 0;
         unknown_ += !whole;
         lines_.push_back({f.endI(e), f.endJ(e), whole});
@@ -48,6 +54,66 @@ void SketchView::setFrame(const Frame& f)
         fit();
     }
     update();
+}
+
+void SketchView::setFates(const std::vector<FateRow>& rows, const Frame& then)
+{
+    fates_.clear();
+    only_.reset();
+    picked_ = -1;
+    for (const FateRow& r : rows) {
+        Fated f{{}, {}, r.kind};
+        if (r.now >= 0 && lineOf_[static_cast<size_t>(r.now)] >= 0) {
+            const Line& l = lines_[static_cast<size_t>(lineOf_[static_cast<size_t>(r.now)])];
+            f.from = l.from, f.to = l.to;
+        } else if (r.now < 0) {
+            const Element& e = then.elements[static_cast<size_t>(r.then)];
+            f.from = then.endI(e), f.to = then.endJ(e);
+        }
+        fates_.push_back(f);
+    }
+    update();
+}
+
+void SketchView::setOnly(std::optional<FateRow::Kind> k)
+{
+    only_ = k;
+    update();
+}
+
+void SketchView::setPicked(int row)
+{
+    picked_ = row;
+    update();
+}
+
+int SketchView::drawnFates(FateRow::Kind k) const
+{
+    return static_cast<int>(
+        std::count_if(fates_.begin(), fates_.end(), [&](const Fated& f) { return f.kind == k && (!only_ || *only_ == k); }));
+}
+
+void SketchView::paintFates(QPainter& p) const
+{
+    const auto seen = camera_.projection(size());
+    const auto draw = [&](const Fated& f) {
+        if (const auto a = seen(f.from), b = seen(f.to); a && b) p.drawLine(a->at, b->at);
+    };
+    // The first kinds are the rarer ones, and lie on top.
+    for (size_t k = fates_.size(); k-- > 0;) {
+        if (only_ && fates_[k].kind != *only_) continue;
+        p.setPen(fatePen(fates_[k].kind));
+        draw(fates_[k]);
+    }
+    if (picked_ < 0 || static_cast<size_t>(picked_) >= fates_.size()) return;
+    const Fated& f = fates_[static_cast<size_t>(picked_)];
+    p.setPen(QPen(theme().violetTint, 11, Qt::SolidLine, Qt::RoundCap));
+    draw(f);
+    p.setPen(QPen(theme().violet, 1));
+    QPen pen = fatePen(f.kind);
+    pen.setWidthF(pen.widthF() + 1);
+    p.setPen(pen);
+    draw(f);
 }
 
 void SketchView::setHint(const QString& words)
@@ -76,13 +142,14 @@ void SketchView::paintEvent(QPaintEvent*)
     QVector<QLineF> whole, part;
     for (const Line& l : lines_)
         if (const auto a = seen(l.from), b = seen(l.to); a && b) (l.whole ? whole : part).push_back({a->at, b->at});
-    p.setPen(QPen(t.ink2, 1.4));
+    p.setPen(fates_.empty() ? QPen(t.ink2, 1.4) : QPen(t.hairline.darker(112), 1.2));
     p.drawLines(whole);
     // What is still asked: dashed, and in the colour of warnings.
     QPen dashed(t.ochreInk, 1.4);
     dashed.setDashPattern({3, 3});
     p.setPen(dashed);
     p.drawLines(part);
+    if (!fates_.empty()) paintFates(p);
     p.setPen(Qt::NoPen);
     p.setBrush(t.ink);
     for (const Vec3& s : supports_)

@@ -32,6 +32,8 @@ public:
     void open(const QString& path);
     // A frame taken in from elsewhere, under a name that is no file; with the recipe it was read by. opened() follows.
     void openTaken(const QString& name, Frame frame, std::vector<Finding> findings, std::string recipe);
+    // The frame at hand as it came again, decisions and all (core/project/taken_again.h): one edit. The state before is parked.
+    QString takeAgain(const QString& from, Frame frame, std::vector<Finding> findings, std::string recipe);
     const std::vector<std::string>& recipes() const { return recipes_; } // those kept with the project, the last one first
     // A .wren: work goes on in that project. Else a frame file, which is a copy where work is kept in a project.
     bool save(const QString& path, QString* why);
@@ -158,6 +160,8 @@ private:
     void stopAll();
     bool keepAs(const QString& path, QString* why);
     QString beginAs(const QString& path);
+    QString keep(Frame next, const Patch& patch); // an edit that was made
+    void findingsOfReading(DesignState& s) const;
     void advanceBy(const Patch& patch);
     void adopt(Advanced next);
     void check();
@@ -191,6 +195,12 @@ private:
     std::optional<Siding> dropped_;
     std::string view_;
     std::vector<std::string> recipes_;
+    struct Reading // findings of reading, before and after a step that read the frame anew
+    {
+        size_t step;
+        std::shared_ptr<const std::vector<Finding>> before, after;
+    };
+    std::vector<Reading> readings_;
     void keepCheck();
     std::shared_ptr<const CheckReport> keptReport_; // as it stands in the project
     std::string comparedTo_;

@@ -57,7 +57,7 @@ OpenedWork refused(std::string words)
 }
 
 // What was parked; what cannot be read is told.
-void readSidings(const ProjectFile& file, OpenedWork& out, std::vector<Finding>& read)
+void readSidings(const ProjectFile& file, const ProjectContents& contents, OpenedWork& out, std::vector<Finding>& read)
 {
     const std::vector<ProjectPart> parts = file.parts("siding");
     if (parts.empty()) return;
@@ -69,10 +69,16 @@ void readSidings(const ProjectFile& file, OpenedWork& out, std::vector<Finding>&
     out.first = std::make_shared<const Frame>(*std::move(first));
     for (const ProjectPart& p : parts) {
         auto s = sidingFromBytes(p.name, p.bytes, *out.first);
-        if (s)
-            static_cast<void>(out.sidings.park(*std::move(s)));
-        else
+        if (!s) {
             lost(s.error());
+            continue;
+        }
+        if (!s->frame->came.name.empty()) {
+            auto f = std::make_shared<Frame>(*s->frame);
+            findCame(f->came, contents.came);
+            s->frame = std::move(f);
+        }
+        static_cast<void>(out.sidings.park(*std::move(s)));
     }
 }
 
@@ -95,7 +101,7 @@ OpenedWork openProject(const QString& path, const DesignState::Standards& standa
         read.push_back(finding("project.lost", "", "", "the project is damaged and has lost " + lost));
     // What is looked at only has nothing to undo.
     if (!damaged && !file->lookOnly()) out.history = historyOf(*contents);
-    if (file) readSidings(*file, out, read);
+    if (file) readSidings(*file, *contents, out, read);
     if (file)
         for (ProjectPart& p : file->parts("view"))
             out.view = std::move(p.bytes);

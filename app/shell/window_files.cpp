@@ -32,7 +32,6 @@ void MainWindow::openFiles(const QStringList& paths)
         return kind != FileKind::OurJson && kind != FileKind::Project && QFileInfo::exists(p);
     };
     if (!std::any_of(paths.begin(), paths.end(), foreign)) return open(paths.front());
-    if (!mayLeave()) return;
     keepLook();
     pages_->setCurrentWidget(intake_);
     intake_->begin(paths);

@@ -66,6 +66,7 @@ void eachResult(const Frame& f, const FrameForces& r, const std::function<void(c
         GivenResult g = resultOf(f, r, terms);
         g.combination = combination;
         g.loadCase = loadCase;
+        g.orderSaid = true;
         g.secondOrder = r.forces.secondOrder;
         g.amplified = r.forces.amplified;
         g.reducedStiffness = !r.outcomes.empty() && !terms.empty() && r.outcomes[terms.front().first].reduced;

@@ -64,6 +64,10 @@ void auditForces(const CheckModel& model, std::vector<Finding>& out)
         out.push_back(
             finding("forces.stale", "", "", "the forces belong to other sizes than the frame has now: analyse again"));
     auditSlack(model, out);
+    if (t.given && !t.orderSaid)
+        out.push_back(finding("forces.order", "/results", "",
+                              "of which order the forces are that came with the file is not said: they are taken as first "
+                              "order. Say what analysis they are of, here or in the file (order)"));
     if (!model.standard().wantsSecondOrder) return;
     const bool first = std::any_of(t.sets.begin(), t.sets.end(), [&](const ForceSet& s) { return !t.inSecond(s.combination); });
     const bool amplifies = model.standard().amplifiesMembers != nullptr;

@@ -121,6 +121,8 @@ const std::vector<FindingKind>& findingKinds()
         {"forces.stale", Warning, Size, "forces belong to other sizes"},
         {"forces.sway", Error, Frame,
          "first-order forces under a standard that asks for second order: what sway adds is missing"},
+        {"forces.order", Warning, Frame, "it is not said of which order the given forces are"},
+        {"forces.notional", Warning, Frame, "it is not said whether the given forces hold notional loads or imperfections"},
         {"forces.first-order", Note, Frame, "forces are first order where the standard asks for second-order effects"},
         {"standard.unknown", Error, Briefs, "a design standard that is not shipped"},
         {"brief.grade", Error, Briefs, "a grade of a brief that is not in the list"},

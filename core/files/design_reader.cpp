@@ -20,6 +20,12 @@ public:
     {
     }
 
+    static void reduced(Cursor& c, ForceOrder order, bool stiffness)
+    {
+        if (stiffness && order == ForceOrder::First)
+            c.fault("frame.value", "reducedStiffness", "belongs to forces of second order, or amplified ones");
+    }
+
     void read()
     {
         Design& d = frame_.design;
@@ -32,13 +38,20 @@ public:
         }
         if (const Json* v = top_.object("analysis")) {
             Cursor c(*v, "/design/analysis", findings_);
-            StatedAnalysis a;
+            StatedAnalysis& a = d.analysis.emplace();
             a.order = c.word("order", orderFromName, "first, second, amplified", true).value_or(ForceOrder::First);
             a.reducedStiffness = c.flag("reducedStiffness").value_or(false);
-            if (a.reducedStiffness && a.order == ForceOrder::First)
-                c.fault("frame.value", "reducedStiffness", "belongs to forces of second order, or amplified ones");
+            reduced(c, a.order, a.reducedStiffness);
             c.finish();
-            d.analysis = a;
+        }
+        if (const Json* v = top_.object("givenForces")) {
+            Cursor c(*v, "/design/givenForces", findings_);
+            StatedForces& s = d.givenForces.emplace();
+            s.order = c.word("order", orderFromName, "first, second, amplified");
+            s.reducedStiffness = c.flag("reducedStiffness").value_or(false);
+            s.notional = c.flag("notional");
+            reduced(c, s.order.value_or(ForceOrder::First), s.reducedStiffness);
+            c.finish();
         }
         if (const Json* v = top_.object("forming")) d.forming = readForming(*v);
         d.nationalParameters = top_.text("nationalParameters").value_or("");

@@ -276,6 +276,12 @@ private:
             o["analysis"]["order"] = orderName(d.analysis->order);
             if (d.analysis->reducedStiffness) o["analysis"]["reducedStiffness"] = true;
         }
+        if (const auto& g = d.givenForces) {
+            o["givenForces"] = Json::object();
+            if (g->order) o["givenForces"]["order"] = orderName(*g->order);
+            if (g->reducedStiffness) o["givenForces"]["reducedStiffness"] = true;
+            if (g->notional) o["givenForces"]["notional"] = *g->notional;
+        }
         if (d.forming) {
             constexpr double kDegree = std::numbers::pi / 180;
             o["forming"] = {{"beams", beamsRuleName(d.forming->beams)},

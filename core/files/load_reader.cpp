@@ -199,6 +199,7 @@ public:
             if (const auto order = c.text("order")) {
                 if (*order != "first" && *order != "second")
                     c.fault("frame.value", "order", inQuotes(*order) + " is not known here; allowed: first, second");
+                r.orderSaid = true;
                 r.secondOrder = *order == "second";
             }
             if (const auto method = c.text("method")) {

@@ -19,7 +19,8 @@ Loaded<Frame> readProjectFrame(const std::filesystem::path& path)
         out.findings.push_back(finding("project.lost", "", "", "the project is damaged and has lost " + lost));
     out.value = std::move(contents->frame);
     if (contents->results && contents->results->forces.forces.given) {
-        out.value->results = contents->results->given;
+        out.value->results = rowsOf(*contents->results, *out.value);
+        out.value->came = {};
         out.value->modes = contents->results->modes;
     }
     return out;

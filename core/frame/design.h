@@ -245,6 +245,15 @@ struct StatedAnalysis
     bool operator==(const StatedAnalysis&) const = default;
 };
 
+// What analysis forces that came with the file are of.
+struct StatedForces
+{
+    std::optional<ForceOrder> order; // of results that do not say it themselves
+    bool reducedStiffness = false;   // of the direct analysis method
+    std::optional<bool> notional;    // do their combinations hold notional loads or sway imperfections? none: not said
+    bool operator==(const StatedForces&) const = default;
+};
+
 // A limit of what the frame moves in service: of every storey against the one below, or of nodes against the ground.
 struct FrameLimit
 {
@@ -291,6 +300,7 @@ struct Design
 
     std::string standard; // empty: the default
     std::optional<StatedAnalysis> analysis;
+    std::optional<StatedForces> givenForces;
     std::optional<bool> swayX, swayY;
     std::optional<FormingRule> forming; // none: the default rule
     Rows<DesignMember> members;

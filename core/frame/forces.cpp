@@ -112,6 +112,9 @@ public:
             else
                 superposed(static_cast<int>(c));
         }
+        t_.amplified = strength_ > 0 && amplified_ == strength_;
+        t_.reducedStiffness = strength_ > 0 && reduced_ == strength_;
+        if (said_) t_.notional = said_->notional;
     }
 
 private:
@@ -119,8 +122,29 @@ private:
     {
         for (const int r : results) {
             t_.sets.push_back({combination, f_.results[r].step, {{r, 1.0}}, {}});
-            if (f_.results[r].secondOrder) t_.secondOrderSets[combination] = true;
+            if (order(r) != ForceOrder::First) t_.secondOrderSets[combination] = true;
+            method(combination, r);
         }
+    }
+
+    // Of which order a result is: what it says itself, else what the frame says of all, else first.
+    ForceOrder order(int r) const
+    {
+        const GivenResult& g = f_.results[static_cast<size_t>(r)];
+        if (g.secondOrder) return g.amplified ? ForceOrder::Amplified : ForceOrder::Second;
+        return !g.orderSaid && said_ ? said_->order.value_or(ForceOrder::First) : ForceOrder::First;
+    }
+
+    // How the strength combinations were found: one that is said otherwise takes the name from all.
+    void method(int combination, int r)
+    {
+        const GivenResult& g = f_.results[static_cast<size_t>(r)];
+        if (!g.orderSaid && !(said_ && said_->order)) t_.orderSaid = false;
+        if (!forStrength(f_.combinations[static_cast<size_t>(combination)].purpose)) return;
+        ++strength_;
+        const ForceOrder o = order(r);
+        amplified_ += o == ForceOrder::Amplified;
+        reduced_ += o != ForceOrder::First && (g.orderSaid || !said_ ? g.reducedStiffness : said_->reducedStiffness);
     }
 
     void noForces(int combination, const std::string& why)
@@ -142,7 +166,7 @@ private:
             const auto own = ofCase_.find(loadCase);
             if (own == ofCase_.end())
                 why = "case " + f_.cases[loadCase].id + " has no results";
-            else if (f_.results[own->second.front()].secondOrder)
+            else if (order(own->second.front()) != ForceOrder::First)
                 why = "second-order results of cases do not superpose";
             else if (f_.cases[loadCase].unsignedResult && own->second.size() == 1)
                 magnitudes.emplace_back(own->second.front(), factor);
@@ -161,6 +185,9 @@ private:
             everyStep(set, *stepped.front().first, stepped.front().second);
         else
             t_.sets.push_back(set);
+        for (const auto& [loadCase, factor] : f_.combinations[combination].terms)
+            if (const auto own = ofCase_.find(loadCase); factor != 0 && own != ofCase_.end())
+                method(combination, own->second.front());
     }
 
     void everySign(const ForceSet& set, int result, double factor)
@@ -184,8 +211,10 @@ private:
     }
 
     const Frame& f_;
+    const std::optional<StatedForces>& said_ = f_.design.givenForces;
     ForceTable& t_;
     std::vector<Finding>& findings_;
+    int strength_ = 0, amplified_ = 0, reduced_ = 0;         // results of strength combinations
     std::map<int, int> behind_;                              // result: first of its eight columns
     std::map<int, std::vector<int>> ofCombination_, ofCase_; // results, one per step
 };

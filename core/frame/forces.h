@@ -82,6 +82,8 @@ struct ForceTable
     int columnOf(int combination, const std::vector<std::pair<int, double>>& terms) const;
 
     std::vector<bool> secondOrderSets; // per combination, where `given`
+    bool orderSaid = true;             // it is known of which order they are: false only where `given`
+    std::optional<bool> notional;      // where `given`: are notional loads or imperfections in them? none: not said
 };
 
 inline bool ForceTable::inSecond(int combination) const

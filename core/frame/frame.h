@@ -12,6 +12,7 @@
 #include <array>
 #include <cstdint>
 #include <map>
+#include <memory>
 #include <optional>
 #include <string>
 #include <utility>
@@ -155,12 +156,23 @@ struct GivenResult
 
     int combination = -1, loadCase = -1; // one of them
     int step = -1;                       // cases with many steps
+    bool orderSaid = false;              // does the file say of which order they are?
     bool secondOrder = false;
     bool amplified = false;        // second order by amplified first order (B1, B2), not by equilibrium in the deformed shape
     bool reducedStiffness = false; // of the direct analysis method
     std::vector<GivenElement> elements;
     std::vector<NodeResult> nodes;
     bool operator==(const GivenResult&) const;
+};
+
+// What came with the frame's file, once it is taken beside the frame (core/project/frame_results.h): not looked into here, and
+// told apart by what it says.
+struct FrameResults;
+struct CameWith
+{
+    std::shared_ptr<const FrameResults> results; // null: nothing came, or it could not be read
+    std::string name = {};                       // fingerprint of all that is in it; empty: nothing came
+    bool operator==(const CameWith& o) const { return name == o.name; }
 };
 
 struct Frame
@@ -186,7 +198,8 @@ struct Frame
     Rows<LoadCase> cases;
     Rows<Combination> combinations;
     Rows<GivenResult> results;
-    Extras modes; // "buckling" and "vibration" as `analyse` wrote them beside the results: JSON text, kept with those
+    CameWith came; // the same once it is taken in: then `results` is empty
+    Extras modes;  // "buckling" and "vibration" as `analyse` wrote them beside the results: JSON text, kept with those
     bool hasDesign = false;
     Design design;
     Extras extras;

@@ -68,6 +68,7 @@ public:
             r.loadCase = set.load.loadCase;
             r.combination = set.load.combination;
             r.step = set.step;
+            r.orderSaid = !a_.recipe.order.empty();
             r.secondOrder = a_.recipe.order == "second";
             if (!r.elements.empty() || !r.nodes.empty()) a_.frame().results.push_back(std::move(r));
         }

@@ -64,6 +64,7 @@ private:
         if (found == result_.end()) {
             GivenResult r;
             std::tie(r.loadCase, r.combination, r.step) = key;
+            r.orderSaid = !a_.recipe.order.empty();
             r.secondOrder = a_.recipe.order == "second";
             found = result_.emplace(key, a_.frame().results.size()).first;
             a_.frame().results.push_back(std::move(r));

@@ -34,7 +34,7 @@ bool systemLengthsStand(const Frame& f, const ForceTable& t, bool wantsReducedSt
         if (!forStrength(c.purpose)) continue;
         any = true;
         if (!t.inSecond(s.combination)) return false;
-        if (!f.sways(c)) return false;
+        if (!f.sways(c) && !t.notional.value_or(false)) return false;
     }
     return any;
 }

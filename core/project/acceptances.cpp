@@ -71,6 +71,10 @@ std::string aboutOf(const DesignState& s, const std::vector<const Finding*>& fin
         const Design& d = s.frame->design;
         h.add(d.standard);
         if (d.analysis) h.add(static_cast<double>(d.analysis->order) + (d.analysis->reducedStiffness ? 10 : 0));
+        if (const auto& g = d.givenForces)
+            h.add((g->order ? static_cast<double>(*g->order) : 3) + (g->reducedStiffness ? 10 : 0) +
+                  (g->notional ? *g->notional ? 100 : 200 : 0));
+        h.add(s.frame->came.name);
         h.add(static_cast<double>(sizesFingerprint(*s.frame) >> 11)); // 53 bits of it
     }
     return fmt::format("{:016x}", h.value());

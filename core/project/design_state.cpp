@@ -128,6 +128,8 @@ DesignState beginState(Frame frame, std::vector<Finding> read, const DesignState
         s.results = std::move(kept);
     else if (!frame.results.empty())
         s.results = takeResults(frame);
+    else if (frame.came.results)
+        s.results = cameFor(frame);
     else {
         auto r = std::make_shared<FrameResults>();
         r->forces = analyseForces(frame, choice, secondOrderRules(), progress, std::move(memory), wantedAgain(frame, choice));
@@ -244,7 +246,8 @@ DesignState withResults(const DesignState& s, std::shared_ptr<const FrameResults
 Frame frameToWrite(const DesignState& s)
 {
     Frame out = *s.frame;
-    out.results = s.results->given;
+    out.results = rowsOf(*s.results, out);
+    out.came = {};
     out.modes = s.results->modes;
     return out;
 }
@@ -285,6 +288,8 @@ private:
     {
         stale.loads = !p_.cases.empty() || !p_.combinations.empty();
         stale.method = p_.settings && p_.settings->first.analysis != p_.settings->second.analysis;
+        stale.came = p_.came || (p_.settings && p_.settings->first.givenForces != p_.settings->second.givenForces);
+        shape();
         sizes();
         eachRow(p_.members, [&](const DesignMember& m) { changed.members.insert(m.id); });
         changed.forming =
@@ -292,8 +297,21 @@ private:
         eachRow(p_.restraints, [&](const DesignRestraint& r) { changed.stated.insert(r.member); });
         eachRow(p_.lengths, [&](const DesignLength& l) { changed.stated.insert(l.member); });
     }
+    void shape()
+    {
+        stale.shape = !p_.nodes.empty() || !p_.diaphragms.empty() || !p_.links.empty() || !p_.elements.removed.empty() ||
+                      !p_.elements.added.empty() || (p_.frame && p_.frame->first.up != p_.frame->second.up) ||
+                      std::any_of(p_.elements.changed.begin(), p_.elements.changed.end(), [](const auto& c) {
+                          Element sized = c.before; // all but its size and what is only kept
+                          sized.section = c.after.section, sized.material = c.after.material;
+                          sized.extras = c.after.extras;
+                          return !(sized == c.after);
+                      });
+        stale.sizes = stale.shape;
+    }
     void sizes()
     {
+        if (stale.shape) return; // all is made anew
         if (p_.elements.empty() && p_.sections.empty() && p_.materials.empty()) return;
         changed.elements.assign(after_.elements.size(), 0);
         for (const auto& c : p_.elements.changed) {
@@ -410,22 +428,26 @@ Advanced advance(const DesignState& s, const Patch& patch, Frame changed, const 
     DesignState& next = out.state;
     next.frame = frame;
     Staleness& stale = out.stale;
-    if (stale.sizes || stale.loads || stale.method) {
-        if (auto kept = store.find(resultKeyOf(*frame)))
+    if (stale.shape || stale.came || stale.sizes || stale.loads || stale.method) {
+        const bool others = stale.shape || stale.came || stale.loads; // columns or places mean something else
+        std::shared_ptr<const FrameResults> kept = store.find(resultKeyOf(*frame));
+        if (!kept && others && (s.forces().given || stale.came)) kept = cameFor(*frame);
+        if (kept)
             next.results = std::move(kept);
-        else if (stale.loads && s.forces().given)
-            next.results = refitted(*s.results, *s.frame, *frame);
-        else if (stale.loads) {
-            // Old columns mean nothing under new combinations.
+        else if (others) {
             next.results = std::make_shared<const FrameResults>();
             stale.analyse = true;
         } else
             stale.analyse = stale.method;
     }
     if (next.results != s.results) next.analysis = {next.results, &next.results->forces.findings};
-    next.model = std::make_shared<const CheckModel>(
-        next.frame, forcesOf(next.results), motionsOf(next.results),
-        next.results == s.results ? s.model->restraint() : store.restraintOf(next.results), *s.model, read.changed);
+    if (stale.shape)
+        next.model = std::make_shared<const CheckModel>(next.frame, forcesOf(next.results), s.model->standards(),
+                                                        motionsOf(next.results), store.restraintOf(next.results));
+    else
+        next.model = std::make_shared<const CheckModel>(
+            next.frame, forcesOf(next.results), motionsOf(next.results),
+            next.results == s.results ? s.model->restraint() : store.restraintOf(next.results), *s.model, read.changed);
     stale.members = !next.model->samePlaces(*s.model);
     stale.again = next.model->wantsAgain(choiceFor(*frame));
     stale.analyse |= stale.again && !stale.sizes; // other sizes are analysed when it is asked for
@@ -439,7 +461,10 @@ Advanced advance(const DesignState& s, const Patch& patch, Frame changed, const 
         next.limits = noLimits();
         next.limitsOf.reset();
     }
-    carryResults(s, next);
+    if (stale.shape)
+        forget(next);
+    else
+        carryResults(s, next);
     return out;
 }
 

@@ -89,6 +89,8 @@ DesignState auditedState(const DesignState& s);
 // What a patch made stale, by aspect.
 struct Staleness
 {
+    bool shape = false;   // nodes, elements, what ties and holds them
+    bool came = false;    // other results came with it, or they are said to be others
     bool sizes = false;   // sections or materials of elements
     bool loads = false;   // cases or combinations
     bool method = false;  // the way of analysis

@@ -256,6 +256,23 @@ Words dropAcceptance(Frame& f, const DropAcceptance& e)
     return "Acceptance taken back: " + e.id;
 }
 
+Words sayForces(Frame& f, const SayForces& e)
+{
+    const auto& s = e.said;
+    if (s && s->reducedStiffness && s->order.value_or(ForceOrder::First) == ForceOrder::First)
+        return std::unexpected("reduced stiffness belongs to second order, or to amplified forces");
+    std::string words;
+    if (s && s->order)
+        words =
+            (*s->order == ForceOrder::Amplified ? std::string("amplified") : fmt::format("{} order", orderName(*s->order))) +
+            (s->reducedStiffness ? ", reduced stiffness" : "");
+    if (s && s->notional)
+        words += fmt::format("{}{} notional loads", words.empty() ? "" : ", ", *s->notional ? "with" : "without");
+    f.hasDesign = true;
+    f.design.givenForces = e.said;
+    return "Given forces: " + (words.empty() ? "nothing said" : words);
+}
+
 Words setAnalysis(Frame& f, const SetAnalysis& e)
 {
     if (e.analysis.reducedStiffness && e.analysis.order == ForceOrder::First)
@@ -286,6 +303,7 @@ std::expected<Patch, std::string> applyEdit(Frame& f, const Edit& edit)
                                               [&](const SetAnalysis& e) { return setAnalysis(next, e); },
                                               [&](const SetLoads& e) { return setLoads(next, e); },
                                               [&](const SetSway& e) { return setSway(next, e); },
+                                              [&](const SayForces& e) { return sayForces(next, e); },
                                               [&](const Accept& e) { return accept(next, e); },
                                               [&](const DropAcceptance& e) { return dropAcceptance(next, e); },
                                               [&](const GiveHolds& e) -> Words {

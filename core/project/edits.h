@@ -122,6 +122,10 @@ struct SetSway // does the frame sway along x and y? none: found by the program
 {
     std::optional<bool> x, y;
 };
+struct SayForces // what analysis the forces that came are of
+{
+    std::optional<StatedForces> said;
+};
 struct Accept // a finding; one of the same id is replaced
 {
     Acceptance acceptance;
@@ -191,7 +195,7 @@ struct SetForming
 using Edit = std::variant<SetLengths, SetGroup, SetSection, SetGrade, SetStandard, SetAnalysis, SetLoads, JoinMembers,
                           SplitMember, TurnMembers, BackToRule, SetForming, GiveHolds, SetHold, DropHolds, SameHolds, PutBrief,
                           GiveBrief, DropBrief, TakeOver, SetGroups, RenameGroup, SetExclude, SetKind, PutPick, DropPick,
-                          SetFrameLimits, SetSway, Accept, DropAcceptance, Patch>;
+                          SetFrameLimits, SetSway, SayForces, Accept, DropAcceptance, Patch>;
 
 // Members that no entry lists yet get one each; what is said of them stands there.
 void declareMembers(Frame& f, const std::vector<MemberRef>& members);

@@ -1,6 +1,6 @@
 #include "core/project/frame_results.h"
 
-#include "core/audit/families.h"
+#include "core/base/fingerprint.h"
 
 #include <algorithm>
 
@@ -18,9 +18,39 @@ size_t bytesOf(const FrameResults& r)
 
 } // namespace
 
+std::uint64_t shapeFingerprint(const Frame& f)
+{
+    Fingerprint h;
+    for (const Element& e : f.elements.list()) {
+        // Counts are exact in a double.
+        std::uint64_t flags = (e.rollToLegs ? 1u : 0u) | static_cast<unsigned>(e.behaviour) << 1;
+        bool springs = false;
+        for (size_t k = 0; k < 6; ++k) {
+            flags |= (e.releaseI[k] ? 1ull : 0ull) << (4 + k) | (e.releaseJ[k] ? 1ull : 0ull) << (10 + k);
+            springs |= e.springI[k] != 0 || e.springJ[k] != 0;
+        }
+        for (const double v : {static_cast<double>(e.i), static_cast<double>(e.j), static_cast<double>(flags), e.roll})
+            h.add(v);
+        if (springs)
+            for (size_t k = 0; k < 6; ++k)
+                h.add(e.springI[k]), h.add(e.springJ[k]);
+        for (const Vec3& o : {e.offsetI, e.offsetJ})
+            if (norm(o) > 0) h.add(o.x), h.add(o.y), h.add(o.z);
+    }
+    return h.value();
+}
+
 ResultKey resultKeyOf(const Frame& f)
 {
-    return {sizesFingerprint(f), f.cases, f.combinations, f.design.analysis};
+    ResultKey k;
+    k.sizes = sizesFingerprint(f);
+    k.elements = shapeFingerprint(f);
+    k.up = f.up;
+    k.nodes = f.nodes, k.links = f.links, k.diaphragms = f.diaphragms;
+    k.cases = f.cases, k.combinations = f.combinations;
+    k.method = f.design.analysis, k.said = f.design.givenForces;
+    k.came = f.came;
+    return k;
 }
 
 void ResultStore::put(ResultKey key, std::shared_ptr<const FrameResults> results)
@@ -51,60 +81,6 @@ std::shared_ptr<const FrameRestraint> ResultStore::restraintOf(const std::shared
     for (const Kept& k : kept_)
         if (k.results == results) return k.restraint;
     return nullptr;
-}
-
-Rows<GivenResult> resultsThatFit(const Rows<GivenResult>& given, const Frame& before, const Frame& after)
-{
-    std::vector<GivenResult> kept;
-    for (const GivenResult& r : given.list()) {
-        const auto place = static_cast<size_t>(r.loadCase);
-        if (r.loadCase >= 0 && place < after.cases.size() && after.cases[place] == before.cases[place])
-            kept.push_back(r);
-        else if (r.combination >= 0)
-            for (size_t c = 0; c < after.combinations.size(); ++c) {
-                const Combination &now = after.combinations[c], &was = before.combinations[static_cast<size_t>(r.combination)];
-                if (now.id != was.id || now.terms != was.terms) continue;
-                kept.push_back(r);
-                kept.back().combination = static_cast<int>(c);
-                break;
-            }
-    }
-    return kept;
-}
-
-namespace {
-
-std::shared_ptr<FrameResults> lookedUp(const Frame& withResults, Extras modes)
-{
-    auto out = std::make_shared<FrameResults>();
-    std::vector<Finding> findings;
-    out->forces = givenResults(withResults, findings);
-    out->forces.findings = std::move(findings);
-    out->given = withResults.results;
-    out->modes = std::move(modes);
-    return out;
-}
-
-} // namespace
-
-std::shared_ptr<const FrameResults> takeResults(Frame& f)
-{
-    auto out = lookedUp(f, std::move(f.modes));
-    // Whether they can be what they are taken for is looked at once, with what they came with.
-    auditArrival(f, out->forces.forces, out->forces.findings);
-    f.results.clear();
-    f.modes.clear();
-    return out;
-}
-
-std::shared_ptr<const FrameResults> refitted(const FrameResults& r, const Frame& before, const Frame& after)
-{
-    Frame with = after;
-    with.results = resultsThatFit(r.given, before, after);
-    auto out = std::make_shared<FrameResults>(*lookedUp(with, r.modes));
-    out->forces.forces.sizes = r.forces.forces.sizes; // they belong to the sizes they came with
-    out->forces.forces.elementSizes = r.forces.forces.elementSizes;
-    return out;
 }
 
 } // namespace wr

@@ -143,7 +143,10 @@ template <class F, class G, class H, class Each> void eachTable(F& f, G& g, H& p
 {
     each(f.materials, g.materials, p.materials);
     each(f.sections, g.sections, p.sections);
+    each(f.nodes, g.nodes, p.nodes);
     each(f.elements, g.elements, p.elements);
+    each(f.diaphragms, g.diaphragms, p.diaphragms);
+    each(f.links, g.links, p.links);
     each(f.cases, g.cases, p.cases);
     each(f.combinations, g.combinations, p.combinations);
     each(f.design.members, g.design.members, p.members);
@@ -160,17 +163,27 @@ template <class F, class G, class H, class Each> void eachTable(F& f, G& g, H& p
 
 } // namespace
 
+namespace {
+
+FrameWords wordsOf(const Frame& f)
+{
+    return {f.title, f.up, f.extras};
+}
+
+} // namespace
+
 DesignSettings settingsOf(const Frame& f)
 {
     const Design& d = f.design;
-    return {f.hasDesign, d.standard, d.nationalParameters, d.analysis, d.swayX, d.swayY, d.forming};
+    return {f.hasDesign, d.standard, d.nationalParameters, d.analysis, d.givenForces, d.swayX, d.swayY, d.forming};
 }
 
 bool Patch::empty() const
 {
-    return materials.empty() && sections.empty() && elements.empty() && cases.empty() && combinations.empty() &&
-           members.empty() && restraints.empty() && lengths.empty() && briefs.empty() && groups.empty() && ladders.empty() &&
-           parameterSets.empty() && picks.empty() && frameLimits.empty() && acceptances.empty() && !settings;
+    return materials.empty() && sections.empty() && nodes.empty() && elements.empty() && diaphragms.empty() && links.empty() &&
+           cases.empty() && combinations.empty() && members.empty() && restraints.empty() && lengths.empty() &&
+           briefs.empty() && groups.empty() && ladders.empty() && parameterSets.empty() && picks.empty() &&
+           frameLimits.empty() && acceptances.empty() && !settings && !frame && !came;
 }
 
 Patch differences(const Frame& before, const Frame& after, std::string words)
@@ -179,6 +192,8 @@ Patch differences(const Frame& before, const Frame& after, std::string words)
     p.words = std::move(words);
     eachTable(before, after, p, [](const auto& a, const auto& b, auto& part) { part = between(a, b); });
     if (const DesignSettings a = settingsOf(before), b = settingsOf(after); !(a == b)) p.settings.emplace(a, b);
+    if (const FrameWords a = wordsOf(before), b = wordsOf(after); !(a == b)) p.frame.emplace(a, b);
+    if (!(before.came == after.came)) p.came.emplace(before.came, after.came);
     return p;
 }
 
@@ -188,7 +203,10 @@ Patch inverseOf(const Patch& p)
     out.words = p.words;
     out.materials = swapped(p.materials);
     out.sections = swapped(p.sections);
+    out.nodes = swapped(p.nodes);
     out.elements = swapped(p.elements);
+    out.diaphragms = swapped(p.diaphragms);
+    out.links = swapped(p.links);
     out.cases = swapped(p.cases);
     out.combinations = swapped(p.combinations);
     out.members = swapped(p.members);
@@ -202,12 +220,15 @@ Patch inverseOf(const Patch& p)
     out.frameLimits = swapped(p.frameLimits);
     out.acceptances = swapped(p.acceptances);
     if (p.settings) out.settings.emplace(p.settings->second, p.settings->first);
+    if (p.frame) out.frame.emplace(p.frame->second, p.frame->first);
+    if (p.came) out.came.emplace(p.came->second, p.came->first);
     return out;
 }
 
 bool applyPatch(Frame& f, const Patch& p)
 {
-    bool ok = !p.settings || settingsOf(f) == p.settings->first;
+    bool ok = (!p.settings || settingsOf(f) == p.settings->first) && (!p.frame || wordsOf(f) == p.frame->first) &&
+              (!p.came || f.came == p.came->first);
     const Frame& now = f;
     eachTable(now, now, p, [&](const auto& table, const auto&, const auto& part) { ok = ok && fits(table, part); });
     if (!ok) return false;
@@ -219,10 +240,13 @@ bool applyPatch(Frame& f, const Patch& p)
         d.standard = s.standard;
         d.nationalParameters = s.nationalParameters;
         d.analysis = s.analysis;
+        d.givenForces = s.givenForces;
         d.swayX = s.swayX;
         d.forming = s.forming;
         d.swayY = s.swayY;
     }
+    if (p.frame) f.title = p.frame->second.title, f.up = p.frame->second.up, f.extras = p.frame->second.extras;
+    if (p.came) f.came = p.came->second;
     return true;
 }
 

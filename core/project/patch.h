@@ -29,12 +29,22 @@ template <class T> struct RowsPatch
     bool empty() const { return removed.empty() && added.empty() && changed.empty(); }
 };
 
+// What stands once in a frame, besides its units: those are of the screen and of the file.
+struct FrameWords
+{
+    std::string title;
+    Up up = Up::Z;
+    Extras extras;
+    bool operator==(const FrameWords&) const = default;
+};
+
 // What stands once in a design block.
 struct DesignSettings
 {
     bool hasDesign = false;
     std::string standard, nationalParameters;
     std::optional<StatedAnalysis> analysis;
+    std::optional<StatedForces> givenForces;
     std::optional<bool> swayX, swayY;
     std::optional<FormingRule> forming;
     bool operator==(const DesignSettings&) const = default;
@@ -46,7 +56,10 @@ struct Patch
     std::string words; // "Section W12X65 for 4 members", for the undo menu
     RowsPatch<Material> materials;
     RowsPatch<FrameSection> sections;
+    RowsPatch<Node> nodes;
     RowsPatch<Element> elements;
+    RowsPatch<Diaphragm> diaphragms;
+    RowsPatch<Link> links;
     RowsPatch<LoadCase> cases;
     RowsPatch<Combination> combinations;
     RowsPatch<DesignMember> members;
@@ -60,12 +73,14 @@ struct Patch
     RowsPatch<FrameLimit> frameLimits;
     RowsPatch<Acceptance> acceptances;
     std::optional<std::pair<DesignSettings, DesignSettings>> settings; // before, after
+    std::optional<std::pair<FrameWords, FrameWords>> frame;
+    std::optional<std::pair<CameWith, CameWith>> came; // other results came with it
 
     bool empty() const;
 };
 
-// What leads from one state to the other. Tables that both share are not looked at. Nodes, links, diaphragms and results are no
-// part of it: no edit changes them.
+// What leads from one state to the other. Tables that both share are not looked at. Results that are not taken in yet
+// (Frame::results) and the units are no part of it.
 Patch differences(const Frame& before, const Frame& after, std::string words);
 Patch inverseOf(const Patch& p);
 // Makes the change. False, and the frame as it was, where a row is not what the patch says it was before.

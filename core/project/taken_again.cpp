@@ -77,6 +77,8 @@ public:
         match();
         fates();
         decisions();
+        combinations();
+        cases();
         return std::move(out_);
     }
 
@@ -207,7 +209,7 @@ private:
                                                  [&](const Group& g) { return g.id == m.group; }))
                 f.design.groups.push_back({m.group, "", {}});
         }
-        combinations();
+        limits();
     }
 
     // What an engineer said of a member, in words.
@@ -253,6 +255,64 @@ private:
             if (l.to) *l.to *= at->second;
             d.lengths.push_back(std::move(l));
         }
+    }
+
+    // What an engineer said of a case stands where the new file says nothing of its own.
+    void cases()
+    {
+        std::map<std::string_view, const LoadCase*> before;
+        for (const LoadCase& c : then_.cases.list())
+            before.emplace(c.id, &c);
+        for (size_t k = 0; k < now().cases.size(); ++k) {
+            LoadCase c = now().cases[k];
+            const auto at = before.find(c.id);
+            if (at == before.end()) continue;
+            const LoadCase& was = *at->second;
+            if (c.category.empty()) c.category = was.category;
+            if (c.exclusive.empty()) c.exclusive = was.exclusive;
+            if (c.title.empty()) c.title = was.title;
+            c.reversible |= was.reversible;
+            if (c.action != was.action) {
+                // A file that says nothing of its cases has them all as dead.
+                const bool keeps = c.action == Action::Dead;
+                lose(c.id, fmt::format("case {} was {} and comes as {}: it is taken as {}", c.id, actionName(was.action),
+                                       actionName(c.action), actionName(keeps ? was.action : c.action)));
+                if (keeps) c.action = was.action;
+            }
+            if (!(c == now().cases[k])) out_.frame.cases[k] = c;
+        }
+    }
+
+    // Limits of nodes name them by their places in the table.
+    void limits()
+    {
+        if (then_.design.frameLimits.empty()) return;
+        std::map<std::string_view, int> byName;
+        for (size_t k = 0; k < now().nodes.size(); ++k)
+            byName.emplace(now().nodes[k].id, static_cast<int>(k));
+        const auto became = [&](int node) {
+            const Node& n = then_.nodes[static_cast<size_t>(node)];
+            const auto named = byName.find(n.id);
+            if (named != byName.end() && norm(now().nodes[static_cast<size_t>(named->second)].at - n.at) <= choice_.tolerance)
+                return named->second;
+            for (size_t k = 0; k < now().nodes.size(); ++k)
+                if (norm(now().nodes[k].at - n.at) <= choice_.tolerance) return static_cast<int>(k);
+            return named != byName.end() ? named->second : -1;
+        };
+        Rows<FrameLimit> list;
+        for (FrameLimit l : then_.design.frameLimits.list()) {
+            const size_t before = l.nodes.size();
+            std::vector<int> nodes;
+            for (const int n : l.nodes)
+                if (const int k = became(n); k >= 0) nodes.push_back(k);
+            if (nodes.size() < before)
+                lose(l.id, fmt::format("limit {}: {} of its {} nodes are gone{}", l.id, before - nodes.size(), before,
+                                       nodes.empty() ? "; it is left out" : ""));
+            if (before > 0 && nodes.empty()) continue;
+            l.nodes = std::move(nodes);
+            list.push_back(std::move(l));
+        }
+        out_.frame.design.frameLimits = std::move(list);
     }
 
     // Combinations made in the program stay where the new file has none of that name and all their cases.

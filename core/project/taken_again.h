@@ -22,6 +22,17 @@ struct ElementFate
     bool operator==(const ElementFate&) const = default;
 };
 
+// An element that differs, in words.
+struct FateRow
+{
+    enum class Kind { Fresh, Gone, Moved, Resized, Changed, Reloaded }; // the first that holds, in this order
+    Kind kind = Kind::Fresh;
+    int now = -1, then = -1; // element of either frame; -1: there is none
+    std::string id;          // in the new frame; of one that is gone, in the old one
+    std::string words;       // "W12X65 → W14X90; moved by 0.35 m"
+};
+std::string_view fateWord(FateRow::Kind k); // new, gone, moved, resized, changed at its ends, re-loaded
+
 struct TakenAgain
 {
     Frame frame;                        // the new one, with the decisions of the old one
@@ -46,5 +57,7 @@ struct MatchChoice
 // nodes it hangs on. Decisions are the design block of the old frame; members, groups and lengths that the new one brings
 // itself stand where the old one says nothing. Code: intake.lost.
 TakenAgain takeAgain(const Frame& then, Frame now, const MatchChoice& choice = {});
+// All that differ, what is new first and what is gone last. Quantities in the units of the new frame.
+std::vector<FateRow> fateRows(const TakenAgain& again, const Frame& then);
 
 } // namespace wr

@@ -215,6 +215,38 @@ Ways ownForces(const DesignState& s, const Finding&)
     return {{"analyse the frame here instead", WayOut::Analyse{}}};
 }
 
+// What the forces that came are of: an answer is kept with the frame.
+StatedForces saidOf(const DesignState& s)
+{
+    return s.frame->design.givenForces.value_or(StatedForces{});
+}
+WayOut said(const char* words, StatedForces is)
+{
+    return {words, Edit{SayForces{is}}};
+}
+Ways orderOfGiven(const DesignState& s, const Finding& x)
+{
+    const std::optional<bool> notional = saidOf(s).notional;
+    Ways out{said("they are of first order", {ForceOrder::First, false, notional}),
+             said("they are of second order", {ForceOrder::Second, false, notional})};
+    if (s.model->standard().amplifiesMembers) {
+        out.push_back(said("they are of second order with reduced stiffness", {ForceOrder::Second, true, notional}));
+        out.push_back(said("they were amplified by B1 and B2", {ForceOrder::Amplified, false, notional}));
+    }
+    for (WayOut& w : ownForces(s, x))
+        out.push_back(std::move(w));
+    return out;
+}
+Ways notionalOfGiven(const DesignState& s, const Finding& x)
+{
+    StatedForces with = saidOf(s), without = with;
+    with.notional = true, without.notional = false;
+    Ways out{said("they hold them", with), said("they do not", without)};
+    for (WayOut& w : ownForces(s, x))
+        out.push_back(std::move(w));
+    return out;
+}
+
 struct Row
 {
     std::string_view code;
@@ -238,6 +270,8 @@ constexpr Row kTable[] = {
      [](const DesignState&, const Finding&) -> Ways {
          return {{"analyse again", WayOut::Analyse{}}};
      }},
+    {"forces.order", orderOfGiven},
+    {"forces.notional", notionalOfGiven},
     {"forces.axes", ownForces},
     {"forces.stations", ownForces},
     {"forces.balance", ownForces},

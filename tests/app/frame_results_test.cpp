@@ -344,7 +344,7 @@ TEST_CASE("frame stop: forces that came with the file are drawn, what they do no
     w.settle();
     w.doc().undo();
     w.settle();
-    CHECK(w.doc().state().results->given.size() == f.results.size());
+    CHECK(rowsOf(*w.doc().state().results, w.doc().frame()).size() == f.results.size());
     // Forces of other sizes stay so when combinations change.
     CHECK(w.doc().run(SetSection{w.doc().refs({0}), "IPE400"}).isEmpty());
     w.settle();

@@ -13,7 +13,7 @@ Frame changedAtRandom(const Frame& f, std::mt19937& random)
     Frame g = f;
     const auto pick = [&](size_t n) { return std::uniform_int_distribution<size_t>(0, n - 1)(random); };
     for (int k = 0; k < 6; ++k)
-        switch (pick(9)) {
+        switch (pick(14)) {
         case 0: g.elements[pick(g.elements.size())].section = static_cast<int>(pick(g.sections.size())); break;
         case 1: g.design.members[pick(g.design.members.size())].group = "G" + std::to_string(pick(4)); break;
         case 2:
@@ -36,6 +36,30 @@ Frame changedAtRandom(const Frame& f, std::mt19937& random)
             break;
         }
         case 6: g.design.standard = pick(2) ? "en1993" : "aisc360-22-asd"; break;
+        case 9: g.nodes[pick(g.nodes.size())].at.y += 0.25; break;
+        case 10: { // a node more, and an element to it
+            Node n = g.nodes.front();
+            n.id = "N" + std::to_string(random());
+            n.at.z += 1;
+            g.nodes.push_back(n);
+            Element e = g.elements.front();
+            e.id = n.id;
+            e.j = static_cast<int>(g.nodes.size()) - 1;
+            g.elements.insert(g.elements.begin() + static_cast<std::ptrdiff_t>(pick(g.elements.size())), e);
+            break;
+        }
+        case 11: g.links.push_back({"L" + std::to_string(random()), {0, 1}, {true}, {}}); break;
+        case 12: {
+            Diaphragm d;
+            d.id = "D" + std::to_string(pick(3));
+            d.nodes = {0, 2};
+            g.diaphragms = {d};
+            break;
+        }
+        case 13:
+            g.title += "x";
+            g.came = {nullptr, "came " + std::to_string(pick(3))};
+            break;
         case 7: std::swap(g.design.members.front(), g.design.members.back()); break;
         case 8: {
             DesignRestraint r;

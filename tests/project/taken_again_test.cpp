@@ -280,3 +280,78 @@ TEST_CASE("taken again: holds of a longer member stand at the same share, and th
     CHECK_THAT(mine->at, Catch::WithinRel(1.5, 1e-9));
     CHECK(lostWords(t).find("1.5 times as long") != std::string::npos);
 }
+
+TEST_CASE("taken again: limits follow their nodes, and what was said of a case stays with it", "[again]")
+{
+    Frame then = depot();
+    const Node top = then.nodes[5];
+    FrameLimit one;
+    one.id = "eaves", one.of = FrameLimit::Of::Nodes, one.most = 0.02, one.nodes = {5, 7};
+    then.design.frameLimits = {one};
+    then.hasDesign = true;
+    then.cases[1].category = "B", then.cases[1].exclusive = "roof", then.cases[1].reversible = true;
+    then.cases[1].action = Action::Live;
+    Frame now = renamed(depot(), 3);
+    now.cases[1].category.clear(), now.cases[1].exclusive.clear(), now.cases[1].reversible = false;
+    now.cases[1].action = Action::Dead; // as a file has it that says nothing
+    const TakenAgain t = takeAgain(then, now);
+    REQUIRE(t.frame.design.frameLimits.size() == 1);
+    const std::vector<int>& nodes = t.frame.design.frameLimits.list().front().nodes;
+    REQUIRE(nodes.size() == 2);
+    CHECK(norm(t.frame.nodes.list()[static_cast<size_t>(nodes[0])].at - top.at) == 0);
+    CHECK(norm(t.frame.nodes.list()[static_cast<size_t>(nodes[1])].at - then.nodes[7].at) == 0);
+    const LoadCase& c = t.frame.cases.list()[1];
+    CHECK(c.category == "B");
+    CHECK(c.exclusive == "roof");
+    CHECK(c.reversible);
+    CHECK(c.action == Action::Live);
+    CHECK(lostWords(t).find("comes as dead: it is taken as live") != std::string::npos);
+    // A file that says it is something else is believed.
+    now.cases[1].action = Action::Snow;
+    const TakenAgain other = takeAgain(then, now);
+    CHECK(other.frame.cases.list()[1].action == Action::Snow);
+    CHECK(lostWords(other).find("comes as snow: it is taken as snow") != std::string::npos);
+    // One of the nodes is gone: told, the limit stands for the other; both gone: it goes.
+    for (Node& n : now.nodes)
+        if (norm(n.at - top.at) == 0) n.at.z += 3;
+    const TakenAgain fewer = takeAgain(then, now);
+    REQUIRE(fewer.frame.design.frameLimits.size() == 1);
+    CHECK(fewer.frame.design.frameLimits.list().front().nodes.size() == 1);
+    CHECK(lostWords(fewer).find("limit eaves: 1 of its 2 nodes are gone") != std::string::npos);
+}
+
+TEST_CASE("taken again: every element that differs is a row with what is different", "[again]")
+{
+    const Frame then = depot();
+    CHECK(fateRows(takeAgain(then, then), then).empty());
+    Frame now = then;
+    now.elements[4].section = (now.elements[4].section + 1) % static_cast<int>(now.sections.size());
+    now.nodes[static_cast<size_t>(now.elements[9].j)].at.z += 0.25;
+    now.elements[20].releaseI[4] = !now.elements[20].releaseI[4];
+    Element more = now.elements[0];
+    more.id = "new one";
+    std::swap(more.i, more.j);
+    more.j = now.elements[30].j;
+    now.elements.push_back(more);
+    now.results = {};
+    const TakenAgain t = takeAgain(then, now);
+    const std::vector<FateRow> rows = fateRows(t, then);
+    const auto row = [&](const std::string& id) {
+        const auto at = std::find_if(rows.begin(), rows.end(), [&](const FateRow& r) { return r.id == id; });
+        return at == rows.end() ? std::string("none") : std::string(fateWord(at->kind)) + ": " + at->words;
+    };
+    CHECK(rows.front().id == "new one");
+    CHECK(row(then.elements[4].id).starts_with("resized: "));
+    CHECK(row(then.elements[4].id).find(" → ") != std::string::npos);
+    CHECK(row(then.elements[9].id) == "moved: moved by 0.2500 m");
+    CHECK(row(then.elements[20].id) == "changed at its ends: releases");
+    size_t any = 0;
+    for (const ElementFate& f : t.fates)
+        any += f.any();
+    CHECK(rows.size() == any + t.gone.size());
+    // Seen from the other side, what was new is gone.
+    const TakenAgain back = takeAgain(now, then);
+    const std::vector<FateRow> gone = fateRows(back, now);
+    CHECK(gone.back().kind == FateRow::Kind::Gone);
+    CHECK(gone.back().id == "new one");
+}

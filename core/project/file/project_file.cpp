@@ -118,15 +118,48 @@ bool walk(Snapshot& from, const std::vector<KeptStep>& steps, size_t to)
     return true;
 }
 
-std::shared_ptr<const FrameResults> resultsOf(SQLite::Database& db, const Frame& f, std::vector<std::string>& lost)
+constexpr std::string_view kCame = "came "; // results that are those that came, by name
+
+// Results that came, by name. Those that cannot be read are told where something that is read names them.
+using Came = std::map<std::string, std::shared_ptr<const FrameResults>>;
+Came cameOf(SQLite::Database& db, std::vector<std::string>& lost)
+{
+    Came out;
+    const auto gone = [&] { lost.push_back("results that came with a file: its forces are to be taken in again"); };
+    const bool whole = each(db, "SELECT name, bytes, checksum FROM part WHERE kind = 'came'", [&](SQLite::Statement& s) {
+        const std::string_view bytes = blob(s.getColumn(1));
+        auto r = sumOf(bytes) == s.getColumn(2).getInt64() ? cameFromBytes(bytes)
+                                                           : std::unexpected(std::string("its check sum is another"));
+        if (r)
+            out.emplace(s.getColumn(0).getString(), *std::move(r));
+        else
+            gone();
+    });
+    if (!whole) gone();
+    return out;
+}
+
+int pragma(SQLite::Database& db, const std::string& name)
+{
+    return db.execAndGet("PRAGMA " + name).getInt();
+}
+
+std::shared_ptr<const FrameResults> resultsOf(SQLite::Database& db, const Frame& f, const Came& came,
+                                              std::vector<std::string>& lost)
 {
     std::shared_ptr<const FrameResults> out;
+    const std::uint64_t state = pragma(db, "user_version") < 3 ? loadsFingerprint(f) : stateFingerprint(f);
     const bool whole =
         each(db, "SELECT sizes, loads, bytes, checksum FROM results ORDER BY place DESC", [&](SQLite::Statement& s) {
-            if (out || static_cast<std::uint64_t>(s.getColumn(1).getInt64()) != loadsFingerprint(f)) return;
+            if (out || static_cast<std::uint64_t>(s.getColumn(1).getInt64()) != state) return;
             const std::string_view bytes = blob(s.getColumn(2));
             if (sumOf(bytes) != s.getColumn(3).getInt64()) {
                 lost.push_back("results: the frame is to be analysed again");
+                return;
+            }
+            if (bytes.starts_with(kCame)) {
+                const auto at = came.find(std::string(bytes.substr(kCame.size())));
+                if (at != came.end() && bytes.substr(kCame.size()) == f.came.name) out = at->second;
                 return;
             }
             if (auto r = resultsFromBytes(bytes, f))
@@ -167,7 +200,11 @@ std::expected<ProjectContents, std::string> contentsOf(SQLite::Database& db, con
         if (out.at != snapshot->number) out.steps.clear(), out.at = 0;
     }
     out.frame = std::move(snapshot->frame);
-    out.results = resultsOf(db, out.frame, out.lost);
+    out.came = cameOf(db, out.lost);
+    findCame(out.frame.came, out.came);
+    out.results = resultsOf(db, out.frame, out.came, out.lost);
+    if (!out.frame.came.results && out.results && out.results->as && out.results->forces.forces.given)
+        out.frame.came = {out.results, nameOf(*out.results)}; // an older version knew them by their place alone
     const std::string stamp = stampOf(db);
     each(db, "SELECT name, bytes, checksum FROM part WHERE kind = 'check'", [&](SQLite::Statement& s) {
         const std::string_view bytes = blob(s.getColumn(1));
@@ -182,12 +219,12 @@ void removeOld(const std::filesystem::path& path)
         std::filesystem::remove(path.string() + end);
 }
 
-int pragma(SQLite::Database& db, const std::string& name)
-{
-    return db.execAndGet("PRAGMA " + name).getInt();
-}
-
 } // namespace
+
+void findCame(CameWith& c, const std::map<std::string, std::shared_ptr<const FrameResults>>& came)
+{
+    if (const auto at = came.find(c.name); at != came.end()) c.results = at->second;
+}
 
 History historyOf(const ProjectContents& c)
 {
@@ -195,6 +232,7 @@ History historyOf(const ProjectContents& c)
     for (const KeptStep& k : c.steps) {
         auto p = patchFromBytes(k.bytes);
         if (!p) break;
+        if (p->came) findCame(p->came->first, c.came), findCame(p->came->second, c.came);
         steps.push_back(*std::move(p));
     }
     const size_t at = std::min(c.at, steps.size());
@@ -231,6 +269,7 @@ std::expected<ProjectFile, std::string> ProjectFile::create(const std::filesyste
         out.write([&](Writing& w) {
             out.db_->exec(kTables);
             w.snapshot(0, bytes);
+            w.came(f.came);
             w.at(0);
         });
     } catch (const std::exception& e) {
@@ -280,7 +319,7 @@ std::expected<ProjectFile, ProjectFile::Refusal> ProjectFile::open(const std::fi
     return out;
 }
 
-// The file as it was is kept beside it. The tables of versions 1 and 2 are the same: what is new stands in their rows.
+// The file as it was is kept beside it. The tables of all versions are the same: what is new stands in their rows.
 void ProjectFile::bringUp(int from)
 {
     std::filesystem::path kept = path_;
@@ -290,8 +329,35 @@ void ProjectFile::bringUp(int from)
     SQLite::Statement s(*db_, "VACUUM INTO ?");
     s.bind(1, kept.string());
     s.exec();
+    if (from < 3) nameResults();
     db_->exec(fmt::format("PRAGMA user_version = {}", kProjectVersion));
     keptOld_ = std::move(kept);
+}
+
+// Results belong to more than their loads since version 3, and those that came are named by every state that is kept.
+void ProjectFile::nameResults()
+{
+    const auto contents = contentsOf(*db_, path_);
+    if (!contents || !contents->results) return;
+    std::vector<std::pair<std::int64_t, std::string>> named;
+    if (contents->frame.came.results)
+        each(*db_, "SELECT place, bytes FROM snapshot", [&](SQLite::Statement& s) {
+            auto f = frameFromBytes(blob(s.getColumn(1)));
+            if (!f) return;
+            f->came = contents->frame.came;
+            named.emplace_back(s.getColumn(0).getInt64(), bytesOf(*f));
+        });
+    write([&](Writing& w) {
+        w.came(contents->frame.came);
+        for (const auto& [place, bytes] : named) {
+            SQLite::Statement s(*db_, "UPDATE snapshot SET bytes = ?, checksum = ? WHERE place = ?");
+            bindBlob(s, 1, bytes);
+            s.bind(2, sumOf(bytes));
+            s.bind(3, place);
+            s.exec();
+        }
+        w.results(contents->frame, *contents->results);
+    });
 }
 
 std::expected<ProjectContents, std::string> ProjectFile::read() const
@@ -405,12 +471,23 @@ void ProjectFile::Writing::snapshot(size_t number, std::string_view frameBytes)
     db_.exec("DELETE FROM snapshot WHERE number > 0 AND place NOT IN (SELECT place FROM snapshot ORDER BY place DESC LIMIT 2)");
 }
 
-void ProjectFile::Writing::results(const Frame& f, std::string_view bytes)
+void ProjectFile::Writing::came(const CameWith& c)
 {
+    if (!c.results) return;
+    SQLite::Statement there(db_, "SELECT 1 FROM part WHERE kind = 'came' AND name = ?");
+    there.bind(1, c.name);
+    if (!there.executeStep()) part({"came", c.name, bytesOf(*c.results)});
+}
+
+void ProjectFile::Writing::results(const Frame& f, const FrameResults& r)
+{
+    const bool those = &r == f.came.results.get();
+    if (those) came(f.came);
+    const std::string bytes = those ? std::string(kCame) + f.came.name : bytesOf(r);
     db_.exec("DELETE FROM results");
     SQLite::Statement s(db_, "INSERT INTO results(sizes, loads, bytes, checksum) VALUES(?, ?, ?, ?)");
     s.bind(1, static_cast<std::int64_t>(sizesFingerprint(f)));
-    s.bind(2, static_cast<std::int64_t>(loadsFingerprint(f)));
+    s.bind(2, static_cast<std::int64_t>(stateFingerprint(f)));
     bindBlob(s, 3, bytes);
     s.bind(4, sumOf(bytes));
     s.exec();

@@ -8,6 +8,7 @@
 #include <cstdint>
 #include <expected>
 #include <filesystem>
+#include <map>
 #include <memory>
 #include <string>
 #include <vector>
@@ -18,8 +19,9 @@ class Database;
 
 namespace wr {
 
-// 1: as it began. 2: acceptances in frames and edits, sidings, check results: an older program would lose them.
-inline constexpr int kProjectVersion = 2;
+// 1: as it began. 2: acceptances in frames and edits, sidings, check results: an older program would lose them. 3: nodes,
+// elements and what comes with a frame in edits, results that came by themselves.
+inline constexpr int kProjectVersion = 3;
 
 // An edit as it stands in the file: undone ones too, behind `ProjectContents::at`.
 struct KeptStep
@@ -33,8 +35,9 @@ struct ProjectContents
     std::vector<KeptStep> steps;
     size_t at = 0;                               // how many of the steps are made
     std::shared_ptr<const FrameResults> results; // of the frame as it is; null: none, or of another state of it
-    std::string check;                           // bytesOf(CheckReport) of the frame and results as they are; empty: none
-    std::vector<std::string> lost;               // what could not be read, sentences
+    std::map<std::string, std::shared_ptr<const FrameResults>> came; // with the frame and its edits, by name
+    std::string check;             // bytesOf(CheckReport) of the frame and results as they are; empty: none
+    std::vector<std::string> lost; // what could not be read, sentences
 };
 
 // Something a project keeps by kind and name: views, recipes, acceptances, sidings.
@@ -42,6 +45,9 @@ struct ProjectPart
 {
     std::string kind, name, bytes;
 };
+
+// Gives a frame the results it names, where they are kept.
+void findCame(CameWith& c, const std::map<std::string, std::shared_ptr<const FrameResults>>& came);
 
 // The steps as patches; those that cannot be read, and all behind them, are lost.
 class History;
@@ -82,7 +88,8 @@ public:
         void step(size_t number, const KeptStep& step);
         void at(size_t made);
         void snapshot(size_t number, std::string_view frameBytes); // the frame after so many edits
-        void results(const Frame& f, std::string_view bytes);      // of that state of the frame
+        void results(const Frame& f, const FrameResults& r);       // of that state of the frame
+        void came(const CameWith& c);                              // unless it is there already
         void part(const ProjectPart& p);                           // empty bytes: it goes
         // Check results of the state as it is in the file then.
         void check(std::string_view bytes);
@@ -118,6 +125,7 @@ private:
     void commit();
     void rollBack() noexcept;
     void bringUp(int from);
+    void nameResults();
     std::filesystem::path path_, keptOld_;
     bool lookOnly_ = false;
     FileLock lock_;

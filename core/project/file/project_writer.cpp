@@ -42,6 +42,7 @@ void ProjectWriter::add(size_t number, Patch p, std::shared_ptr<const Frame> aft
 {
     put([this, number, p = std::move(p), after = std::move(after)](ProjectFile::Writing& w) {
         w.step(number, {p.words, bytesOf(p)});
+        if (p.came) w.came(p.came->first), w.came(p.came->second);
         if (++sinceSnapshot_ < kBetweenSnapshots) return;
         w.snapshot(number, bytesOf(*after));
         sinceSnapshot_ = 0;
@@ -55,7 +56,7 @@ void ProjectWriter::stepTo(size_t made)
 
 void ProjectWriter::results(std::shared_ptr<const Frame> f, std::shared_ptr<const FrameResults> r)
 {
-    put([f = std::move(f), r = std::move(r)](ProjectFile::Writing& w) { w.results(*f, bytesOf(*r)); });
+    put([f = std::move(f), r = std::move(r)](ProjectFile::Writing& w) { w.results(*f, *r); });
 }
 
 void ProjectWriter::part(ProjectPart p)

@@ -110,7 +110,9 @@ Cbor tableJson(const ForceTable& t, Runs& runs)
             {"lacks", t.lacks},
             {"sizes", t.sizes},
             {"elementSizes", runs.put(t.elementSizes)},
-            {"secondOrderSets", t.secondOrderSets}};
+            {"secondOrderSets", t.secondOrderSets},
+            {"orderSaid", t.orderSaid},
+            {"notional", t.notional}};
 }
 ForceTable tableFrom(const Cbor& j, const RunsRead& runs)
 {
@@ -126,6 +128,8 @@ ForceTable tableFrom(const Cbor& j, const RunsRead& runs)
     t.secondOrder = j.at("secondOrder"), t.amplified = j.at("amplified"), t.reducedStiffness = j.at("reducedStiffness");
     t.given = j.at("given"), t.rigidInShear = j.at("rigidInShear"), t.lacks = j.at("lacks"), t.sizes = j.at("sizes");
     t.secondOrderSets = j.at("secondOrderSets").get<std::vector<bool>>();
+    t.orderSaid = j.value("orderSaid", true);
+    if (j.contains("notional")) t.notional = j.at("notional").get<std::optional<bool>>();
     return t;
 }
 
@@ -156,34 +160,110 @@ std::string misfit(const FrameForces& r, const Frame& f)
     return {};
 }
 
-} // namespace
-
-std::string bytesOf(const FrameResults& r)
+// Mostly the same list for many results: each stands once.
+Cbor asJson(const AsGiven& as, Runs& runs)
 {
-    Runs runs;
-    Cbor motions = Cbor::array(), outcomes = Cbor::array(), findings = Cbor::array();
-    for (const NodeMotion& m : r.forces.motions)
-        motions.push_back(motionJson(m, runs));
-    for (const CombinationOutcome& c : r.forces.outcomes)
-        outcomes.push_back(outcomeJson(c, runs));
-    for (const Finding& x : r.forces.findings)
-        findings.push_back({x.code, x.place, x.subject, x.text});
-    const Cbor all{{"ok", r.forces.ok},
-                   {"table", tableJson(r.forces.forces, runs)},
-                   {"motions", std::move(motions)},
-                   {"outcomes", std::move(outcomes)},
-                   {"findings", std::move(findings)},
-                   {"residual", r.forces.residual},
-                   {"accuracy", r.forces.accuracy},
-                   {"freedoms", r.forces.freedoms},
-                   {"given", r.given},
-                   {"modes", r.modes}};
-    std::string head;
-    Cbor::to_cbor(all, head);
-    return fmt::format("{:016x}", head.size()) + head + runs.bytes();
+    Cbor results = Cbor::array(), parts = Cbor::array(), nodes = Cbor::array();
+    const std::vector<AsGiven::Part>* lastParts = nullptr;
+    const std::vector<int>* lastNodes = nullptr;
+    for (const AsGiven::Result& r : as.results) {
+        if (r.parts.get() != lastParts) {
+            std::vector<int> elements, counts, at;
+            for (const AsGiven::Part& p : *r.parts) {
+                elements.push_back(p.element), counts.push_back(static_cast<int>(p.at.size()));
+                at.insert(at.end(), p.at.begin(), p.at.end());
+            }
+            parts.push_back({{"elements", runs.put(elements)}, {"counts", runs.put(counts)}, {"at", runs.put(at)}});
+        }
+        if (r.nodes.get() != lastNodes) nodes.push_back({{"nodes", runs.put(*r.nodes)}});
+        lastParts = r.parts.get(), lastNodes = r.nodes.get();
+        results.push_back({r.head, parts.size() - 1, nodes.size() - 1});
+    }
+    return {{"results", std::move(results)}, {"parts", std::move(parts)},
+            {"nodes", std::move(nodes)},     {"said", as.said},
+            {"frameNodes", as.nodes},        {"frameElements", as.elements},
+            {"frameCases", as.cases},        {"frameCombinations", as.combinations}};
+}
+std::shared_ptr<const AsGiven> asFrom(const Cbor& j, const RunsRead& runs)
+{
+    auto out = std::make_shared<AsGiven>();
+    out->said = j.at("said").get<std::optional<StatedForces>>();
+    out->nodes = j.at("frameNodes").get<Rows<Node>>();
+    out->elements = j.at("frameElements").get<Rows<Element>>();
+    out->cases = j.at("frameCases").get<Rows<LoadCase>>();
+    out->combinations = j.at("frameCombinations").get<Rows<Combination>>();
+    std::vector<std::shared_ptr<const std::vector<AsGiven::Part>>> parts;
+    for (const Cbor& p : j.at("parts")) {
+        std::vector<int> elements, counts, at;
+        runs.get(p, "elements", elements), runs.get(p, "counts", counts), runs.get(p, "at", at);
+        if (elements.size() != counts.size()) throw std::invalid_argument("the stations are cut short");
+        std::vector<AsGiven::Part> list;
+        size_t from = 0;
+        for (size_t k = 0; k < elements.size(); ++k) {
+            if (counts[k] < 0 || std::cmp_greater(counts[k], at.size() - from))
+                throw std::invalid_argument("the stations are cut short");
+            const auto begin = at.begin() + static_cast<long>(from);
+            list.push_back({elements[k], {begin, begin + counts[k]}});
+            from += static_cast<size_t>(counts[k]);
+        }
+        parts.push_back(std::make_shared<const std::vector<AsGiven::Part>>(std::move(list)));
+    }
+    std::vector<std::shared_ptr<const std::vector<int>>> nodes;
+    for (const Cbor& n : j.at("nodes")) {
+        std::vector<int> list;
+        runs.get(n, "nodes", list);
+        nodes.push_back(std::make_shared<const std::vector<int>>(std::move(list)));
+    }
+    for (const Cbor& r : j.at("results"))
+        out->results.push_back({r.at(0).get<GivenResult>(), parts.at(r.at(1).get<size_t>()), nodes.at(r.at(2).get<size_t>())});
+    return out;
 }
 
-std::expected<std::shared_ptr<const FrameResults>, std::string> resultsFromBytes(std::string_view bytes, const Frame& f)
+// What does not fit in what came; empty: all does.
+std::string misfit(const AsGiven& as, const FrameForces& r)
+{
+    const auto in = [](int i, size_t n) { return i >= 0 && std::cmp_less(i, n); };
+    const ForceTable& t = r.forces;
+    if (as.results.size() > t.columns || as.results.size() != r.motions.size()) return "given results";
+    for (const Element& e : as.elements.list())
+        if (!in(e.i, as.nodes.size()) || !in(e.j, as.nodes.size())) return "given elements";
+    for (const Combination& c : as.combinations.list())
+        for (const auto& [k, factor] : c.terms)
+            if (!in(k, as.cases.size())) return "given combinations";
+    if (t.first.size() != as.elements.size() + 1) return "given elements";
+    for (size_t k = 0; k < as.results.size(); ++k) {
+        const AsGiven::Result& g = as.results[k];
+        if (g.head.loadCase >= 0 ? !in(g.head.loadCase, as.cases.size()) : !in(g.head.combination, as.combinations.size()))
+            return "given results";
+        for (const AsGiven::Part& p : *g.parts) {
+            if (!in(p.element, as.elements.size())) return "given elements";
+            const auto e = static_cast<size_t>(p.element);
+            for (const int at : p.at)
+                if (at < 0 || at >= t.first[e + 1] - t.first[e]) return "given stations";
+        }
+        if (!g.nodes->empty() && r.motions[k].u.size() != as.nodes.size()) return "given nodes";
+        for (const int n : *g.nodes)
+            if (!in(n, as.nodes.size())) return "given nodes";
+    }
+    return {};
+}
+
+// Rows of an older file that refer to what there is not; empty: none do.
+std::string resultFault(const std::vector<GivenResult>& rows, const Frame& f)
+{
+    const auto in = [](int i, size_t n) { return i >= 0 && std::cmp_less(i, n); };
+    for (const GivenResult& g : rows) {
+        bool fits = g.loadCase >= 0 ? in(g.loadCase, f.cases.size()) : in(g.combination, f.combinations.size());
+        for (const GivenElement& e : g.elements)
+            fits = fits && in(e.element, f.elements.size());
+        for (const NodeResult& n : g.nodes)
+            fits = fits && in(n.node, f.nodes.size());
+        if (!fits) return "given results";
+    }
+    return {};
+}
+
+std::expected<std::shared_ptr<const FrameResults>, std::string> readResults(std::string_view bytes, const Frame* f)
 {
     try {
         size_t size = 0;
@@ -202,26 +282,72 @@ std::expected<std::shared_ptr<const FrameResults>, std::string> resultsFromBytes
         for (const Cbor& c : all.at("outcomes"))
             r.outcomes.push_back(outcomeFrom(c, runs));
         for (const Cbor& x : all.at("findings"))
-            if (findKind(x.at(0).get<std::string>()))
+            if (findKind(x.at(0).get<std::string>())) {
                 r.findings.push_back(finding(x.at(0).get<std::string>(), x.at(1), x.at(2), x.at(3)));
+                if (x.size() > 4) r.findings.back().about = x.at(4).get<std::vector<std::string>>();
+            }
         r.residual = all.at("residual"), r.accuracy = all.at("accuracy"), r.freedoms = all.at("freedoms");
-        out->given = all.at("given").get<Rows<GivenResult>>();
         out->modes = all.at("modes").get<Extras>();
-        for (const GivenResult& g : out->given.list()) {
-            const auto in = [](int i, size_t n) { return i >= 0 && std::cmp_less(i, n); };
-            bool fits = g.loadCase >= 0 ? in(g.loadCase, f.cases.size()) : in(g.combination, f.combinations.size());
-            for (const GivenElement& e : g.elements)
-                fits = fits && in(e.element, f.elements.size());
-            for (const NodeResult& n : g.nodes)
-                fits = fits && in(n.node, f.nodes.size());
-            if (!fits) return std::unexpected("the results do not fit the frame: given results");
+        if (all.contains("as")) out->as = asFrom(all.at("as"), runs);
+        Frame own;
+        if (!f && !out->as) return std::unexpected("the results cannot be read: they name no frame");
+        if (!f) {
+            own.nodes = out->as->nodes, own.elements = out->as->elements;
+            own.cases = out->as->cases, own.combinations = out->as->combinations;
+            f = &own;
         }
-        if (const std::string what = misfit(r, f); !what.empty())
+        if (const std::string what = misfit(r, *f); !what.empty())
             return std::unexpected(fmt::format("the results do not fit the frame: {}", what));
+        // An older version kept the rows that came beside their table.
+        if (const auto rows = all.value("given", std::vector<GivenResult>{}); !out->as && !rows.empty()) {
+            if (const std::string fault = resultFault(rows, *f); !fault.empty())
+                return std::unexpected(fmt::format("the results do not fit the frame: {}", fault));
+            out->as = asGiven(rows, r.forces, *f);
+        }
+        if (out->as)
+            if (const std::string what = misfit(*out->as, r); !what.empty())
+                return std::unexpected(fmt::format("the results do not fit the frame: {}", what));
         return out;
     } catch (const std::exception& e) { // the library throws for what it cannot read
         return std::unexpected(fmt::format("the results cannot be read: {}", e.what()));
     }
+}
+
+} // namespace
+
+std::string bytesOf(const FrameResults& r)
+{
+    Runs runs;
+    Cbor motions = Cbor::array(), outcomes = Cbor::array(), findings = Cbor::array();
+    for (const NodeMotion& m : r.forces.motions)
+        motions.push_back(motionJson(m, runs));
+    for (const CombinationOutcome& c : r.forces.outcomes)
+        outcomes.push_back(outcomeJson(c, runs));
+    for (const Finding& x : r.forces.findings)
+        findings.push_back({x.code, x.place, x.subject, x.text, x.about});
+    Cbor all{{"ok", r.forces.ok},
+             {"table", tableJson(r.forces.forces, runs)},
+             {"motions", std::move(motions)},
+             {"outcomes", std::move(outcomes)},
+             {"findings", std::move(findings)},
+             {"residual", r.forces.residual},
+             {"accuracy", r.forces.accuracy},
+             {"freedoms", r.forces.freedoms},
+             {"modes", r.modes}};
+    if (r.as) all["as"] = asJson(*r.as, runs);
+    std::string head;
+    Cbor::to_cbor(all, head);
+    return fmt::format("{:016x}", head.size()) + head + runs.bytes();
+}
+
+std::expected<std::shared_ptr<const FrameResults>, std::string> resultsFromBytes(std::string_view bytes, const Frame& f)
+{
+    return readResults(bytes, &f);
+}
+
+std::expected<std::shared_ptr<const FrameResults>, std::string> cameFromBytes(std::string_view bytes)
+{
+    return readResults(bytes, nullptr);
 }
 
 } // namespace wr

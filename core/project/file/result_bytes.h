@@ -11,6 +11,8 @@
 namespace wr {
 
 std::string bytesOf(const FrameResults& r);
+// Of results that came with a file, kept by themselves: they bring the frame they belong to.
+std::expected<std::shared_ptr<const FrameResults>, std::string> cameFromBytes(std::string_view bytes);
 // For a frame with so many elements and nodes; bytes that do not fit it are refused.
 std::expected<std::shared_ptr<const FrameResults>, std::string> resultsFromBytes(std::string_view bytes, const Frame& f);
 

@@ -2,6 +2,7 @@
 
 #include "core/base/fingerprint.h"
 #include "core/project/file/row_json.h"
+#include "core/project/frame_results.h"
 #include "core/project/row_fingerprint.h"
 #include "core/project/sidings.h"
 
@@ -102,6 +103,20 @@ std::uint64_t loadsFingerprint(const Frame& f)
     h.add(written(f.cases));
     h.add(written(f.combinations));
     h.add(written(f.design.analysis));
+    return h.value();
+}
+
+std::uint64_t stateFingerprint(const Frame& f)
+{
+    Fingerprint h;
+    h.add(static_cast<double>(loadsFingerprint(f) >> 32)), h.add(static_cast<double>(loadsFingerprint(f) & 0xffffffffu));
+    h.add(written(f.nodes));
+    h.add(written(f.diaphragms));
+    h.add(written(f.links));
+    for (const std::uint64_t v : {shapeFingerprint(f), static_cast<std::uint64_t>(f.up)})
+        h.add(static_cast<double>(v >> 32)), h.add(static_cast<double>(v & 0xffffffffu));
+    h.add(f.came.name);
+    h.add(written(f.design.givenForces));
     return h.value();
 }
 

@@ -19,7 +19,10 @@ std::expected<Patch, std::string> patchFromBytes(std::string_view bytes);
 // What of a frame refers to a row that there is not ("case W"), or nothing: rows that came from outside.
 std::string referenceFault(const Frame& f);
 
-// Of cases, combinations and the way of analysis: with the sizes what results belong to.
+// Of all that results belong to besides the sizes: cases, combinations, the way of analysis, what holds and ties the frame,
+// what came with it.
+std::uint64_t stateFingerprint(const Frame& f);
+// Of cases, combinations and the way of analysis alone: what project files up to version 2 hold.
 std::uint64_t loadsFingerprint(const Frame& f);
 
 } // namespace wr

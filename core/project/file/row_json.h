@@ -93,8 +93,17 @@ NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Combination, id, title, purpose,
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(GivenStation, s, force)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(GivenElement, element, stations)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(NodeResult, node, u, r, f, m)
-NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(GivenResult, combination, loadCase, step, secondOrder, amplified,
+NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(GivenResult, combination, loadCase, step, orderSaid, secondOrder, amplified,
                                                 reducedStiffness, elements, nodes)
+// By its name alone: the results stand once in the project, beside the frames and edits that name them.
+inline void to_json(nlohmann::json& j, const CameWith& c)
+{
+    j = c.name;
+}
+inline void from_json(const nlohmann::json& j, CameWith& c)
+{
+    c = {nullptr, j.get<std::string>()};
+}
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(DesignMember, id, elements, group, brief, exclude, ruleHolds, turned, byHand,
                                                 byRule, kind, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(FormingRule, beams, columns, angle)
@@ -114,16 +123,19 @@ NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Brief, id, about, standard, seco
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Ladder, id, family, minDepth, maxDepth, target, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Group, id, ladder, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(StatedAnalysis, order, reducedStiffness)
+NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(StatedForces, order, reducedStiffness, notional)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(SavedPick, id, expression, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(FrameLimit, id, of, along, kind, over, most, nodes, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Acceptance, id, code, subject, reason, name, date, about, extras)
-NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Design, standard, analysis, swayX, swayY, forming, members, restraints, lengths,
-                                                briefs, groups, ladders, picks, frameLimits, acceptances, nationalParameters,
-                                                parameterSets, extras)
+NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Design, standard, analysis, givenForces, swayX, swayY, forming, members,
+                                                restraints, lengths, briefs, groups, ladders, picks, frameLimits, acceptances,
+                                                nationalParameters, parameterSets, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Frame, title, units, up, materials, sections, nodes, elements, diaphragms,
-                                                links, cases, combinations, results, modes, hasDesign, design, extras)
-NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(DesignSettings, hasDesign, standard, nationalParameters, analysis, swayX, swayY,
-                                                forming)
+                                                links, cases, combinations, results, came, modes, hasDesign, design, extras)
+NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(DesignSettings, hasDesign, standard, nationalParameters, analysis, givenForces,
+                                                swayX, swayY, forming)
+
+NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(FrameWords, title, up, extras)
 
 template <class T> void to_json(nlohmann::json& j, const RowsPatch<T>& p)
 {
@@ -146,9 +158,9 @@ template <class T> void from_json(const nlohmann::json& j, RowsPatch<T>& p)
         p.changed.push_back({c.at(0).template get<size_t>(), c.at(1).template get<size_t>(), c.at(2).template get<T>(),
                              c.at(3).template get<T>()});
 }
-NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Patch, words, materials, sections, elements, cases, combinations, members,
-                                                restraints, lengths, briefs, groups, ladders, parameterSets, picks, frameLimits,
-                                                acceptances, settings)
+NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Patch, words, materials, sections, nodes, elements, diaphragms, links, cases,
+                                                combinations, members, restraints, lengths, briefs, groups, ladders,
+                                                parameterSets, picks, frameLimits, acceptances, settings, frame, came)
 
 } // namespace wr
 

@@ -5,6 +5,7 @@
 #include "core/standards/aisc360/options.h"
 #include "core/standards/aisc360/rows.h"
 #include "core/standards/aisc360/second_order.h"
+#include "core/standards/common/notional_asked.h"
 
 #include <algorithm>
 #include <cmath>
@@ -73,14 +74,17 @@ void auditStability(const WholeFrame& model, std::vector<Finding>& out)
             "second-order forces with the whole stiffness: the effective length method (Appendix 7.2), allowed while Δ2nd/Δ1st "
             "does not "
             "exceed 1.5; K of columns that resist sway from a buckling analysis, 1 only while that ratio is at most 1.1"));
-    if (!t.given)
-        if (const auto ids = withoutNotional(model); !ids.empty())
+    if (const auto ids = withoutNotional(model); !ids.empty() && !t.notional.value_or(false)) {
+        if (t.given && !t.notional)
+            askForNotional(model, firstOf(ids), "C2.2b", out);
+        else
             out.push_back(finding(
                 "stability.notional", "/combinations", "",
                 fmt::format(
                     "gravity combinations without notional loads: {}; C2.2b wants 0.002·α·Yi in them: make the combinations "
                     "with notional loads, or add notional cases",
                     firstOf(ids))));
+    }
     if (!direct) return;
     const StatedFactors stated = statedFactors(model);
     const auto put = [&](const char* code, const std::vector<std::string>& ids, const std::string& text) {

@@ -1,6 +1,8 @@
 // The stability statement of AISC 360: C1 to C3, Appendix 7 and 8, line by line.
 #include "core/standards/aisc360/stability.h"
 
+#include "core/standards/common/notional_asked.h"
+
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
@@ -86,8 +88,10 @@ private:
         if (sets.empty()) return put("Notional loads", "C2.2b", asked, "no strength combinations", V::Unknown);
         if (!without.empty())
             return put("Notional loads", first_ ? "App. 7.3.2" : "C2.2b", asked,
-                       fmt::format("none in {}{}", firstOf(without), t_.given ? "; the given forces may hold them" : ""),
-                       t_.given ? V::Unknown : V::NotMet);
+                       fmt::format("none in {}{}", firstOf(without), notionalWords(t_)),
+                       !t_.given || t_.notional == false ? V::NotMet
+                       : t_.notional                     ? V::Met
+                                                         : V::Unknown);
         const bool inAll = first_ || (known() && ratio_ > (direct_ ? 1.7 : 1.5));
         put("Notional loads", first_ ? "App. 7.3.2" : "C2.2b", asked,
             "every combination holds notional loads or loads that push sideways", inAll ? V::Unknown : V::Met);

@@ -3,6 +3,7 @@
 
 #include "core/analysis/combinations.h"
 #include "core/analysis/modes.h"
+#include "core/standards/common/notional_asked.h"
 #include "core/standards/en1993/options.h"
 
 #include <algorithm>
@@ -40,6 +41,7 @@ WithoutImperfection withoutImperfection(const WholeFrame& model)
     const ForceTable& t = model.forces();
     const Frame& f = model.frame();
     WithoutImperfection out;
+    if (t.notional.value_or(false)) return out; // said to be in the given forces
     int last = -1;
     for (const TableSet s : model.setsFor(model.standard())) {
         const int k = t.sets[s.at()].combination;
@@ -107,7 +109,9 @@ void auditImperfections(const WholeFrame& model, std::vector<Finding>& out)
                   "sway mode "
                   "with first-order forces (5.2.2(8))";
     out.push_back(finding("stability.method", "", "", method));
-    if (without > 0 && !t.given)
+    if (without > 0 && t.given && !t.notional)
+        askForNotional(model, first, "5.3.2(3)", out);
+    else if (without > 0)
         out.push_back(
             finding("stability.notional", "/combinations", "",
                     fmt::format("{} strength combinations hold no sway imperfection ({} first): 5.3.2(3) wants φ = "

@@ -1,6 +1,8 @@
 // The stability statement of EN 1993-1-1: 5.2 and 5.3, line by line.
 #include "core/standards/en1993/stability.h"
 
+#include "core/standards/common/notional_asked.h"
+
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
@@ -52,12 +54,12 @@ std::vector<StabilityLine> stabilityStatement(const WholeFrame& model, std::span
     const int sets = static_cast<int>(model.setsFor(model.standard()).size());
     put("Sway imperfections", "5.3.2(3)",
         "φ = 1/200·αh·αm in every combination, unless horizontal loads reach 0.15 of the vertical ones (5.3.2(4))",
-        without == 0
-            ? "in every strength combination"
-            : fmt::format("missing in {} ({} first){}", without, first, t.given ? "; the given forces may hold them" : ""),
-        without == 0          ? V::Met
-        : t.given && sets > 0 ? V::Unknown
-                              : V::NotMet);
+        t.notional.value_or(false) ? "said to be in the given forces"
+        : without == 0             ? "in every strength combination"
+                                   : fmt::format("missing in {} ({} first){}", without, first, notionalWords(t)),
+        without == 0                         ? V::Met
+        : t.given && !t.notional && sets > 0 ? V::Unknown
+                                             : V::NotMet);
     const Finding* bow = find({"stability.bow"});
     put("Bow of members", "5.3.2(6)",
         "in the analysis for members with moment-resisting ends above a quarter of their critical load",
