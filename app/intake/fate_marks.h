@@ -32,13 +32,13 @@ inline QPen fatePen(FateRow::Kind k)
 
 inline QIcon fateIcon(FateRow::Kind k)
 {
-    QPixmap picture(44, 20);
+    QPixmap picture(64, 20);
     picture.fill(Qt::transparent);
     picture.setDevicePixelRatio(2);
     QPainter p(&picture);
     p.setRenderHint(QPainter::Antialiasing);
     p.setPen(fatePen(k));
-    p.drawLine(QPointF(1, 5), QPointF(21, 5));
+    p.drawLine(QPointF(1, 5), QPointF(31, 5));
     return picture;
 }
 

@@ -13,7 +13,7 @@
 namespace wr {
 
 FatesView::FatesView(QWidget* parent)
-    : QWidget(parent), bar_(new QHBoxLayout), table_(new QTableWidget(0, 3)), more_(words("quiet"))
+    : QWidget(parent), bar_(new QHBoxLayout), table_(new QTableWidget(0, 4)), more_(words("quiet"))
 {
     auto* all = new QVBoxLayout(this);
     all->setContentsMargins(0, 2, 0, 0);
@@ -21,19 +21,20 @@ FatesView::FatesView(QWidget* parent)
     bar_->setSpacing(4);
     all->addLayout(bar_);
     table_->setAccessibleName("What differs from the frame at hand");
-    table_->setHorizontalHeaderLabels({"", "Element", "What is different"});
+    table_->setHorizontalHeaderLabels({"", "Element", "It is", "What is different"});
     table_->horizontalHeader()->setStretchLastSection(true);
     table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     table_->verticalHeader()->hide();
     table_->verticalHeader()->setDefaultSectionSize(22);
-    table_->setColumnWidth(0, 34);
+    table_->setColumnWidth(0, 44);
     table_->setColumnWidth(1, 96);
+    table_->setColumnWidth(2, 130);
     table_->setShowGrid(false);
     table_->setFrameShape(QFrame::NoFrame);
     table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
     table_->setSelectionBehavior(QAbstractItemView::SelectRows);
     table_->setSelectionMode(QAbstractItemView::SingleSelection);
-    table_->setIconSize({22, 10});
+    table_->setIconSize({32, 10});
     all->addWidget(table_, 1);
     all->addWidget(more_);
     connect(table_, &QTableWidget::itemSelectionChanged, this, [this] {
@@ -66,7 +67,7 @@ void FatesView::show(std::vector<FateRow> rows)
         b->setObjectName("view");
         b->setToolButtonStyle(Qt::ToolButtonTextBesideIcon);
         b->setIcon(fateIcon(k));
-        b->setIconSize({22, 10});
+        b->setIconSize({32, 10});
         b->setCheckable(true);
         b->setText(QString("%1 %2").arg(n).arg(text(fateWord(k))));
         b->setToolTip("Only these, in the list and in the view");
@@ -105,9 +106,8 @@ void FatesView::fill()
         const auto row = static_cast<int>(i);
         table_->setItem(row, 0, mark);
         table_->setItem(row, 1, new QTableWidgetItem(QString::fromStdString(r.id)));
-        table_->setItem(
-            row, 2,
-            new QTableWidgetItem(text(fateWord(r.kind)) + (r.words.empty() ? "" : ": " + QString::fromStdString(r.words))));
+        table_->setItem(row, 2, new QTableWidgetItem(text(fateWord(r.kind))));
+        table_->setItem(row, 3, new QTableWidgetItem(QString::fromStdString(r.words)));
     }
     more_->setText(all > shown.size() ? QString("and %1 more").arg(all - shown.size()) : QString());
     more_->setVisible(!more_->text().isEmpty());

@@ -107,6 +107,7 @@ QWidget* IntakeDesk::buildMiddle()
     tableTitle_ = words("head");
     tabs->addSpacing(6);
     tabs->addWidget(tableTitle_, 1);
+    tabs->addStretch();
     l->addLayout(tabs);
     fates_ = new FatesView;
     lowerPages_ = new QStackedWidget;

@@ -271,7 +271,7 @@ Intake takeIn(const std::vector<Book>& books, const Recipe& recipe, Progress& pr
     f.units = recipe.units;
     f.up = recipe.up == "y" ? Up::Y : Up::Z;
     f.title = !recipe.name.empty() ? recipe.name
-              : books.empty()      ? ""
+              : books.size() != 1  ? "" // none of several files names the frame
                                    : books.front().file.substr(0, books.front().file.rfind('.'));
     if (!recipe.standard.empty()) {
         f.hasDesign = true;

@@ -82,7 +82,7 @@ private:
             return fmt::format("one of the {} pieces of {}", n, was.id);
         const Vec3 i0 = then_.endI(was), j0 = then_.endJ(was), i1 = now_.endI(e), j1 = now_.endJ(e);
         const double by = std::min(std::max(norm(i0 - i1), norm(j0 - j1)), std::max(norm(i0 - j1), norm(j0 - i1)));
-        return "moved by " + now_.units.text(Quantity::Length, by);
+        return "by " + now_.units.text(Quantity::Length, by);
     }
     static std::string changed(const Element& was, const Element& e)
     {

@@ -142,10 +142,10 @@ TEST_CASE("window: the same frame again is listed, drawn and taken in as one edi
     CHECK(fates.table().item(0, 1)->text() == "e99");
     const auto rowOf = [&](const QString& id) {
         for (int r = 0; r < fates.table().rowCount(); ++r)
-            if (fates.table().item(r, 1)->text() == id) return fates.table().item(r, 2)->text();
+            if (fates.table().item(r, 1)->text() == id) return fates.table().item(r, 2)->text() + ": " + fates.table().item(r, 3)->text();
         return QString();
     };
-    CHECK(rowOf("e3") == "moved: moved by 0.3000 m");
+    CHECK(rowOf("e3") == "moved: by 0.3000 m");
     CHECK(rowOf("e7").startsWith("resized: "));
     CHECK(rowOf("e7").contains(" → "));
     CAPTURE(rowOf("e10").toStdString());

@@ -343,7 +343,7 @@ TEST_CASE("taken again: every element that differs is a row with what is differe
     CHECK(rows.front().id == "new one");
     CHECK(row(then.elements[4].id).starts_with("resized: "));
     CHECK(row(then.elements[4].id).find(" → ") != std::string::npos);
-    CHECK(row(then.elements[9].id) == "moved: moved by 0.2500 m");
+    CHECK(row(then.elements[9].id) == "moved: by 0.2500 m");
     CHECK(row(then.elements[20].id) == "changed at its ends: releases");
     size_t any = 0;
     for (const ElementFate& f : t.fates)
