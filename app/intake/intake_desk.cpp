@@ -287,7 +287,7 @@ void IntakeDesk::takeIn()
     } else
         doc_.openTaken(session_.title(), session_.result().frame, std::move(findings), kept);
     session_.end();
-    Q_EMIT taken();
+    again ? Q_EMIT left() : Q_EMIT taken(); // a new version is of the frame the window shows
 }
 
 void IntakeDesk::saveRecipe()

@@ -52,7 +52,7 @@ public:
     void showTable(int table);      // of the recipe
 
 Q_SIGNALS:
-    void left();  // without taking anything in
+    void left();  // back to the frame at hand
     void taken(); // the frame goes to the document
 
 private:

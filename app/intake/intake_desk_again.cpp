@@ -65,7 +65,7 @@ void IntakeDesk::refreshAgain()
     lower_->setVisible(!model || on);
     fates_->show(on ? a->rows : std::vector<FateRow>{});
     if (on)
-        sketch_->setFates(a->rows, a->then);
+        sketch_->setFates(a->rows, *a->then);
     else if (session_.known())
         sketch_->setFrame(session_.result().frame);
     // Once it is known to be a new version, what differs is what is asked; afterwards the page stays as it was left.

@@ -74,6 +74,7 @@ void IntakeSession::end()
 void IntakeSession::setAgainst(DesignState against)
 {
     against_ = std::move(against);
+    again_.reset();
     take();
 }
 
@@ -97,25 +98,26 @@ QString IntakeSession::title() const
 
 void IntakeSession::take()
 {
-    jobs_.start("take",
-                [this, books = books_, recipe = recipe_, model = model_, against = against_,
-                 path = paths_.value(0).toStdString()](Progress& progress) -> Jobs::Finish {
-                    auto r = std::make_shared<const Intake>(model ? takeModel(path, recipe, progress)
-                                                                  : takeIn(*books, recipe, progress));
-                    std::shared_ptr<Again> again;
-                    if (against && r->sound && !progress.cancelled()) {
-                        progress.at(0.9, "against the frame at hand");
-                        again = std::make_shared<Again>();
-                        again->then = frameToWrite(*against);
-                        again->taken = takeAgain(again->then, r->frame);
-                        again->rows = fateRows(again->taken, again->then);
-                    }
-                    return [this, r, again] {
-                        result_ = r;
-                        again_ = again;
-                        Q_EMIT taken();
-                    };
-                });
+    jobs_.start(
+        "take",
+        [this, books = books_, recipe = recipe_, model = model_, against = against_, then = again_ ? again_->then : nullptr,
+         path = paths_.value(0).toStdString()](Progress& progress) -> Jobs::Finish {
+            auto r =
+                std::make_shared<const Intake>(model ? takeModel(path, recipe, progress) : takeIn(*books, recipe, progress));
+            std::shared_ptr<Again> again;
+            if (against && r->sound && !progress.cancelled()) {
+                progress.at(0.9, "against the frame at hand");
+                again = std::make_shared<Again>();
+                again->then = then ? then : std::make_shared<const Frame>(frameToWrite(*against));
+                again->taken = takeAgain(*again->then, r->frame);
+                again->rows = fateRows(again->taken, *again->then);
+            }
+            return [this, r, again] {
+                result_ = r;
+                again_ = again;
+                Q_EMIT taken();
+            };
+        });
 }
 
 } // namespace wr

@@ -32,11 +32,11 @@ public:
     bool isAgainst(const DesignState& s) const { return against_ && against_->frame == s.frame; }
     struct Again
     {
-        Frame then; // as a file of it would be, with the results that came with it
+        std::shared_ptr<const Frame> then; // as a file of it would be, with the results that came with it
         TakenAgain taken;
         std::vector<FateRow> rows;
         // Is it likely to be the same frame: at least half of the elements at hand are in it by name or by place?
-        bool likely() const { return 2 * (taken.byId + taken.byPlace) >= then.elements.size() && !then.elements.empty(); }
+        bool likely() const { return 2 * (taken.byId + taken.byPlace) >= then->elements.size() && !then->elements.empty(); }
     };
     const Again* again() const { return again_.get(); } // null: nothing at hand, or what was read is not sound
     void end();

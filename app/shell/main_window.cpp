@@ -259,9 +259,6 @@ void MainWindow::buildCentre()
     intake_ = new IntakeDesk(*doc_);
     pages_->addWidget(intake_);
     intake_->mayLeave = [this] { return mayLeave(); };
-    connect(intake_, &IntakeDesk::taken, this, [this] {
-        if (doc_->hasFrame()) pages_->setCurrentIndex(1);
-    });
     connect(intake_, &IntakeDesk::left, this, [this] { pages_->setCurrentIndex(doc_->hasFrame() ? 1 : 0); });
     auto* centre = new QWidget;
     auto* all = new QVBoxLayout(centre);

@@ -70,7 +70,7 @@ private:
         text_ += r.combination >= 0 ? R"({"combination":)" : R"({"case":)";
         quoted(r.combination >= 0 ? f_.combinations[r.combination].id : f_.cases[r.loadCase].id);
         if (r.step >= 0) text_ += R"(,"step":)" + std::to_string(r.step);
-        if (r.orderSaid) text_ += r.secondOrder ? R"(,"order":"second")" : R"(,"order":"first")";
+        if (r.orderSaid || r.secondOrder) text_ += r.secondOrder ? R"(,"order":"second")" : R"(,"order":"first")";
         if (r.amplified) text_ += R"(,"method":"amplified")";
         if (r.reducedStiffness) text_ += R"(,"reducedStiffness":true)";
     }

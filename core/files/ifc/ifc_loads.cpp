@@ -297,6 +297,7 @@ void takeIfcResults(IfcFrame& f, const Members& members, const Nodes& nodes,
         GivenResult r;
         r.loadCase = load->second.loadCase;
         r.combination = load->second.combination;
+        r.orderSaid = group[5].text.ends_with("_ORDER_THEORY"); // not FULL_NONLINEAR_THEORY, USERDEFINED, NOTDEFINED
         r.secondOrder = group[5].text == "SECOND_ORDER_THEORY" || group[5].text == "THIRD_ORDER_THEORY";
         for (const std::uint32_t relation : m.naming(id, "IFCRELASSIGNSTOGROUP", 6)) {
             const StepRecord assigned = m.at(relation);
