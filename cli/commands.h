@@ -27,6 +27,7 @@ Command briefsCommand();
 Command optionsCommand();
 Command auditCommand();
 Command compareCommand();
+Command sizeCommand();
 Command sectionsCommand();
 Command intakeCommand();
 

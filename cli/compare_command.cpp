@@ -112,7 +112,7 @@ Report run(const CompareArguments& a)
         if (!parked) return out;
         thenName = a.siding;
         nowName = a.then;
-        if (!first.value->results.empty()) parked->results = first.value->results;
+        if (!parked->came.results && !first.value->results.empty()) parked->results = first.value->results;
         then = stateOf(*std::move(parked), {});
         now = stateOf(std::move(*first.value), std::move(first.findings));
     } else {

@@ -61,6 +61,7 @@ public:
         });
         readBriefs();
         readLadders();
+        readStock();
         readGroups();
         readPicks();
         readMembers();
@@ -100,12 +101,88 @@ private:
         });
     }
 
+    // What stands on a ladder: families, sections by name, shapes to be made, and its limits.
+    void readRungsOf(Cursor& c, Ladder& l)
+    {
+        l.family = c.text("family").value_or("");
+        l.families = c.words("families");
+        l.sections = c.words("sections");
+        if (const Json* m = c.object("made")) l.made = readMade(*m, c.at("made"));
+        l.wideAs = c.text("wideAs").value_or("");
+        l.sameAs = c.text("sameAs").value_or("");
+        l.overCarried = c.flag("overCarried").value_or(false);
+        l.stock = c.flag("stock").value_or(false);
+        if (l.family.empty() && l.families.empty() && l.sections.empty() && !l.made && l.sameAs.empty() && !c.has("family"))
+            c.fault("frame.key-missing", "family",
+                    "a ladder needs \"family\", \"families\", \"sections\", \"made\" or \"sameAs\"");
+        for (const auto& [key, to] : {std::pair{"minWidth", &l.minWidth},
+                                      {"maxWidth", &l.maxWidth},
+                                      {"minThickness", &l.minThickness},
+                                      {"depthWithin", &l.depthWithin}})
+            if (const auto v = c.positive(key)) *to = frame_.units.read(Quantity::SectionLength, *v);
+        if (const auto v = c.positive("maxMass")) l.maxMass = frame_.units.read(Quantity::MassPerLength, *v);
+    }
+
+    MadeShape readMade(const Json& json, const std::string& place)
+    {
+        MadeShape out;
+        Cursor c(json, place, findings_);
+        const auto kind = c.word("shape", shapeFromName, "i, i-unequal, rhs, chs, bar-flat, bar-round", true);
+        if (!kind) return out;
+        out.kind = *kind;
+        for (const auto& [key, must] : dimensionKeys(*kind)) {
+            if (!c.has(key)) {
+                if (must) c.fault("frame.key-missing", key, "a ladder of made sections needs " + inQuotes(key));
+                continue;
+            }
+            const auto length = [&](double v) { return key == "slope" ? v : frame_.units.read(Quantity::SectionLength, v); };
+            MadeDimension d;
+            d.key = key;
+            if (json.at(std::string(key)).is_object()) {
+                Cursor r(*c.object(key), c.at(key), findings_);
+                d.plates = r.flag("plates").value_or(false);
+                d.from = length(r.positive("from", !d.plates).value_or(0));
+                d.to = length(r.positive("to", !d.plates).value_or(0));
+                d.step = length(r.positive("step", !d.plates).value_or(0));
+                if (d.to > 0 && d.to < d.from) r.fault("frame.value", "to", "\"to\" lies below \"from\"");
+                r.finish();
+            } else if (const auto v = c.number(key))
+                d.from = length(*v);
+            out.dimensions.push_back(std::move(d));
+        }
+        c.finish();
+        return out;
+    }
+
+    void readStock()
+    {
+        eachObject(top_.array("stock"), "/design/stock", findings_, [&](Cursor& c, size_t) {
+            StockRow r;
+            r.id = c.text("section", true).value_or("");
+            if (const auto v = c.positive("perKg")) r.perKg = *v / frame_.units.factor(Quantity::Mass);
+            if (const auto v = c.positive("perLength")) r.perM = *v / frame_.units.factor(Quantity::Length);
+            r.available = c.flag("available").value_or(true);
+            c.finish();
+            frame_.design.stock.push_back(std::move(r));
+        });
+        const Json* plates = top_.array("plates");
+        for (size_t k = 0; plates && k < plates->size(); ++k) {
+            const Json& t = (*plates)[k];
+            if (t.is_number() && t.get<double>() > 0)
+                frame_.design.plates.push_back(frame_.units.read(Quantity::SectionLength, t.get<double>()));
+            else
+                findings_.push_back(finding("frame.value", fmt::format("/design/plates/{}", k), "",
+                                            "a thickness greater than zero was expected"));
+        }
+        std::sort(frame_.design.plates.begin(), frame_.design.plates.end());
+    }
+
     void readLadders()
     {
         eachObject(top_.array("ladders"), "/design/ladders", findings_, [&](Cursor& c, size_t) {
             Ladder l;
             l.id = ladders_.add(c);
-            l.family = c.text("family", true).value_or("");
+            readRungsOf(c, l);
             if (const auto v = c.positive("minDepth")) l.minDepth = frame_.units.read(Quantity::SectionLength, *v);
             if (const auto v = c.positive("maxDepth")) l.maxDepth = frame_.units.read(Quantity::SectionLength, *v);
             l.target = c.positive("target");
@@ -123,6 +200,7 @@ private:
                 ladders_.find(*l, c.at("ladder"), "ladder", findings_);
                 g.ladder = *l;
             }
+            g.target = c.positive("target");
             g.extras = c.finish();
             frame_.design.groups.push_back(std::move(g));
         });

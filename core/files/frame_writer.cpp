@@ -102,6 +102,25 @@ private:
         return with(o, m.extras);
     }
 
+    Json made(const MadeShape& m) const
+    {
+        Json o = {{"shape", shapeName(m.kind)}};
+        for (const MadeDimension& d : m.dimensions) {
+            const auto length = [&](double v) { return d.key == "slope" ? clean(v) : out(Quantity::SectionLength, v); };
+            if (!d.plates && d.to == 0) {
+                o[d.key] = length(d.from);
+                continue;
+            }
+            Json r = Json::object();
+            if (d.plates) r["plates"] = true;
+            if (d.from > 0) r["from"] = length(d.from);
+            if (d.to > 0) r["to"] = length(d.to);
+            if (!d.plates) r["step"] = length(d.step);
+            o[d.key] = r;
+        }
+        return o;
+    }
+
     Json section(const FrameSection& s) const
     {
         Json o = {{"id", s.id}};
@@ -325,6 +344,7 @@ private:
         list(o, "groups", d.groups, [&](const Group& g) {
             Json j = {{"id", g.id}};
             if (!g.ladder.empty()) j["ladder"] = g.ladder;
+            if (g.target) j["target"] = clean(*g.target);
             return with(j, g.extras);
         });
         list(o, "picks", d.picks, [&](const SavedPick& p) { return with({{"id", p.id}, {"pick", p.expression}}, p.extras); });
@@ -349,12 +369,35 @@ private:
             return with(j, a.extras);
         });
         list(o, "ladders", d.ladders, [&](const Ladder& l) {
-            Json j = {{"id", l.id}, {"family", l.family}};
+            Json j = {{"id", l.id}};
+            if (!l.family.empty()) j["family"] = l.family;
             if (l.minDepth) j["minDepth"] = out(Quantity::SectionLength, *l.minDepth);
             if (l.maxDepth) j["maxDepth"] = out(Quantity::SectionLength, *l.maxDepth);
             if (l.target) j["target"] = clean(*l.target);
+            for (const auto& [key, list] : {std::pair{"families", &l.families}, {"sections", &l.sections}})
+                if (!list->empty()) j[key] = *list;
+            if (l.made) j["made"] = made(*l.made);
+            for (const auto& [key, v] : {std::pair{"minWidth", &l.minWidth},
+                                         {"maxWidth", &l.maxWidth},
+                                         {"minThickness", &l.minThickness},
+                                         {"depthWithin", &l.depthWithin}})
+                if (*v) j[key] = out(Quantity::SectionLength, **v);
+            if (l.maxMass) j["maxMass"] = out(Quantity::MassPerLength, *l.maxMass);
+            for (const auto& [key, text] : {std::pair{"wideAs", &l.wideAs}, {"sameAs", &l.sameAs}})
+                if (!text->empty()) j[key] = *text;
+            if (l.overCarried) j["overCarried"] = true;
+            if (l.stock) j["stock"] = true;
             return with(j, l.extras);
         });
+        list(o, "stock", d.stock, [&](const StockRow& r) {
+            Json j = {{"section", r.id}};
+            if (r.perKg) j["perKg"] = clean(*r.perKg * f_.writtenUnits().factor(Quantity::Mass));
+            if (r.perM) j["perLength"] = clean(*r.perM * f_.writtenUnits().factor(Quantity::Length));
+            if (!r.available) j["available"] = false;
+            return j;
+        });
+        for (const double t : d.plates)
+            o["plates"].push_back(out(Quantity::SectionLength, t));
         return with(o, d.extras);
     }
 

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/base/rows.h"
+#include "core/sections/shape.h"
 
 #include <array>
 #include <map>
@@ -217,14 +218,50 @@ struct Brief
     bool anglesAboutLegs() const { return angleAxes != AngleAxes::Principal; }
 };
 
+// A dimension of sections that are made for a ladder, m: one value, from–to by a step, or the thicknesses of the plate list.
+struct MadeDimension
+{
+    std::string key;                   // as in the frame file: h, b, tw …
+    double from = 0, to = 0, step = 0; // `to` 0: `from` alone
+    bool plates = false;               // of the plate list, those from `from` to `to` (0: no bound)
+    bool operator==(const MadeDimension&) const = default;
+};
+struct MadeShape
+{
+    ShapeKind kind = ShapeKind::None; // i, i-unequal, rhs, chs, bar-flat, bar-round
+    std::vector<MadeDimension> dimensions;
+    bool operator==(const MadeShape&) const = default;
+};
+
+// What a group may be sized with.
 struct Ladder
 {
     std::string id;
-    std::string family; // of the catalogue
+    std::string family; // of the catalogue; one of family, families, sections and made there is
     std::optional<double> minDepth, maxDepth;
     std::optional<double> target; // utilisation, default 1
     Extras extras;
+    std::vector<std::string> families = {}; // more of them
+    std::vector<std::string> sections = {}; // by designation, or of the frame's own by name
+    std::optional<MadeShape> made = {};
+    std::optional<double> minWidth = {}, maxWidth = {}; // m
+    std::optional<double> maxMass = {};                 // kg/m
+    std::optional<double> minThickness = {};            // m, of every part
+    std::optional<double> depthWithin = {};             // m: of the depth the group has now
+    std::string wideAs = {};                            // a group: flanges at least as wide as its
+    std::string sameAs = {};                            // a group: whatever section that takes
+    bool overCarried = false;                           // not shallower than the beams that frame into its members
+    bool stock = false;                                 // only what the stock list says is there
     bool operator==(const Ladder&) const = default;
+};
+
+// What there is to be had, and at what price. One that names a section stands before one that names many with * at its end.
+struct StockRow
+{
+    std::string id;                    // a designation, or its beginning and *: "IPE*"
+    std::optional<double> perKg, perM; // price of a kg, or of a m; in whatever money
+    bool available = true;
+    bool operator==(const StockRow&) const = default;
 };
 
 struct Group
@@ -232,6 +269,7 @@ struct Group
     std::string id;
     std::string ladder;
     Extras extras;
+    std::optional<double> target = {}; // of the utilisation; none: its ladder's
     bool operator==(const Group&) const = default;
 };
 
@@ -309,6 +347,8 @@ struct Design
     Rows<Brief> briefs;
     Rows<Group> groups;
     Rows<Ladder> ladders;
+    Rows<StockRow> stock;
+    std::vector<double> plates; // m: thicknesses there are, thin first
     Rows<SavedPick> picks;
     Rows<FrameLimit> frameLimits;
     Rows<Acceptance> acceptances;

@@ -1,10 +1,12 @@
 #include "core/project/edits.h"
 
 #include "core/project/brief_edits.h"
+#include "core/project/free_id.h"
 #include "core/project/hold_edits.h"
 
 #include "core/grades/grades.h"
 #include "core/project/member_edits.h"
+#include "core/project/sizing_edits.h"
 #include "core/sections/catalogue.h"
 
 #include <algorithm>
@@ -49,14 +51,6 @@ template <class... F> struct Overloaded : F...
 template <class... F> Overloaded(F...) -> Overloaded<F...>;
 
 using Words = std::expected<std::string, std::string>; // of the edit, or why it is refused
-
-template <class T> std::string freeId(const Rows<T>& list, const std::string& wish)
-{
-    std::string id = wish;
-    for (int n = 2; std::any_of(list.begin(), list.end(), [&](const T& t) { return t.id == id; }); ++n)
-        id = fmt::format("{} ({})", wish, n);
-    return id;
-}
 
 Words setLengths(Frame& f, const SetLengths& e)
 {
@@ -108,70 +102,6 @@ Words setGroup(Frame& f, const SetGroup& e)
         groups.push_back({e.group, {}, {}});
     return e.group.empty() ? fmt::format("No group for {}", forMembers(e.members))
                            : fmt::format("Group {} for {}", e.group, forMembers(e.members));
-}
-
-// The section that an edit names, ready to use; or why it cannot be had.
-std::expected<FrameSection, std::string> sectionFor(const Frame& f, const SetSection& e)
-{
-    FrameSection s;
-    const CatalogueSection* listed = shippedCatalogue().find(e.designation);
-    if (e.shape) {
-        if (e.designation.empty()) return std::unexpected("give the section a name of its own");
-        if (const auto faults = shapeFaults(*e.shape); !faults.empty()) return std::unexpected(faults.front().second);
-        if (listed)
-            return std::unexpected(
-                fmt::format("{} is a section of the catalogue; give your own another name", listed->designation));
-        for (const FrameSection& other : f.sections)
-            if (normalisedName(other.name.empty() ? other.id : other.name) == normalisedName(e.designation) &&
-                !(other.shape == *e.shape && other.stated.empty()))
-                return std::unexpected(
-                    fmt::format("the frame has a section {} of other dimensions; give this one another name", e.designation));
-        s.name = e.designation;
-        s.shape = *e.shape;
-        s.properties = computeProperties(s.shape);
-        return s;
-    }
-    for (const FrameSection& own : f.sections)
-        if (own.name == e.designation || own.id == e.designation)
-            if (!listed || !own.stated.empty() || !(own.shape == listed->shape)) return own;
-    if (!listed) {
-        std::string near;
-        for (const auto& n : shippedCatalogue().suggestions(e.designation))
-            near += (near.empty() ? "" : ", ") + n;
-        return std::unexpected(
-            fmt::format("\"{}\" is not in the catalogue{}", e.designation, near.empty() ? "" : "; did you mean " + near + "?"));
-    }
-    s.name = listed->designation;
-    s.shape = listed->shape;
-    s.properties = listed->properties();
-    return s;
-}
-
-Words setSection(Frame& f, const SetSection& e)
-{
-    auto wanted = sectionFor(f, e);
-    if (!wanted) return std::unexpected(wanted.error());
-    const std::string shown = wanted->name.empty() ? wanted->id : wanted->name;
-    for (const MemberRef& m : e.members)
-        for (const int el : m.elements)
-            if (f.elements[el].rollToLegs && wanted->shape.kind != ShapeKind::Angle)
-                return std::unexpected(
-                    fmt::format("element {} is turned to the legs of an angle; {} is no angle", f.elements[el].id, shown));
-    int index = -1;
-    for (size_t i = 0; i < f.sections.size(); ++i)
-        if (f.sections[i].name == wanted->name && f.sections[i].shape == wanted->shape &&
-            f.sections[i].stated == wanted->stated && (wanted->id.empty() || f.sections[i].id == wanted->id))
-            index = static_cast<int>(i);
-    if (index < 0) {
-        wanted->id = freeId(f.sections, wanted->name);
-        f.sections.push_back(std::move(*wanted));
-        index = static_cast<int>(f.sections.size()) - 1;
-    }
-    std::vector<Element>& elements = f.elements.edit();
-    for (const MemberRef& m : e.members)
-        for (const int el : m.elements)
-            elements[el].section = index;
-    return fmt::format("Section {} for {}", shown, forMembers(e.members));
 }
 
 Words setGrade(Frame& f, const SetGrade& e)
@@ -297,7 +227,12 @@ std::expected<Patch, std::string> applyEdit(Frame& f, const Edit& edit)
     Frame next = f;
     const Words words = std::visit(Overloaded{[&](const SetLengths& e) { return setLengths(next, e); },
                                               [&](const SetGroup& e) { return setGroup(next, e); },
-                                              [&](const SetSection& e) { return setSection(next, e); },
+                                              [&](const SetSection& e) -> Words { return applySizingEdit(next, e); },
+                                              [&](const SetSections& e) -> Words { return applySizingEdit(next, e); },
+                                              [&](const PutLadder& e) -> Words { return applySizingEdit(next, e); },
+                                              [&](const DropLadder& e) -> Words { return applySizingEdit(next, e); },
+                                              [&](const GiveLadder& e) -> Words { return applySizingEdit(next, e); },
+                                              [&](const SetStock& e) -> Words { return applySizingEdit(next, e); },
                                               [&](const SetGrade& e) { return setGrade(next, e); },
                                               [&](const SetStandard& e) { return setStandard(next, e); },
                                               [&](const SetAnalysis& e) { return setAnalysis(next, e); },

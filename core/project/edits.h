@@ -146,6 +146,32 @@ struct SetSection
     std::string designation;
     std::optional<Shape> shape = {};
 };
+// Several at once, as one step: what sizing proposes.
+struct SetSections
+{
+    std::vector<SetSection> groups;
+    std::string words; // "Sizes of 6 groups"
+};
+// Ladders by name, groups that use them, what is in stock (sizing_edits.h).
+struct PutLadder // a new one, or another state of the one of that name
+{
+    Ladder ladder;
+};
+struct DropLadder
+{
+    std::string id;
+};
+struct GiveLadder
+{
+    std::vector<std::string> groups;
+    std::string ladder;           // empty: none
+    std::optional<double> target; // of these groups; none: the ladder's
+};
+struct SetStock
+{
+    std::vector<StockRow> stock;
+    std::vector<double> plates; // m
+};
 // A shipped grade.
 struct SetGrade
 {
@@ -192,10 +218,11 @@ struct SetForming
     FormingRule rule;
 };
 
-using Edit = std::variant<SetLengths, SetGroup, SetSection, SetGrade, SetStandard, SetAnalysis, SetLoads, JoinMembers,
-                          SplitMember, TurnMembers, BackToRule, SetForming, GiveHolds, SetHold, DropHolds, SameHolds, PutBrief,
-                          GiveBrief, DropBrief, TakeOver, SetGroups, RenameGroup, SetExclude, SetKind, PutPick, DropPick,
-                          SetFrameLimits, SetSway, SayForces, Accept, DropAcceptance, Patch>;
+using Edit =
+    std::variant<SetLengths, SetGroup, SetSection, SetSections, PutLadder, DropLadder, GiveLadder, SetStock, SetGrade,
+                 SetStandard, SetAnalysis, SetLoads, JoinMembers, SplitMember, TurnMembers, BackToRule, SetForming, GiveHolds,
+                 SetHold, DropHolds, SameHolds, PutBrief, GiveBrief, DropBrief, TakeOver, SetGroups, RenameGroup, SetExclude,
+                 SetKind, PutPick, DropPick, SetFrameLimits, SetSway, SayForces, Accept, DropAcceptance, Patch>;
 
 // Members that no entry lists yet get one each; what is said of them stands there.
 void declareMembers(Frame& f, const std::vector<MemberRef>& members);

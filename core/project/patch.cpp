@@ -155,6 +155,7 @@ template <class F, class G, class H, class Each> void eachTable(F& f, G& g, H& p
     each(f.design.briefs, g.design.briefs, p.briefs);
     each(f.design.groups, g.design.groups, p.groups);
     each(f.design.ladders, g.design.ladders, p.ladders);
+    each(f.design.stock, g.design.stock, p.stock);
     each(f.design.parameterSets, g.design.parameterSets, p.parameterSets);
     each(f.design.picks, g.design.picks, p.picks);
     each(f.design.frameLimits, g.design.frameLimits, p.frameLimits);
@@ -175,14 +176,14 @@ FrameWords wordsOf(const Frame& f)
 DesignSettings settingsOf(const Frame& f)
 {
     const Design& d = f.design;
-    return {f.hasDesign, d.standard, d.nationalParameters, d.analysis, d.givenForces, d.swayX, d.swayY, d.forming};
+    return {f.hasDesign, d.standard, d.nationalParameters, d.analysis, d.givenForces, d.swayX, d.swayY, d.forming, d.plates};
 }
 
 bool Patch::empty() const
 {
     return materials.empty() && sections.empty() && nodes.empty() && elements.empty() && diaphragms.empty() && links.empty() &&
            cases.empty() && combinations.empty() && members.empty() && restraints.empty() && lengths.empty() &&
-           briefs.empty() && groups.empty() && ladders.empty() && parameterSets.empty() && picks.empty() &&
+           briefs.empty() && groups.empty() && ladders.empty() && stock.empty() && parameterSets.empty() && picks.empty() &&
            frameLimits.empty() && acceptances.empty() && !settings && !frame && !came;
 }
 
@@ -215,6 +216,7 @@ Patch inverseOf(const Patch& p)
     out.briefs = swapped(p.briefs);
     out.groups = swapped(p.groups);
     out.ladders = swapped(p.ladders);
+    out.stock = swapped(p.stock);
     out.parameterSets = swapped(p.parameterSets);
     out.picks = swapped(p.picks);
     out.frameLimits = swapped(p.frameLimits);
@@ -243,6 +245,7 @@ bool applyPatch(Frame& f, const Patch& p)
         d.givenForces = s.givenForces;
         d.swayX = s.swayX;
         d.forming = s.forming;
+        d.plates = s.plates;
         d.swayY = s.swayY;
     }
     if (p.frame) f.title = p.frame->second.title, f.up = p.frame->second.up, f.extras = p.frame->second.extras;

@@ -47,6 +47,7 @@ struct DesignSettings
     std::optional<StatedForces> givenForces;
     std::optional<bool> swayX, swayY;
     std::optional<FormingRule> forming;
+    std::vector<double> plates;
     bool operator==(const DesignSettings&) const = default;
 };
 DesignSettings settingsOf(const Frame& f);
@@ -68,6 +69,7 @@ struct Patch
     RowsPatch<Brief> briefs;
     RowsPatch<Group> groups;
     RowsPatch<Ladder> ladders;
+    RowsPatch<StockRow> stock;
     RowsPatch<NationalSet> parameterSets;
     RowsPatch<SavedPick> picks;
     RowsPatch<FrameLimit> frameLimits;

@@ -1,6 +1,7 @@
 #include "core/sizing/gather.h"
 
 #include "core/members/kind.h"
+#include "core/sizing/ladder.h"
 #include "core/sizing/rungs.h"
 
 #include <algorithm>
@@ -30,9 +31,7 @@ Carried carriedBy(const CheckModel& model, size_t member)
 
 std::string familyOf(const CheckModel& model, size_t member)
 {
-    const FrameSection& s = model.frame().sections[model.members()[member].section];
-    const CatalogueSection* c = s.name.empty() ? nullptr : shippedCatalogue().find(s.name);
-    return c ? c->family : std::string();
+    return familyOf(model.frame(), model.members()[member].section, shippedCatalogue());
 }
 
 struct Candidate

@@ -4,6 +4,7 @@
 #include <atomic>
 #include <fmt/format.h>
 #include <tbb/parallel_for.h>
+#include <utility>
 
 namespace wr {
 
@@ -27,63 +28,127 @@ bool worse(const MemberResult& a, Status status, double utilisation)
     return a.utilisation > utilisation;
 }
 
-} // namespace
-
-RungTable evaluateRungs(const CheckModel& model, const Catalogue& catalogue, const std::vector<size_t>& wanted,
-                        const LadderLimits& limits, Progress& progress)
+// What of a group does not depend on the rung.
+struct GroupWork
 {
-    RungTable out;
-    const Frame& f = model.frame();
-    double totalLength = 0;
-    for (const size_t m : wanted) {
-        const Member& member = model.members()[m];
-        if (member.exclude || !member.broken.empty()) continue;
-        out.members.push_back(m);
-        const auto& mat = f.materials[member.material];
-        out.massNow += member.length * f.sections[member.section].properties.a * mat.density;
-        totalLength += member.length * mat.density;
-    }
-    if (out.members.empty() || model.forces().empty()) return out;
-    std::vector<Demands> demands(out.members.size());
-    tbb::parallel_for(size_t{0}, out.members.size(), [&](size_t i) { demands[i] = model.allDemands(out.members[i]); });
+    const RungsWanted* wanted = nullptr;
+    RungTable table;
+    std::vector<Demands> demands;
+    double perArea = 0; // kg per m² of section, all members
+    double density = 0; // of the first member
+    std::atomic<size_t> left{0};
+};
 
-    const auto family = catalogue.family(limits.family);
-    out.rungs.resize(family.size());
-    std::atomic<size_t> done{0};
-    tbb::parallel_for(size_t{0}, family.size(), [&](size_t k) {
-        if (progress.cancelled()) return;
-        Rung& r = out.rungs[k];
-        const CatalogueSection& s = *family[k];
-        r.section = &s;
-        r.depth = s.properties().depth;
-        r.groupMass = totalLength * s.properties().a;
-        r.mass = s.properties().a * f.materials[model.members()[out.members.front()].material].density;
-        r.limit = brokenLimit(s, limits, f.units);
-        r.status = Status::Ok;
-        MemberResult result;
-        for (size_t i = 0; i < out.members.size(); ++i) {
-            const size_t m = out.members[i];
-            model.judge(m, model.inputWith(m, s.shape, s.properties()), demands[i], result);
-            if (r.member >= 0 && !worse(result, r.status, r.utilisation)) continue;
-            r.member = static_cast<int>(m);
-            r.status = result.status;
-            r.utilisation = result.utilisation;
-            r.check = result.govern() ? result.govern()->check : -1;
-            r.reason.clear();
-            for (const CheckOutcome& o : result.outcomes)
-                if (o.status == Status::Unchecked) r.reason = o.reason;
-        }
-        progress.at(static_cast<double>(++done) / static_cast<double>(family.size()), "evaluating rungs");
-    });
-    out.cancelled = progress.cancelled();
-    if (out.cancelled) return out;
-    std::sort(out.rungs.begin(), out.rungs.end(), [](const Rung& a, const Rung& b) {
+void evaluate(const CheckModel& model, const GroupWork& g, const CatalogueSection& s, Rung& r, MemberResult& result)
+{
+    r.section = &s;
+    r.depth = s.properties().depth;
+    r.groupMass = g.perArea * s.properties().a;
+    r.mass = s.properties().a * g.density;
+    r.status = Status::Ok;
+    for (size_t i = 0; i < g.table.members.size(); ++i) {
+        const size_t m = g.table.members[i];
+        model.judge(m, model.inputWith(m, s.shape, s.properties()), g.demands[i], result);
+        if (r.member >= 0 && !worse(result, r.status, r.utilisation)) continue;
+        r.member = static_cast<int>(m);
+        r.status = result.status;
+        r.utilisation = result.utilisation;
+        r.check = result.govern() ? result.govern()->check : -1;
+        r.reason.clear();
+        for (const CheckOutcome& o : result.outcomes)
+            if (o.status == Status::Unchecked) r.reason = o.reason;
+    }
+}
+
+void sort(RungTable& t)
+{
+    std::sort(t.rungs.begin(), t.rungs.end(), [](const Rung& a, const Rung& b) {
         if (a.mass != b.mass) return a.mass < b.mass;
         if (a.depth != b.depth) return a.depth < b.depth;
         return a.section->designation < b.section->designation;
     });
-    for (size_t k = 0; k < out.rungs.size() && out.proposed < 0; ++k)
-        if (out.rungs[k].meets(limits.target)) out.proposed = static_cast<int>(k);
+}
+
+} // namespace
+
+int RungTable::find(std::string_view designation) const
+{
+    for (size_t k = 0; k < rungs.size(); ++k)
+        if (rungs[k].section->designation == designation) return static_cast<int>(k);
+    return -1;
+}
+
+int lightestThatMeets(const RungTable& t, double target)
+{
+    for (size_t k = 0; k < t.rungs.size(); ++k)
+        if (t.rungs[k].meets(target)) return static_cast<int>(k);
+    return -1;
+}
+
+std::vector<RungTable> evaluateGroups(const CheckModel& model, std::span<const RungsWanted> wanted, Progress& progress,
+                                      const std::function<void(size_t, const RungTable&)>& told)
+{
+    const Frame& f = model.frame();
+    std::vector<GroupWork> groups(wanted.size());
+    std::vector<std::pair<size_t, size_t>> demands, work; // group and place in it
+    for (size_t g = 0; g < wanted.size(); ++g) {
+        GroupWork& x = groups[g];
+        x.wanted = &wanted[g];
+        for (const size_t m : wanted[g].members) {
+            const Member& member = model.members()[m];
+            if (member.exclude || !member.broken.empty()) continue;
+            const Material& mat = f.materials[static_cast<size_t>(member.material)];
+            x.table.massNow += member.length * f.sections[static_cast<size_t>(member.section)].properties.a * mat.density;
+            x.perArea += member.length * mat.density;
+            if (x.table.members.empty()) x.density = mat.density;
+            x.table.members.push_back(m);
+        }
+        if (x.table.members.empty() || model.forces().empty()) continue;
+        x.demands.resize(x.table.members.size());
+        x.table.sections = wanted[g].sections;
+        x.table.rungs.resize(wanted[g].sections.size());
+        x.left = wanted[g].sections.size();
+        for (size_t i = 0; i < x.demands.size(); ++i)
+            demands.emplace_back(g, i);
+        for (size_t k = 0; k < wanted[g].sections.size(); ++k)
+            work.emplace_back(g, k);
+    }
+    tbb::parallel_for(size_t{0}, demands.size(), [&](size_t k) {
+        const auto [g, i] = demands[k];
+        if (!progress.cancelled()) groups[g].demands[i] = model.allDemands(groups[g].table.members[i]);
+    });
+    std::atomic<size_t> done{0};
+    tbb::parallel_for(size_t{0}, work.size(), [&](size_t w) {
+        if (progress.cancelled()) return;
+        const auto [g, k] = work[w];
+        GroupWork& x = groups[g];
+        MemberResult result;
+        evaluate(model, x, *x.wanted->sections[k], x.table.rungs[k], result);
+        progress.at(static_cast<double>(++done) / static_cast<double>(work.size()), "evaluating rungs");
+        if (--x.left > 0) return;
+        sort(x.table);
+        if (told) told(g, x.table);
+    });
+    std::vector<RungTable> out;
+    out.reserve(groups.size());
+    for (GroupWork& g : groups) {
+        g.table.cancelled = progress.cancelled();
+        out.push_back(std::move(g.table));
+    }
+    return out;
+}
+
+RungTable evaluateRungs(const CheckModel& model, const Catalogue& catalogue, const std::vector<size_t>& members,
+                        const LadderLimits& limits, Progress& progress)
+{
+    RungsWanted w{members, {}};
+    for (const CatalogueSection* s : catalogue.family(limits.family))
+        w.sections.emplace_back(RungSection(), s);
+    RungTable out = std::move(evaluateGroups(model, {&w, 1}, progress).front());
+    if (out.cancelled) return out;
+    for (Rung& r : out.rungs)
+        r.limit = brokenLimit(*r.section, limits, model.frame().units);
+    out.proposed = lightestThatMeets(out, limits.target);
     return out;
 }
 

@@ -120,20 +120,25 @@ NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Brief, id, about, standard, seco
                                                 secondOrderIncluded, cm, leaveOut, combinations, settings, liveLoad, angleAxes,
                                                 warpingFixed, ltbStress, localStress, framing, along, atJoints, deflection,
                                                 options, extras)
-NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Ladder, id, family, minDepth, maxDepth, target, extras)
-NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Group, id, ladder, extras)
+NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(MadeDimension, key, from, to, step, plates)
+NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(MadeShape, kind, dimensions)
+NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Ladder, id, family, minDepth, maxDepth, target, extras, families, sections,
+                                                made, minWidth, maxWidth, maxMass, minThickness, depthWithin, wideAs, sameAs,
+                                                overCarried, stock)
+NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(StockRow, id, perKg, perM, available)
+NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Group, id, ladder, extras, target)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(StatedAnalysis, order, reducedStiffness)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(StatedForces, order, reducedStiffness, notional)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(SavedPick, id, expression, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(FrameLimit, id, of, along, kind, over, most, nodes, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Acceptance, id, code, subject, reason, name, date, about, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Design, standard, analysis, givenForces, swayX, swayY, forming, members,
-                                                restraints, lengths, briefs, groups, ladders, picks, frameLimits, acceptances,
-                                                nationalParameters, parameterSets, extras)
+                                                restraints, lengths, briefs, groups, ladders, stock, plates, picks, frameLimits,
+                                                acceptances, nationalParameters, parameterSets, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Frame, title, units, up, materials, sections, nodes, elements, diaphragms,
                                                 links, cases, combinations, results, came, modes, hasDesign, design, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(DesignSettings, hasDesign, standard, nationalParameters, analysis, givenForces,
-                                                swayX, swayY, forming)
+                                                swayX, swayY, forming, plates)
 
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(FrameWords, title, up, extras)
 
@@ -159,7 +164,7 @@ template <class T> void from_json(const nlohmann::json& j, RowsPatch<T>& p)
                              c.at(3).template get<T>()});
 }
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Patch, words, materials, sections, nodes, elements, diaphragms, links, cases,
-                                                combinations, members, restraints, lengths, briefs, groups, ladders,
+                                                combinations, members, restraints, lengths, briefs, groups, ladders, stock,
                                                 parameterSets, picks, frameLimits, acceptances, settings, frame, came)
 
 } // namespace wr

@@ -1,0 +1,457 @@
+#include "core/sizing/plan.h"
+
+#include "core/members/kind.h"
+#include "core/sizing/fewest.h"
+#include "core/sizing/stock.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <fmt/format.h>
+#include <map>
+#include <set>
+
+namespace wr {
+
+namespace {
+
+constexpr std::array<std::string_view, 4> kObjectives{"mass", "depth", "cost", "few"};
+
+std::string nameOf(const Frame& f, int section)
+{
+    const FrameSection& s = f.sections[static_cast<size_t>(section)];
+    return s.name.empty() ? s.id : s.name;
+}
+
+double thinnest(const Shape& s)
+{
+    double out = 0;
+    for (const double t : {s.tw, s.tf, s.tf2, s.t})
+        if (t > 0) out = out > 0 ? std::min(out, t) : t;
+    return out;
+}
+
+// Members of groups, in the order of their names; those in none stand alone behind them.
+std::vector<GroupPlan> groupsOf(const CheckModel& model, const SizingChoice& choice)
+{
+    std::map<std::string, GroupPlan> named, alone;
+    const std::set<size_t> only(choice.members.begin(), choice.members.end());
+    std::set<std::string> touched; // groups of the members that are asked for: whole
+    for (const size_t m : only)
+        if (!model.members()[m].group.empty()) touched.insert(model.members()[m].group);
+    for (size_t i = 0; i < model.members().size(); ++i) {
+        const Member& m = model.members()[i];
+        if (m.exclude || !m.broken.empty()) continue;
+        if (!only.empty() && !only.contains(i) && !touched.contains(m.group)) continue;
+        const std::string& id = m.group.empty() ? m.id : m.group;
+        if (!choice.groups.empty() && std::find(choice.groups.begin(), choice.groups.end(), id) == choice.groups.end())
+            continue;
+        GroupPlan& g = (m.group.empty() ? alone : named)[id];
+        g.id = id;
+        g.ofMember = m.group.empty();
+        g.members.push_back(i);
+    }
+    std::vector<GroupPlan> out;
+    for (auto* list : {&named, &alone})
+        for (auto& [id, g] : *list)
+            out.push_back(std::move(g));
+    return out;
+}
+
+// What a group may be sized with: its ladder, else the family of the section it has.
+std::optional<Ladder> ladderOf(const CheckModel& model, GroupPlan& g, const Catalogue& catalogue, const SizingChoice& choice)
+{
+    const Frame& f = model.frame();
+    const auto& groups = f.design.groups.list();
+    const auto at = std::find_if(groups.begin(), groups.end(), [&](const Group& x) { return !g.ofMember && x.id == g.id; });
+    std::optional<Ladder> ladder;
+    if (at != groups.end() && !at->ladder.empty())
+        for (const Ladder& l : f.design.ladders.list())
+            if (l.id == at->ladder) ladder = l;
+    if (!ladder) {
+        std::set<std::string> families;
+        for (const size_t m : g.members)
+            families.insert(familyOf(f, model.members()[m].section, catalogue));
+        if (families.size() != 1 || families.begin()->empty()) {
+            g.why = families.size() > 1
+                        ? fmt::format("{} has sections of several families: give it a ladder", g.id)
+                        : fmt::format("{} has a section that is in no family of the catalogue: give it a ladder", g.id);
+            return std::nullopt;
+        }
+        Ladder own;
+        own.id = own.family = *families.begin();
+        ladder = own;
+    }
+    g.rules = *ladder;
+    g.ladder = ladder->id;
+    g.sameAs = ladder->sameAs;
+    g.target = choice.target                      ? *choice.target
+               : at != groups.end() && at->target ? *at->target
+               : ladder->target                   ? *ladder->target
+                                                  : 1.0;
+    return ladder;
+}
+
+// The deepest section that frames in between the ends of a group's members: what they carry.
+struct Carried
+{
+    double depth = 0;
+    std::string member;
+};
+
+class Planner
+{
+public:
+    Planner(SizingPlan& plan, const CheckModel& model, const SizingChoice& choice)
+        : plan_(plan), model_(model), f_(model.frame()), choice_(choice)
+    {
+        for (size_t g = 0; g < plan_.groups.size(); ++g)
+            place_[plan_.groups[g].id] = g;
+    }
+
+    void choose()
+    {
+        for (GroupPlan& g : plan_.groups)
+            costs(g);
+        // What hangs on another group's choice settles in a few rounds, or is left as it stands then.
+        constexpr int kRounds = 6;
+        for (int round = 0; round < kRounds; ++round) {
+            std::vector<int> before;
+            for (const GroupPlan& g : plan_.groups)
+                before.push_back(g.chosen);
+            for (GroupPlan& g : plan_.groups)
+                limits(g);
+            all();
+            for (GroupPlan& g : plan_.groups)
+                follow(g);
+            std::vector<int> after;
+            for (const GroupPlan& g : plan_.groups)
+                after.push_back(g.chosen);
+            if (after == before) break;
+        }
+        for (GroupPlan& g : plan_.groups)
+            reasons(g);
+    }
+
+private:
+    // Of another group: the section it is to take, or has.
+    const SectionProperties* sectionOf(const std::string& group) const
+    {
+        const auto at = place_.find(group);
+        if (at != place_.end())
+            if (const GroupPlan& g = plan_.groups[at->second]; g.chosen >= 0)
+                return &g.rungs.rungs[static_cast<size_t>(g.chosen)].section->properties();
+        for (const Member& m : model_.members())
+            if (m.group == group) return &f_.sections[static_cast<size_t>(m.section)].properties;
+        return nullptr;
+    }
+    double depthOf(size_t member) const
+    {
+        const Member& m = model_.members()[member];
+        const auto at = place_.find(m.group.empty() ? m.id : m.group);
+        if (at != place_.end())
+            if (const GroupPlan& g = plan_.groups[at->second]; g.chosen >= 0)
+                return g.rungs.rungs[static_cast<size_t>(g.chosen)].depth;
+        return f_.sections[static_cast<size_t>(m.section)].properties.depth;
+    }
+
+    Carried carriedBy(const GroupPlan& g) const
+    {
+        Carried out;
+        std::set<int> inside;
+        for (const size_t i : g.members) {
+            const Member& m = model_.members()[i];
+            for (const MemberPiece& p : m.pieces)
+                for (const int n :
+                     {f_.elements[static_cast<size_t>(p.element)].i, f_.elements[static_cast<size_t>(p.element)].j})
+                    if (n != m.startNode && n != m.endNode) inside.insert(n);
+        }
+        for (size_t i = 0; i < model_.members().size(); ++i) {
+            const Member& m = model_.members()[i];
+            if (memberKind(f_, m) != MemberKind::Beam) continue;
+            if (!inside.contains(m.startNode) && !inside.contains(m.endNode)) continue;
+            if (const double d = depthOf(i); d > out.depth) out = {d, m.id};
+        }
+        return out;
+    }
+
+    void costs(GroupPlan& g)
+    {
+        double length = 0;
+        for (const size_t m : g.rungs.members)
+            length += model_.members()[m].length;
+        for (Rung& r : g.rungs.rungs) {
+            const auto price = pricePerMetre(stockOf(f_.design, r.section->designation), r.mass);
+            r.cost = price ? *price * length : std::numeric_limits<double>::quiet_NaN();
+        }
+    }
+
+    void limits(GroupPlan& g)
+    {
+        const Ladder* l = &g.rules;
+        const Carried carried = l->overCarried ? carriedBy(g) : Carried{};
+        const SectionProperties* wide = l->wideAs.empty() ? nullptr : sectionOf(l->wideAs);
+        double depthNow = 0;
+        for (const size_t m : g.members)
+            depthNow = std::max(depthNow, f_.sections[static_cast<size_t>(model_.members()[m].section)].properties.depth);
+        for (Rung& r : g.rungs.rungs)
+            r.limit = broken(*l, r, carried, wide, depthNow);
+    }
+
+    std::string broken(const Ladder& l, const Rung& r, const Carried& carried, const SectionProperties* wide,
+                       double depthNow) const
+    {
+        const SectionProperties& p = r.section->properties();
+        const auto size = [&](double v) { return f_.units.text(Quantity::SectionLength, v); };
+        const auto above = [](double v, const std::optional<double>& most) { return most && v > *most * (1 + 1e-9); };
+        const auto below = [](double v, const std::optional<double>& least) { return least && v < *least * (1 - 1e-9); };
+        if (above(p.depth, l.maxDepth)) return "deeper than " + size(*l.maxDepth);
+        if (below(p.depth, l.minDepth)) return "shallower than " + size(*l.minDepth);
+        if (above(p.width, l.maxWidth)) return "wider than " + size(*l.maxWidth);
+        if (below(p.width, l.minWidth)) return "narrower than " + size(*l.minWidth);
+        if (above(r.mass, l.maxMass)) return "heavier than " + f_.units.text(Quantity::MassPerLength, *l.maxMass);
+        if (l.minThickness)
+            if (const double t = thinnest(r.section->shape); t > 0 && below(t, l.minThickness))
+                return fmt::format("a part of {}, thinner than {}", size(t), size(*l.minThickness));
+        if (l.depthWithin && std::abs(p.depth - depthNow) > *l.depthWithin * (1 + 1e-9))
+            return fmt::format("{} from the depth there is", size(std::abs(p.depth - depthNow)));
+        if (wide && p.width < wide->width * (1 - 1e-9))
+            return fmt::format("narrower than {} ({})", l.wideAs, size(wide->width));
+        if (p.depth < carried.depth * (1 - 1e-9))
+            return fmt::format("shallower than {}, which it carries ({})", carried.member, size(carried.depth));
+        if (l.stock) {
+            const StockRow* row = stockOf(f_.design, r.section->designation);
+            if (!row) return "not in the stock list";
+            if (!row->available) return "not available";
+        }
+        if (choice_.objective == Objective::Cost && std::isnan(r.cost)) return "no price in the stock list";
+        return {};
+    }
+
+    void all()
+    {
+        if (choice_.objective == Objective::Few || choice_.perSection > 0) return together();
+        for (GroupPlan& g : plan_.groups) {
+            g.chosen = -1;
+            for (size_t k = 0; k < g.rungs.rungs.size(); ++k)
+                if (g.rungs.rungs[k].meets(g.target) &&
+                    (g.chosen < 0 || less(g.rungs.rungs[k], g.rungs.rungs[static_cast<size_t>(g.chosen)])))
+                    g.chosen = static_cast<int>(k);
+        }
+    }
+
+    // Rungs stand by mass, then depth, then name: what ties stays with the first.
+    bool less(const Rung& a, const Rung& b) const
+    {
+        switch (choice_.objective) {
+        case Objective::Depth: return a.depth < b.depth;
+        case Objective::Cost: return a.cost < b.cost;
+        case Objective::Mass:
+        case Objective::Few: break;
+        }
+        return a.groupMass < b.groupMass;
+    }
+
+    void together()
+    {
+        // All sections of all ladders, in an order that hangs on themselves alone.
+        struct Key
+        {
+            double area, depth;
+            std::string name;
+            auto operator<=>(const Key&) const = default;
+        };
+        std::map<Key, int> number;
+        const auto key = [](const Rung& r) { return Key{r.section->properties().a, r.depth, r.section->designation}; };
+        for (const GroupPlan& g : plan_.groups)
+            for (const Rung& r : g.rungs.rungs)
+                if (r.meets(g.target)) number.emplace(key(r), 0);
+        int next = 0;
+        for (auto& [k, n] : number)
+            n = next++;
+        MassOf mass(plan_.groups.size(), std::vector<double>(number.size(), -1));
+        for (size_t g = 0; g < plan_.groups.size(); ++g)
+            for (const Rung& r : plan_.groups[g].rungs.rungs)
+                if (r.meets(plan_.groups[g].target)) mass[g][static_cast<size_t>(number.at(key(r)))] = r.groupMass;
+        const Fewest found =
+            choice_.objective == Objective::Few ? fewestSections(mass) : fewerSections(mass, choice_.perSection);
+        plan_.proved = choice_.objective == Objective::Few && found.proved;
+        for (size_t g = 0; g < plan_.groups.size(); ++g) {
+            GroupPlan& p = plan_.groups[g];
+            p.chosen = -1;
+            for (size_t k = 0; k < p.rungs.rungs.size() && found.chosen[g] >= 0; ++k)
+                if (p.rungs.rungs[k].meets(p.target) && number.at(key(p.rungs.rungs[k])) == found.chosen[g])
+                    p.chosen = static_cast<int>(k);
+        }
+    }
+
+    // A group that takes the section of another: both take the lightest that meets what both ask for.
+    void follow(GroupPlan& g)
+    {
+        if (g.sameAs.empty()) return;
+        const auto at = place_.find(g.sameAs);
+        g.chosen = -1;
+        if (at == place_.end() || plan_.groups[at->second].id == g.id) return;
+        GroupPlan& leader = plan_.groups[at->second];
+        const auto mine = [&](const Rung& r) {
+            const int k = g.rungs.find(r.section->designation);
+            return k >= 0 && g.rungs.rungs[static_cast<size_t>(k)].meets(g.target) ? k : -1;
+        };
+        int best = -1;
+        for (size_t k = 0; k < leader.rungs.rungs.size(); ++k) {
+            const Rung& r = leader.rungs.rungs[k];
+            if (!r.meets(leader.target) || mine(r) < 0) continue;
+            if (best < 0 || less(r, leader.rungs.rungs[static_cast<size_t>(best)])) best = static_cast<int>(k);
+        }
+        leader.chosen = best;
+        if (best >= 0) g.chosen = mine(leader.rungs.rungs[static_cast<size_t>(best)]);
+    }
+
+    // Why nothing is proposed: what comes nearest fails by what.
+    void reasons(GroupPlan& g)
+    {
+        if (g.chosen >= 0 || g.rungs.rungs.empty()) {
+            if (g.chosen >= 0) g.why.clear();
+            return;
+        }
+        const Rung *within = nullptr, *fits = nullptr;
+        size_t unchecked = 0;
+        for (const Rung& r : g.rungs.rungs) {
+            unchecked += r.status == Status::Unchecked;
+            if (r.limit.empty() && r.status != Status::Unchecked && (!within || r.utilisation < within->utilisation))
+                within = &r;
+            if (!fits && (r.status == Status::Ok || r.status == Status::Warned) && r.utilisation <= g.target) fits = &r;
+        }
+        if (unchecked == g.rungs.rungs.size())
+            g.why = fmt::format("no section of {} can be checked whole: {}", g.ladder, g.rungs.rungs.front().reason);
+        else if (fits && !g.sameAs.empty())
+            g.why = fmt::format("no section meets the targets of {} and {} together", g.id, g.sameAs);
+        else if (fits)
+            g.why = fmt::format("{} would meet the target, but is {}", fits->section->designation, fits->limit);
+        else if (within)
+            g.why = fmt::format("the strongest, {}, comes to {:.2f}: over the target {:g}", within->section->designation,
+                                within->utilisation, g.target);
+        else
+            g.why = fmt::format("every section of {} breaks a limit of it", g.ladder);
+    }
+
+    SizingPlan& plan_;
+    const CheckModel& model_;
+    const Frame& f_;
+    const SizingChoice& choice_;
+    std::map<std::string, size_t> place_;
+};
+
+} // namespace
+
+std::string_view objectiveName(Objective o)
+{
+    return kObjectives[static_cast<size_t>(o)];
+}
+
+std::optional<Objective> objectiveFromName(std::string_view n)
+{
+    for (size_t k = 0; k < kObjectives.size(); ++k)
+        if (kObjectives[k] == n) return static_cast<Objective>(k);
+    return std::nullopt;
+}
+
+size_t GroupPlan::fitting() const
+{
+    return static_cast<size_t>(
+        std::count_if(rungs.rungs.begin(), rungs.rungs.end(), [&](const Rung& r) { return r.meets(target); }));
+}
+
+double SizingPlan::massNow() const
+{
+    double out = 0;
+    for (const GroupPlan& g : groups)
+        out += g.massNow;
+    return out;
+}
+
+double SizingPlan::massThen() const
+{
+    double out = 0;
+    for (const GroupPlan& g : groups)
+        out += g.massThen();
+    return out;
+}
+
+size_t SizingPlan::sectionsThen() const
+{
+    std::set<std::string> out;
+    for (const GroupPlan& g : groups)
+        out.insert(g.chosen >= 0 ? g.to() : g.from);
+    return out.size();
+}
+
+size_t SizingPlan::changed() const
+{
+    return static_cast<size_t>(std::count_if(groups.begin(), groups.end(), [](const GroupPlan& g) { return g.changes(); }));
+}
+
+size_t SizingPlan::unfit() const
+{
+    return static_cast<size_t>(std::count_if(groups.begin(), groups.end(), [](const GroupPlan& g) { return g.chosen < 0; }));
+}
+
+SizingPlan planSizes(const CheckModel& model, const Catalogue& catalogue, const SizingChoice& choice, Progress& progress,
+                     const std::function<void(const GroupPlan&)>& told)
+{
+    SizingPlan plan;
+    plan.groups = groupsOf(model, choice);
+    const Frame& f = model.frame();
+    std::map<std::string, std::vector<RungSection>> followed; // what a leader may take
+    std::vector<RungsWanted> wanted(plan.groups.size());
+    const auto sections = [&](GroupPlan& g, const Ladder& l) -> std::vector<RungSection> {
+        auto s = sectionsOf(l, f, catalogue);
+        if (!s) {
+            g.why = s.error();
+            return {};
+        }
+        g.impossible = s->impossible;
+        return std::move(s->sections);
+    };
+    for (size_t k = 0; k < plan.groups.size(); ++k) {
+        GroupPlan& g = plan.groups[k];
+        const Member& first = model.members()[g.members.front()];
+        std::set<std::string> now;
+        for (const size_t m : g.members)
+            now.insert(nameOf(f, model.members()[m].section));
+        g.from = now.size() == 1 ? nameOf(f, first.section) : fmt::format("{} sections", now.size());
+        wanted[k].members = g.members;
+        if (const auto l = ladderOf(model, g, catalogue, choice); l && l->sameAs.empty()) {
+            wanted[k].sections = sections(g, *l);
+            followed[g.id] = wanted[k].sections;
+        }
+    }
+    for (size_t k = 0; k < plan.groups.size(); ++k)
+        if (GroupPlan& g = plan.groups[k]; !g.sameAs.empty()) {
+            if (const auto at = followed.find(g.sameAs); at != followed.end())
+                wanted[k].sections = at->second;
+            else
+                g.why = fmt::format("{} takes the section of {}, which is not sized or takes another's itself", g.id, g.sameAs);
+        }
+    std::vector<RungTable> tables = evaluateGroups(model, wanted, progress, [&](size_t k, const RungTable& t) {
+        if (!told) return;
+        GroupPlan g = plan.groups[k];
+        g.rungs = t;
+        told(g);
+    });
+    plan.cancelled = progress.cancelled();
+    for (size_t k = 0; k < plan.groups.size(); ++k) {
+        plan.groups[k].rungs = std::move(tables[k]);
+        plan.groups[k].massNow = plan.groups[k].rungs.massNow;
+        if (model.forces().empty() && plan.groups[k].why.empty()) plan.groups[k].why = "there are no forces: analyse the frame";
+    }
+    if (!plan.cancelled) chooseAgain(plan, model, choice);
+    return plan;
+}
+
+void chooseAgain(SizingPlan& plan, const CheckModel& model, const SizingChoice& choice)
+{
+    Planner(plan, model, choice).choose();
+}
+
+} // namespace wr
