@@ -161,13 +161,13 @@ Command sizeCommand()
                     .least = 0});
     list.push_back(
         {.name = "--target", .help = "utilisation of every group, in place of their own", .into = &a->target, .least = 1e-6});
-    list.push_back(
-        {.name = "--rounds",
-         .help = "analyse again with each round's sizes until nothing changes, at most so often; 0: with the forces at hand",
-         .into = &a->rounds,
-         .shown = true,
-         .least = 0,
-         .most = 100});
+    list.push_back({.name = "--rounds",
+                    .help = "analyse again with each round's sizes until nothing better is found, at most so often; 0: with "
+                            "the forces at hand",
+                    .into = &a->rounds,
+                    .shown = true,
+                    .least = 0,
+                    .most = 100});
     list.push_back(
         {.name = "--standard", .help = "design standard instead of the file's", .into = &a->standards, .value = "KEY"});
     list.push_back({.name = "--write", .help = "write the frame with these sizes", .into = &a->write, .value = "FILE"});
