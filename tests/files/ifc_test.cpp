@@ -254,3 +254,33 @@ TEST_CASE("IFC: units of every way they are assigned", "[ifc]")
     REQUIRE(u.sound);
     CHECK(u.frame.cases[0].line.at(0).q0.z == -3000);
 }
+
+TEST_CASE("IFC: whatever a reference names, itself too, reading ends", "[ifc][fuzz]")
+{
+    const std::string whole = kHead + member("#19", "RIGID_JOINED_MEMBER", "$", "#60") +
+                              "#60=IFCBOUNDARYNODECONDITION($,IFCBOOLEAN(.T.),IFCBOOLEAN(.T.),IFCBOOLEAN(.T.),$,$,$);\n";
+    // Every instance by its number, and where in the text others are named.
+    std::vector<std::string> ids;
+    std::vector<std::pair<size_t, size_t>> references; // place and length of "#12"
+    for (size_t at = whole.find('#'); at != std::string::npos; at = whole.find('#', at + 1)) {
+        size_t end = at + 1;
+        while (end < whole.size() && std::isdigit(static_cast<unsigned char>(whole[end])) != 0)
+            ++end;
+        if (end < whole.size() && whole[end] == '=')
+            ids.push_back(whole.substr(at, end - at));
+        else
+            references.emplace_back(at, end - at);
+    }
+    REQUIRE(ids.size() > 25);
+    size_t sound = 0, read = 0;
+    for (const auto& [at, length] : references)
+        for (const std::string& id : ids) {
+            std::string text = whole;
+            text.replace(at, length, id);
+            sound += ifc(step(text)).sound;
+            ++read;
+        }
+    CHECK(read > 1000);
+    CHECK(sound > 0);
+    CHECK(sound < read);
+}

@@ -140,10 +140,9 @@ Vec3 IfcModel::pointOf(const StepRecord& p) const
 
 std::optional<Vec3> IfcModel::point(const StepValue& v) const
 {
-    const StepRecord r = at(v);
-    if (r.keyword == "IFCCARTESIANPOINT") return pointOf(r);
-    if (r.keyword == "IFCVERTEXPOINT") return point(r[0]);
-    return std::nullopt;
+    StepRecord r = at(v);
+    if (r.keyword == "IFCVERTEXPOINT") r = at(r[0]); // one step: a file may name a vertex as its own point
+    return r.keyword == "IFCCARTESIANPOINT" ? std::optional(pointOf(r)) : std::nullopt;
 }
 
 std::optional<Vec3> IfcModel::direction(const StepValue& v) const
