@@ -142,7 +142,8 @@ TEST_CASE("window: the same frame again is listed, drawn and taken in as one edi
     CHECK(fates.table().item(0, 1)->text() == "e99");
     const auto rowOf = [&](const QString& id) {
         for (int r = 0; r < fates.table().rowCount(); ++r)
-            if (fates.table().item(r, 1)->text() == id) return fates.table().item(r, 2)->text() + ": " + fates.table().item(r, 3)->text();
+            if (fates.table().item(r, 1)->text() == id)
+                return fates.table().item(r, 2)->text() + ": " + fates.table().item(r, 3)->text();
         return QString();
     };
     CHECK(rowOf("e3") == "moved: by 0.3000 m");
