@@ -28,13 +28,13 @@ struct SizeArguments
 void print(const Settled& s, const UnitSystem& u)
 {
     for (const GroupPlan& g : s.plan.groups) {
-        const std::string to = g.chosen < 0 ? "nothing fits" : g.changes() ? "→ " + g.to() : "stays";
-        put("  {:<20} {:<14} {:<20}", printable(g.id), printable(g.from), printable(to));
+        const std::string to = g.chosen < 0 ? "nothing fits" : g.to() != g.before() ? "→ " + g.to() : "stays";
+        put("  {:<20} {:<14} {:<20}", printable(g.id), printable(g.before()), printable(to));
         if (g.chosen >= 0) {
             const Rung& r = g.rungs.rungs[static_cast<size_t>(g.chosen)];
             put(" {:.3f} of {:g} in {:<8} {:>12} → {}, {} of {} fit\n", r.utilisation, g.target,
                 r.member >= 0 ? printable(s.state.model->members()[static_cast<size_t>(r.member)].id) : "",
-                u.text(Quantity::Mass, g.massNow, false), u.text(Quantity::Mass, g.massThen()), g.fitting(),
+                u.text(Quantity::Mass, g.massBefore(), false), u.text(Quantity::Mass, g.massThen()), g.fitting(),
                 g.rungs.rungs.size());
         } else
             put(" {}\n", printable(g.why));

@@ -24,7 +24,7 @@ public:
 
     Json group(const GroupPlan& g) const
     {
-        Json j = {{"id", g.id}, {"ladder", g.ladder}, {"members", g.members.size()}, {"from", g.from}};
+        Json j = {{"id", g.id}, {"ladder", g.ladder}, {"members", g.members.size()}, {"from", g.before()}};
         j["to"] = g.chosen >= 0 ? Json(g.to()) : Json(nullptr);
         if (g.ofMember) j["ofMember"] = true;
         if (!g.why.empty()) j["why"] = g.why;
@@ -36,7 +36,7 @@ public:
             j["member"] = r.member >= 0 ? model_.members()[static_cast<size_t>(r.member)].id : "";
             if (std::isfinite(r.cost)) j["cost"] = r.cost;
         }
-        j["mass"] = {u_.show(Quantity::Mass, g.massNow), u_.show(Quantity::Mass, g.massThen())};
+        j["mass"] = {u_.show(Quantity::Mass, g.massBefore()), u_.show(Quantity::Mass, g.massThen())};
         if (!g.sameAs.empty()) j["sameAs"] = g.sameAs;
         if (g.impossible > 0) j["impossible"] = g.impossible;
         j["rungs"] = Json::array();

@@ -2,6 +2,7 @@
 #include "core/audit/families.h"
 #include "core/base/fingerprint.h"
 #include "core/project/frame_results.h"
+#include "core/project/row_fingerprint.h"
 
 #include <algorithm>
 #include <fmt/format.h>
@@ -194,12 +195,16 @@ std::string nameOf(const FrameResults& r)
         for (const auto* v : {&m.u, &m.r, &m.f, &m.m})
             for (const Vec3& x : *v)
                 h.add(x.x), h.add(x.y), h.add(x.z);
-    for (const LoadCase& c : r.as->cases.list())
-        h.add(c.id);
-    for (const Combination& c : r.as->combinations.list())
-        h.add(c.id);
-    for (const Element& e : r.as->elements.list())
-        h.add(e.id);
+    // And of what they are: they are found again by it.
+    addRows(h, r.as->cases);
+    addRows(h, r.as->combinations);
+    for (const Node& n : r.as->nodes.list())
+        h.add(n.id), h.add(n.at.x), h.add(n.at.y), h.add(n.at.z);
+    for (const Element& e : r.as->elements.list()) {
+        h.add(e.id), h.add(static_cast<double>(e.i)), h.add(static_cast<double>(e.j));
+        for (const Vec3& o : {e.offsetI, e.offsetJ})
+            h.add(o.x), h.add(o.y), h.add(o.z);
+    }
     return fmt::format("{:016x}", h.value());
 }
 

@@ -9,6 +9,7 @@
 #include <fmt/format.h>
 #include <map>
 #include <set>
+#include <tuple>
 
 namespace wr {
 
@@ -51,6 +52,8 @@ public:
         auto first = begin.checked && begin.stale.empty() ? std::optional(begin) : checked(begin, progress_);
         if (!first || !plan(*first)) return stopped();
         out_.state = *std::move(first);
+        for (const GroupPlan& g : out_.plan.groups)
+            began_[g.id] = {g.from, g.massNow};
         tell(out_.state, 0, {}, true, 0);
         if (begin.forces().given) return once();
         if (!grow() || !better()) return out_.why.empty() ? stopped() : std::move(out_);
@@ -104,6 +107,7 @@ private:
             if (!done) return stopped();
             out_.state = *std::move(done);
             tell(out_.state, 1, changes, true, 0);
+            if (!plan(out_.state)) return stopped();
         }
         out_.settled = true;
         out_.why = "the forces came with the file: sized once, with the forces of the sizes there were";
@@ -323,6 +327,8 @@ private:
         // What stands is what the plan says: nothing of it is open.
         for (GroupPlan& g : out_.plan.groups)
             if (out_.settled && within(out_.state, g) && onLadder(g)) g.chosen = g.rungs.find(g.from);
+        for (GroupPlan& g : out_.plan.groups)
+            std::tie(g.fromFirst, g.massFirst) = began_[g.id];
     }
 
     const Catalogue& catalogue_;
@@ -330,7 +336,8 @@ private:
     Progress& progress_;
     const std::function<void(const SettleRound&)>& told_;
     std::shared_ptr<AnalysisMemory> memory_ = analysisMemory();
-    std::set<std::string> unmet_; // nothing on their ladder is strong enough
+    std::set<std::string> unmet_;                                 // nothing on their ladder is strong enough
+    std::map<std::string, std::pair<std::string, double>> began_; // section and mass of each group
     int analyses_ = 0;
     bool kept_ = false;
     Settled out_;

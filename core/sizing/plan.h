@@ -40,6 +40,11 @@ struct GroupPlan
     std::string sameAs;    // the group whose section it takes
     size_t impossible = 0; // made sections that cannot be
     double massNow = 0;    // kg
+    // Before the first round, where it was settled (core/project/settle.h); else empty.
+    std::string fromFirst = {};
+    double massFirst = 0;
+    const std::string& before() const { return fromFirst.empty() ? from : fromFirst; }
+    double massBefore() const { return fromFirst.empty() ? massNow : massFirst; }
     double massThen() const { return chosen < 0 ? massNow : rungs.rungs[static_cast<size_t>(chosen)].groupMass; }
     std::string to() const
     {

@@ -70,6 +70,18 @@ TEST_CASE("size: in rounds, written, and within by a check of the file", "[cli][
     CHECK(a["met"] == true);
     REQUIRE(a["rounds"].size() >= 1);
     CHECK(a["rounds"].back()["top"].get<double>() <= 0.95);
+    // Each group against what it had before the first round.
+    size_t changed = 0;
+    double before = 0, after = 0;
+    for (const Json& g : a["groups"]) {
+        changed += g["from"] != g["to"];
+        before += g["mass"][0].get<double>();
+        after += g["mass"][1].get<double>();
+    }
+    CHECK(changed >= 6);
+    CHECK(before == Approx(a["mass"][0].get<double>()));
+    CHECK(after == Approx(a["mass"][1].get<double>()));
+    CHECK(after < 0.85 * before);
     CHECK(a["rounds"][0]["changed"] == a["rounds"][0]["changes"].size());
     CHECK(cli("check " + folder.file("s.frame.json") + " --json " + folder.file("k.json")).status == 0);
     double top = 0;

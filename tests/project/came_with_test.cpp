@@ -104,6 +104,26 @@ TEST_CASE("results that came: written back number by number, whatever is left ou
     }
 }
 
+TEST_CASE("results that came: the same numbers of a frame that stands elsewhere, or of other loads, are others", "[given]")
+{
+    const Frame given = withResults(frameOf(demo("tern-street")), forcesOf(frameOf(demo("tern-street"))));
+    const DesignState s = begun(given);
+    // The whole frame a metre to the east: taken in again, every element has its forces.
+    Frame shifted = given;
+    for (Node& n : shifted.nodes)
+        n.at.x += 1;
+    takeResults(shifted);
+    CHECK(shifted.came.name != s.frame->came.name);
+    const auto next = advance(s, differences(*s.frame, shifted, "again"), ResultStore{});
+    REQUIRE(next.has_value());
+    CHECK(next->state.results == shifted.came.results);
+    CHECK(rowsOf(*next->state.results, *next->state.frame) == given.results.list());
+    Frame loaded = given;
+    loaded.cases[0].selfWeight += 0.1;
+    takeResults(loaded);
+    CHECK(loaded.came.name != s.frame->came.name);
+}
+
 TEST_CASE("results that came: what stands beside their table is little", "[given]")
 {
     Frame f = withResults(frameOf(demo("marrow-hill")), forcesOf(frameOf(demo("marrow-hill"))));

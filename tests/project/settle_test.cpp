@@ -157,6 +157,11 @@ TEST_CASE("settle: a limit of the frame that is over is told; given forces are s
     const Frame given = withResults(frameOf(demo("tern-street")), forcesOf(frameOf(demo("tern-street"))));
     const Settled once = settled(wholeState(given));
     CHECK(once.rounds.size() == 2);
+    size_t changed = 0;
+    for (const GroupPlan& g : once.plan.groups)
+        changed += g.before() != g.to();
+    CHECK(changed == once.rounds.back().changes.size());
+    CHECK(changed > 3);
     CHECK(once.why.find("the forces came with the file") == 0);
 }
 
