@@ -2,6 +2,7 @@
 
 #include "core/checking/frame_limits.h"
 #include "core/checking/live_load.h"
+#include "core/sizing/stiffness.h"
 
 #include <algorithm>
 #include <chrono>
@@ -52,6 +53,7 @@ public:
         auto first = begin.checked && begin.stale.empty() ? std::optional(begin) : checked(begin, progress_);
         if (!first || !plan(*first)) return stopped();
         out_.state = *std::move(first);
+        seen_.insert(sizesFingerprint(*out_.state.frame));
         for (const GroupPlan& g : out_.plan.groups)
             began_[g.id] = {g.from, g.massNow};
         tell(out_.state, 0, {}, true, 0);
@@ -102,7 +104,7 @@ private:
     {
         if (const auto edit = editOf(out_.plan, out_.state)) {
             const auto changes = changesOf(out_.plan, {});
-            auto next = advanced(*edit);
+            auto next = advanced(out_.state, *edit);
             auto done = next ? checked(*next, progress_) : std::nullopt;
             if (!done) return stopped();
             out_.state = *std::move(done);
@@ -135,32 +137,120 @@ private:
         return k >= 0 && g.rungs.rungs[static_cast<size_t>(k)].limit.empty();
     }
 
-    // 1. What is over takes the best of what is no lighter than it has.
+    // What is over in a state takes the best of what is no lighter than it has: what the plan of that state proposes from then
+    // on. Groups nothing is strong enough for go to `none`.
+    Groups growing(const DesignState& s, SizingPlan& plan, std::set<std::string>& none) const
+    {
+        Groups out;
+        for (GroupPlan& g : plan.groups) {
+            if (within(s, g) && onLadder(g)) continue;
+            if (g.rungs.rungs.empty() || none.contains(g.id)) continue;
+            int best = -1;
+            const bool heavier = !within(s, g);
+            for (size_t k = 0; k < g.rungs.rungs.size() && best < 0; ++k)
+                if (const Rung& r = g.rungs.rungs[k];
+                    r.meets(g.target) && (!heavier || r.groupMass > g.massNow * (1 - 1e-9)) && r.section->designation != g.from)
+                    best = static_cast<int>(k);
+            if (best < 0) best = g.changes() ? g.chosen : -1; // another family, perhaps lighter
+            if (best < 0) {
+                none.insert(g.id);
+                continue;
+            }
+            g.chosen = best;
+            out.push_back(g.id);
+        }
+        return out;
+    }
+
+    // What limits of the frame ask for, of those from `least` on: where kilograms buy most stiffness, by the forces of the
+    // state. Nothing where there is no such limit, or it was stopped.
+    std::optional<Stiffening> stiffnessOf(const DesignState& s, const SizingPlan& plan, double least)
+    {
+        constexpr size_t kMost = 12; // the worst ones: every row is a solution of the frame
+        std::vector<StandingLimit> rows;
+        for (const StandingLimit& l : *s.limits)
+            if (l.reason.empty() && l.ratio >= least) rows.push_back(l);
+        std::sort(rows.begin(), rows.end(), [](const StandingLimit& a, const StandingLimit& b) { return a.ratio > b.ratio; });
+        if (rows.size() > kMost) rows.resize(kMost);
+        if (rows.empty()) return std::nullopt;
+        auto shares = movementShares(*s.frame, s.results->forces, rows, progress_);
+        if (!shares) {
+            notStiffened_ = shares.error();
+            return std::nullopt;
+        }
+        return Stiffening(*s.model, plan, *std::move(shares));
+    }
+
+    // Groups that a plan is to stiffen so that the limits of the frame are kept.
+    Groups stiffening(const DesignState& s, SizingPlan& plan)
+    {
+        Groups out;
+        if (worstLimit(s) <= 1 || progress_.cancelled()) return out;
+        for (GroupPlan& g : plan.groups) // from the sizes there are
+            g.chosen = g.rungs.find(g.from);
+        auto stiff = stiffnessOf(s, plan, 0.7);
+        if (!stiff) return out;
+        stiffen(*stiff, plan, kAim);
+        for (const GroupPlan& g : plan.groups)
+            if (g.changes()) out.push_back(g.id);
+        return out;
+    }
+
+    // 1. What is over grows, then what limits of the frame ask for.
     bool grow()
     {
+        double before = 1e300;
         for (;;) {
-            Groups growing;
-            for (GroupPlan& g : out_.plan.groups) {
-                if (within(out_.state, g) && onLadder(g)) continue;
-                if (g.rungs.rungs.empty() || unmet_.contains(g.id)) continue;
-                int best = -1;
-                const bool heavier = !within(out_.state, g);
-                for (size_t k = 0; k < g.rungs.rungs.size() && best < 0; ++k)
-                    if (const Rung& r = g.rungs.rungs[k]; r.meets(g.target) &&
-                                                          (!heavier || r.groupMass > g.massNow * (1 - 1e-9)) &&
-                                                          r.section->designation != g.from)
-                        best = static_cast<int>(k);
-                if (best < 0) best = g.changes() ? g.chosen : -1; // another family, perhaps lighter
-                if (best < 0) {
-                    unmet_.insert(g.id);
-                    continue;
-                }
-                g.chosen = best;
-                growing.push_back(g.id);
+            Groups all = growing(out_.state, out_.plan, unmet_);
+            if (all.empty()) {
+                const double now = worstLimit(out_.state);
+                if (now > 1 && now < before * (1 - 1e-3)) all = stiffening(out_.state, out_.plan);
+                before = now;
             }
-            if (growing.empty()) return true;
+            if (progress_.cancelled()) return false;
+            if (all.empty()) return true;
             if (analyses_ >= choice_.rounds) return true;
-            if (!take(growing, true)) return false;
+            if (!take(all, true)) return false;
+            if (!kept_) return true; // it goes round in a circle
+        }
+    }
+
+    // Where limits of the frame stand near: no proposal goes further than they allow, as far as that can be told beforehand.
+    void keepStiff()
+    {
+        const double now = worstLimit(out_.state);
+        if (now < 0.5) return; // what sizing by strength alone does to a movement rarely doubles it; an analysis tells
+        std::vector<int> wanted;
+        for (GroupPlan& g : out_.plan.groups) {
+            wanted.push_back(g.chosen);
+            if (const int k = g.rungs.find(g.from); k >= 0) g.chosen = k;
+        }
+        auto stiff = stiffnessOf(out_.state, out_.plan, 0.4);
+        for (size_t g = 0; g < wanted.size(); ++g)
+            out_.plan.groups[g].chosen = wanted[g];
+        if (!stiff) return;
+        const double allowed = std::max(kAim, now);
+        std::vector<std::pair<double, size_t>> order;
+        for (size_t g = 0; g < wanted.size(); ++g)
+            if (out_.plan.groups[g].changes()) order.emplace_back(-saving(out_.plan.groups[g]), g);
+        std::sort(order.begin(), order.end());
+        for (const auto& [_, g] : order) {
+            GroupPlan& p = out_.plan.groups[g];
+            const auto keeps = [&](size_t k) {
+                for (size_t r = 0; r < stiff->rows(); ++r)
+                    if (const double with = stiff->movedWith(r, g, k) / stiff->limit(r).allowed;
+                        with > allowed && with > stiff->ratio(r) + 1e-12)
+                        return false;
+                return true;
+            };
+            int take = keeps(static_cast<size_t>(p.chosen)) ? p.chosen : -1;
+            for (size_t k = 0; k < p.rungs.rungs.size() && take < 0; ++k) { // what saves less, and keeps them
+                p.chosen = static_cast<int>(k);
+                if (p.rungs.rungs[k].meets(p.target) && saving(p) > 1e-9 && keeps(k)) take = p.chosen;
+            }
+            if (take < 0) take = p.rungs.find(p.from);
+            p.chosen = take;
+            if (take >= 0) stiff->take(g, static_cast<size_t>(take));
         }
     }
 
@@ -169,6 +259,7 @@ private:
     {
         std::set<std::string> closed;
         for (;;) {
+            keepStiff();
             // Those that would change, the ones that save most first.
             std::vector<std::pair<double, std::string>> open;
             for (const GroupPlan& g : out_.plan.groups)
@@ -188,8 +279,10 @@ private:
                 if (!take(some, false)) return false;
                 kept = kept_;
                 if (!kept && n == 1) closed.insert(some.front());
-                if (analyses_ == before) closed.insert(some.begin(), some.end()); // no better by the objective
-                if (analyses_ == before) break;
+                if (analyses_ == before && !before_) { // no better by the objective
+                    closed.insert(some.begin(), some.end());
+                    break;
+                }
             }
         }
     }
@@ -207,12 +300,12 @@ private:
         return g.massNow - to.groupMass;
     }
 
-    // The objective over all groups, with those listed as proposed: less is better, the second where the first ties.
-    std::pair<double, double> worth(const Groups& changed) const
+    // The objective over all groups of a plan, with those listed as proposed: less is better, the second where the first ties.
+    std::pair<double, double> worth(const SizingPlan& plan, const Groups& changed) const
     {
         double mass = 0, depth = 0, cost = 0;
         std::set<std::string> sections;
-        for (const GroupPlan& g : out_.plan.groups) {
+        for (const GroupPlan& g : plan.groups) {
             const bool moves = std::find(changed.begin(), changed.end(), g.id) != changed.end();
             const int k = moves ? g.chosen : g.rungs.find(g.from);
             mass += moves ? g.massThen() : g.massNow;
@@ -239,54 +332,115 @@ private:
                 out.push_back(fmt::format("{} {} → {}", g.id, g.from, g.to()));
         return out;
     }
-
-    std::optional<DesignState> advanced(const SetSections& edit)
+    // Of a state that is tried, against the one that stands.
+    std::vector<std::string> changesTo(const SizingPlan& plan, const Groups& growing) const
     {
-        Frame changed = *out_.state.frame;
+        std::vector<std::string> out;
+        for (size_t k = 0; k < plan.groups.size(); ++k) {
+            const GroupPlan& g = plan.groups[k];
+            const bool grows = std::find(growing.begin(), growing.end(), g.id) != growing.end();
+            const std::string to = grows ? g.to() : g.from;
+            if (to != out_.plan.groups[k].from) out.push_back(fmt::format("{} {} → {}", g.id, out_.plan.groups[k].from, to));
+        }
+        return out;
+    }
+
+    std::optional<DesignState> advanced(const DesignState& s, const SetSections& edit)
+    {
+        Frame changed = *s.frame;
         const auto patch = applyEdit(changed, Edit{edit});
         if (!patch) {
             out_.why = patch.error();
             return std::nullopt;
         }
-        return advance(out_.state, *patch, std::move(changed), ResultStore{}).state;
+        return advance(s, *patch, std::move(changed), ResultStore{}).state;
     }
 
-    // The listed groups with what is proposed for them: analysed and checked, and kept where all stays within, or in any case.
-    // False: stopped, or an edit was refused (why).
-    bool take(const Groups& groups, bool always)
+    // A state with other sizes, analysed and checked. `stands`: it could be analysed; else the state is the one there was.
+    // Nothing: stopped, or the edit was refused (why).
+    struct Tried
     {
-        kept_ = false;
-        const auto edit = editOf(out_.plan, out_.state, groups);
-        if (!edit) return true;
-        if (!always && !lessThan(worth(groups), worth({}))) return true;
+        DesignState state;
+        bool stands = false;
+        double seconds = 0;
+        bool before = false; // these very sizes were tried and refused before: nothing is analysed
+    };
+    std::optional<Tried> tried(const DesignState& s, const SetSections& edit)
+    {
         const auto start = std::chrono::steady_clock::now();
-        auto next = advanced(*edit);
-        if (!next) return false;
+        const auto took = [&] { return std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count(); };
+        auto next = advanced(s, edit);
+        if (!next) return std::nullopt;
+        if (!seen_.insert(sizesFingerprint(*next->frame)).second) return Tried{s, false, 0, true};
         const AnalysisChoice how = choice_.analysis.value_or(choiceFor(*next->frame));
         auto r = std::make_shared<FrameResults>();
         r->forces = analyseForces(*next->frame, how, secondOrderRules(), progress_, memory_, wantedAgain(*next->frame, how));
         ++analyses_;
-        if (progress_.cancelled()) return false;
-        const std::vector<std::string> changes = changesOf(out_.plan, groups);
-        const auto took = [&] { return std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count(); };
-        if (!r->forces.ok) { // it does not stand with these sizes
+        if (progress_.cancelled()) return std::nullopt;
+        if (!r->forces.ok) {
+            lost_ = r->forces.findings.empty() ? std::string("it does not stand") : r->forces.findings.front().text;
+            return Tried{s, false, took()};
+        }
+        auto done = checked(withResults(*next, std::move(r)), progress_);
+        if (!done) return std::nullopt;
+        return Tried{*std::move(done), true, took()};
+    }
+
+    void tellLost(std::vector<std::string> changes, double seconds)
+    {
+        SettleRound lost = out_.rounds.back();
+        lost.round = analyses_, lost.kept = false, lost.changes = std::move(changes), lost.seconds = seconds;
+        out_.rounds.push_back(lost);
+        if (told_) told_(lost);
+    }
+
+    // The listed groups with what is proposed for them: analysed and checked, and kept where all stays within, or in any case.
+    // What comes over by that grows a few times, as long as the objective still gets better than it was.
+    // False: stopped, or an edit was refused (why).
+    bool take(const Groups& groups, bool always)
+    {
+        kept_ = before_ = false;
+        const auto edit = editOf(out_.plan, out_.state, groups);
+        if (!edit) return true;
+        const auto now = worth(out_.plan, {});
+        if (!always && !lessThan(worth(out_.plan, groups), now)) return true;
+        std::vector<std::string> changes = changesOf(out_.plan, groups);
+        auto next = tried(out_.state, *edit);
+        if (!next) return false;
+        before_ = next->before;
+        if (next->before) return true;
+        if (!next->stands) { // it does not stand with these sizes
             if (always) {
-                out_.why = "the frame cannot be analysed with the sizes that are needed: " +
-                           (r->forces.findings.empty() ? std::string("it does not stand") : r->forces.findings.front().text);
+                out_.why = "the frame cannot be analysed with the sizes that are needed: " + lost_;
                 return false;
             }
-            SettleRound lost = out_.rounds.back();
-            lost.round = analyses_, lost.kept = false, lost.changes = changes, lost.seconds = took();
-            out_.rounds.push_back(lost);
-            if (told_) told_(lost);
+            tellLost(std::move(changes), next->seconds);
             return true;
         }
-        const auto done = checked(withResults(*next, std::move(r)), progress_);
-        if (!done) return false;
-        kept_ = always || standsAsWell(*done);
-        tell(*done, analyses_, changes, kept_, took());
+        kept_ = always || standsAsWell(next->state);
+        tell(next->state, analyses_, changes, kept_, next->seconds);
+        for (int repair = 0; !kept_ && repair < kRepairs && analyses_ < choice_.rounds; ++repair) {
+            SizingPlan there = planSizes(*next->state.model, catalogue_, choice_.sizing, progress_);
+            if (there.cancelled) return false;
+            std::set<std::string> none = unmet_;
+            Groups more = growing(next->state, there, none);
+            if (more.empty()) more = stiffening(next->state, there);
+            const auto grown = editOf(there, next->state, more);
+            if (more.empty() || !grown || none.size() > unmet_.size() || !lessThan(worth(there, more), now)) break;
+            changes = changesTo(there, more);
+            auto again = tried(next->state, *grown);
+            if (!again) return false;
+            if (again->before) break;
+            if (!again->stands) {
+                tellLost(std::move(changes), again->seconds);
+                break;
+            }
+            next = std::move(again);
+            kept_ = standsAsWell(next->state);
+            tell(next->state, analyses_, changes, kept_, next->seconds);
+        }
         if (!kept_) return true;
-        out_.state = *done;
+        out_.state = std::move(next->state);
         return plan(out_.state);
     }
 
@@ -323,7 +477,11 @@ private:
             if (!within(out_.state, g))
                 add(g.id + ": " + (g.why.empty() ? "over the target with the sizes that were kept" : g.why));
         std::string name;
-        if (const double ratio = worstLimit(out_.state, &name); ratio > 1) add(fmt::format("{} is over: {:.2f}", name, ratio));
+        if (const double ratio = worstLimit(out_.state, &name); ratio > 1)
+            add(fmt::format("{} is over: {:.2f}{}", name, ratio,
+                            !notStiffened_.empty() ? ", " + notStiffened_
+                            : out_.settled         ? ", no section of their ladders makes it stiff enough"
+                                                   : ""));
         // What stands is what the plan says: nothing of it is open.
         for (GroupPlan& g : out_.plan.groups)
             if (out_.settled && within(out_.state, g) && onLadder(g)) g.chosen = g.rungs.find(g.from);
@@ -335,6 +493,12 @@ private:
     const SettleChoice& choice_;
     Progress& progress_;
     const std::function<void(const SettleRound&)>& told_;
+    static constexpr int kRepairs = 4;
+    static constexpr double kAim = 0.995; // of a limit of the frame, foretold: the analysis with the sizes differs a little
+    std::set<std::uint64_t> seen_;        // sizes that were analysed
+    bool before_ = false;                 // take() met sizes that were refused before
+    std::string notStiffened_;            // why nothing can be said of what moves
+    std::string lost_;                    // why the last state that was tried does not stand
     std::shared_ptr<AnalysisMemory> memory_ = analysisMemory();
     std::set<std::string> unmet_;                                 // nothing on their ladder is strong enough
     std::map<std::string, std::pair<std::string, double>> began_; // section and mass of each group
