@@ -7,7 +7,7 @@
 #include "core/base/printable.h"
 #include "core/files/frame_writer.h"
 #include "core/files/size_answer.h"
-#include "core/project/settle.h"
+#include "core/project/proven.h"
 
 #include <algorithm>
 #include <memory>
@@ -110,7 +110,10 @@ Report run(const SizeArguments& a)
         done = settle(s, catalogue, choice, progress);
     else {
         done.state = s;
-        done.plan = planSizes(*s.model, catalogue, choice.sizing, progress);
+        Proven proven = provenSizes(s, catalogue, choice.sizing, progress);
+        done.plan = std::move(proven.plan);
+        for (const std::string& r : proven.refused)
+            tell("  refused: {}\n", printable(r));
         done.settled = done.plan.changed() == 0 && done.plan.unfit() == 0;
     }
     if (!a.json.empty() && !writeOut(writeSizes(done, choice.sizing, s.mass(), u), a.json)) return out;

@@ -46,9 +46,9 @@ QWidget* promise(Stop s)
 
 } // namespace
 
-Bench::Bench(Document& doc, BriefDesk& desk, QWidget* parent)
+Bench::Bench(Document& doc, BriefDesk& desk, SizingDesk& sizing, QWidget* parent)
     : QStackedWidget(parent), frame_(new FrameBench(doc)), member_(new MemberBench(doc)), members_(new MembersBench(doc)),
-      restraint_(new RestraintBench(doc)), briefs_(new BriefsBench(doc, desk)), size_(new SizeBench(doc)),
+      restraint_(new RestraintBench(doc)), briefs_(new BriefsBench(doc, desk)), size_(new SizeBench(doc, sizing)),
       compare_(new CompareBench(doc)), doc_(doc)
 {
     setObjectName("bench");

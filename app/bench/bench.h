@@ -18,12 +18,13 @@ class StopFindings;
 class MembersBench;
 class RestraintBench;
 class SizeBench;
+class SizingDesk;
 
 class Bench : public QStackedWidget
 {
     Q_OBJECT
 public:
-    Bench(Document& doc, BriefDesk& desk, QWidget* parent = nullptr);
+    Bench(Document& doc, BriefDesk& desk, SizingDesk& sizing, QWidget* parent = nullptr);
     void addPage(Stop s, QWidget* page); // null: a page that says what will be done there
     void setStop(Stop s);
     FrameBench& frame() { return *frame_; }

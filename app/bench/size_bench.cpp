@@ -1,17 +1,24 @@
 #include "app/bench/size_bench.h"
 
 #include "app/shell/document.h"
+#include "app/shell/quiet_table.h"
 #include "app/shell/text.h"
+#include "app/size/proposal_model.h"
+#include "app/size/rounds_chart.h"
+#include "app/size/sizing_desk.h"
 #include "core/base/entry.h"
+#include "core/sizing/ladder_text.h"
 
 #include <QFormLayout>
 #include <QHBoxLayout>
 #include <QVBoxLayout>
 #include <algorithm>
+#include <set>
 
 namespace wr {
 
 namespace {
+
 QLabel* named(const char* name, const QString& text = {})
 {
     auto* l = new QLabel(text);
@@ -19,230 +26,408 @@ QLabel* named(const char* name, const QString& text = {})
     l->setWordWrap(true);
     return l;
 }
+
+QComboBox* choice(const char* name)
+{
+    auto* c = new QComboBox;
+    c->setAccessibleName(name);
+    c->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    c->setMinimumContentsLength(10);
+    return c;
+}
+
+QLineEdit* entry(const char* name)
+{
+    auto* l = new QLineEdit;
+    l->setAccessibleName(name);
+    return l;
+}
+
+constexpr const char* kNewLadder = "\x01new"; // no ladder is called so
+
 } // namespace
 
-SizeBench::SizeBench(Document& doc, QWidget* parent)
-    : QWidget(parent), doc_(doc), group_(new QComboBox), family_(new QComboBox), target_(new QLineEdit("0.95")),
-      minDepth_(new QLineEdit), maxDepth_(new QLineEdit), title_(named("title", "Proposal")), words_(named("quiet")),
-      trouble_(named("trouble")), stale_(named("warning")), adopt_(new QPushButton("Adopt")),
-      both_(new QPushButton("Adopt and analyse")), again_(new QPushButton("Analyse again")),
-      browse_(new QPushButton("Any other section…"))
+SizeBench::SizeBench(Document& doc, SizingDesk& desk, QWidget* parent)
+    : QWidget(parent), doc_(doc), desk_(desk), model_(new ProposalModel(doc, desk, this)), proposal_(new QTableView),
+      title_(named("title", "Proposal")), masses_(named("title")), words_(named("quiet")), trouble_(named("trouble")),
+      stale_(named("warning")), ladderWords_(named("quiet")), both_(new QPushButton("Adopt and analyse")),
+      adopt_(new QPushButton("Adopt")), settle_(new QPushButton("Settle in rounds")), letGo_(new QPushButton("Let go")),
+      again_(new QPushButton("Analyse again")), browse_(new QPushButton("Any other section…")),
+      up_(new QPushButton("▲ A rung up")), down_(new QPushButton("▼ A rung down")), swap_(new QPushButton("Swap")),
+      remedies_(new QPushButton("What would bring it right…")), rounds_(new RoundsChart(doc, desk)),
+      objective_(choice("What is cheap")), group_(choice("Group to size")), ladder_(choice("Ladder of the group")),
+      swapFrom_(choice("Section to be swapped")), fewer_(entry("What one section less is worth")),
+      reserve_(entry("Target of all groups")), target_(entry("Target utilisation")), swapTo_(entry("Section in its place")),
+      change_(new QToolButton), editor_(new LadderEditor(doc))
 {
-    for (const auto& f : shippedCatalogue().families())
-        family_->addItem(str(f));
-    group_->setAccessibleName("Group to size");
-    family_->setAccessibleName("Family of the ladder");
-    target_->setAccessibleName("Target utilisation");
-    minDepth_->setAccessibleName("Least depth");
-    maxDepth_->setAccessibleName("Greatest depth");
+    build();
+    connectAll();
+    connectLadder();
+    refresh();
+}
+
+void SizeBench::build()
+{
+    proposal_->setModel(model_);
+    makeQuiet(*proposal_, "Proposal for all groups");
+    proposal_->setItemDelegate(new ProposalDelegate(doc_, desk_, *model_));
+    proposal_->horizontalHeader()->hide();
+    proposal_->verticalHeader()->setDefaultSectionSize(ProposalDelegate::kHeight);
+    proposal_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    masses_->setWordWrap(false);
+    masses_->setAlignment(Qt::AlignRight | Qt::AlignBottom);
     both_->setObjectName("primary");
-    auto* form = new QFormLayout;
-    form->setHorizontalSpacing(10);
-    form->setVerticalSpacing(6);
-    form->addRow("Group", group_);
-    form->addRow("Ladder", family_);
-    form->addRow("Target", target_);
-    form->addRow("Depth from", minDepth_);
-    form->addRow("Depth to", maxDepth_);
+    browse_->setObjectName("link");
+    remedies_->setObjectName("link");
+    up_->setToolTip("the next heavier rung, at once (+)");
+    down_->setToolTip("the next lighter rung, at once (−)");
+    for (const auto& [name, what] :
+         {std::pair{"mass", "the lightest"}, std::pair{"depth", "the shallowest"},
+          std::pair{"cost", "the cheapest, by the stock list"}, std::pair{"few", "the fewest different sections"}})
+        objective_->addItem(what, QString(name));
+    change_->setText("Change…");
+    change_->setCheckable(true);
+    change_->setAccessibleName("Change the ladder");
+    editor_->setVisible(false);
+    swapTo_->setPlaceholderText("its new section");
+    auto* head = new QHBoxLayout;
+    head->addWidget(title_);
+    head->addWidget(masses_, 1);
     auto* buttons = new QHBoxLayout;
-    buttons->addWidget(both_, 2);
-    buttons->addWidget(adopt_, 1);
+    buttons->addWidget(both_, 3);
+    buttons->addWidget(adopt_, 2);
+    auto* more = new QHBoxLayout;
+    more->addWidget(settle_, 3);
+    more->addWidget(letGo_, 2);
+    auto* cheap = new QFormLayout;
+    cheap->setHorizontalSpacing(10);
+    cheap->setVerticalSpacing(5);
+    cheap->addRow("Take", objective_);
+    cheap->addRow("A section less", fewer_);
+    cheap->addRow("Target of all", reserve_);
+    auto* ladder = new QFormLayout;
+    ladder->setHorizontalSpacing(10);
+    ladder->setVerticalSpacing(5);
+    ladder->addRow("Group", group_);
+    auto* ladderRow = new QHBoxLayout;
+    ladderRow->addWidget(ladder_, 1);
+    ladderRow->addWidget(change_);
+    ladder->addRow("Ladder", ladderRow);
+    ladder->addRow("Target", target_);
+    auto* steps = new QHBoxLayout;
+    steps->addWidget(up_);
+    steps->addWidget(down_);
+    auto* swapRow = new QHBoxLayout;
+    swapRow->addWidget(swapFrom_, 3);
+    swapRow->addWidget(swapTo_, 3);
+    swapRow->addWidget(swap_, 2);
     auto* all = new QVBoxLayout(this);
     all->setContentsMargins(16, 10, 14, 12);
-    all->setSpacing(8);
-    all->addWidget(title_);
+    all->setSpacing(6);
+    all->addLayout(head);
     all->addWidget(words_);
+    all->addWidget(proposal_);
     all->addLayout(buttons);
-    browse_->setObjectName("link");
-    all->addWidget(browse_);
-    all->addWidget(named("head", "Ladder and limits"));
-    all->addLayout(form);
+    all->addLayout(more);
     all->addWidget(trouble_);
     all->addWidget(stale_);
     all->addWidget(again_);
+    all->addWidget(rounds_);
+    all->addWidget(named("head", "What is cheap"));
+    all->addLayout(cheap);
+    all->addWidget(named("head", "The group at hand"));
+    all->addLayout(ladder);
+    all->addWidget(ladderWords_);
+    all->addWidget(editor_);
+    all->addWidget(remedies_);
+    all->addWidget(named("head", "By hand"));
+    all->addLayout(steps);
+    all->addLayout(swapRow);
+    all->addWidget(browse_);
     all->addStretch();
-    connectAll();
+    trouble_->setVisible(false);
+}
+
+void SizeBench::say(const QString& trouble)
+{
+    trouble_->setText(trouble);
+    trouble_->setVisible(!trouble.isEmpty());
+}
+
+std::optional<double> SizeBench::read(QLineEdit& from, bool& good)
+{
+    good = true;
+    if (from.text().trimmed().isEmpty()) return std::nullopt;
+    const auto v = readEntry(from.text().toStdString(), Quantity::Ratio, doc_.units());
+    if (v && *v > 0) return *v;
+    good = false;
+    say(from.accessibleName() + ": " + (v ? QString("must be greater than zero") : str(v.error())));
+    return std::nullopt;
 }
 
 void SizeBench::connectAll()
 {
-    connect(group_, &QComboBox::activated, this, [this] {
-        const auto m = members();
-        doc_.setPick({m.begin(), m.end()});
-        refill();
-        evaluate();
+    for (const auto signal : {&SizingDesk::planChanged, &SizingDesk::roundsChanged, &SizingDesk::groupChanged})
+        connect(&desk_, signal, this, &SizeBench::refresh);
+    connect(&doc_, &Document::historyChanged, this, &SizeBench::refresh);
+    connect(&doc_, &Document::resultsChanged, this, &SizeBench::refresh);
+    connect(&doc_, &Document::opened, this, [this] {
+        say({});
+        refresh();
     });
-    connect(family_, &QComboBox::activated, this, &SizeBench::evaluate);
-    for (auto* l : {target_, minDepth_, maxDepth_})
-        connect(l, &QLineEdit::editingFinished, this, &SizeBench::evaluate);
-    connect(adopt_, &QPushButton::clicked, this, [this] { adoptNow(false); });
-    connect(both_, &QPushButton::clicked, this, [this] { adoptNow(true); });
-    connect(browse_, &QPushButton::clicked, this, [this] {
-        const auto m = members();
-        doc_.setPick({m.begin(), m.end()});
-        Q_EMIT browseSections();
+    connect(adopt_, &QPushButton::clicked, this, [this] { say(desk_.adopt(false)); });
+    connect(both_, &QPushButton::clicked, this, [this] { say(desk_.adopt(true)); });
+    connect(settle_, &QPushButton::clicked, this, [this] {
+        say({});
+        desk_.settling() ? desk_.stop() : desk_.settle();
+        refresh();
+    });
+    connect(letGo_, &QPushButton::clicked, this, [this] {
+        say({});
+        desk_.letGo();
     });
     connect(again_, &QPushButton::clicked, &doc_, &Document::analyseAgain);
-    connect(&doc_, &Document::rungsReady, this, &SizeBench::ready);
-    connect(&doc_, &Document::resultsChanged, this, [this] {
-        if (active_) evaluate();
+    connect(up_, &QPushButton::clicked, this, [this] { say(desk_.step(1)); });
+    connect(down_, &QPushButton::clicked, this, [this] { say(desk_.step(-1)); });
+    const auto swap = [this] {
+        say(desk_.swap(swapFrom_->currentText(), swapTo_->text()));
+        if (trouble_->text().isEmpty()) swapTo_->clear();
+    };
+    connect(swap_, &QPushButton::clicked, this, swap);
+    connect(swapTo_, &QLineEdit::returnPressed, this, swap);
+    connect(remedies_, &QPushButton::clicked, this, &SizeBench::wantRemedies);
+    connect(browse_, &QPushButton::clicked, this, [this] {
+        desk_.pickGroup(desk_.group());
+        Q_EMIT browseSections();
     });
-    connect(&doc_, &Document::opened, this, [this] {
-        chosen_ = -1;
-        group_->clear();
-        if (active_) enter();
+    connect(proposal_->selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this](const QModelIndex& now) {
+        if (!filling_ && now.isValid()) desk_.pickGroup(model_->groupAt(now.row()));
+    });
+    const auto cheap = [this] {
+        if (filling_ || !doc_.hasFrame()) return;
+        SizingChoice c = desk_.choice();
+        c.objective = objectiveFromName(objective_->currentData().toString().toStdString()).value_or(Objective::Mass);
+        c.perSection = 0;
+        if (!fewer_->text().trimmed().isEmpty()) {
+            const auto v = readEntry(fewer_->text().toStdString(), Quantity::Mass, doc_.units());
+            if (!v) return say(fewer_->accessibleName() + ": " + str(v.error()));
+            c.perSection = std::max(0.0, *v);
+        }
+        if (c.objective == desk_.choice().objective && c.perSection == desk_.choice().perSection) return;
+        say({});
+        desk_.setChoice(c);
+    };
+    connect(objective_, &QComboBox::activated, this, cheap);
+    connect(fewer_, &QLineEdit::editingFinished, this, cheap);
+    connect(reserve_, &QLineEdit::editingFinished, this, [this] {
+        bool good = false;
+        const auto v = read(*reserve_, good);
+        if (filling_ || !good || !doc_.hasFrame() || v == doc_.frame().design.target) return;
+        say(doc_.run(SetTarget{v}));
     });
 }
 
-std::vector<size_t> SizeBench::members() const
+const Group* SizeBench::designGroup() const
 {
-    std::vector<size_t> out;
-    if (!doc_.hasFrame()) return out;
-    const std::string wanted = group_->currentData().toString().toStdString();
-    for (size_t i = 0; i < doc_.model().members().size(); ++i)
-        if (doc_.model().members()[i].group == wanted) out.push_back(i);
-    return out;
+    const GroupPlan* g = desk_.groupPlan();
+    if (!g || g->ofMember || !doc_.hasFrame()) return nullptr;
+    for (const Group& d : doc_.frame().design.groups.list())
+        if (d.id == g->id) return &d;
+    return nullptr;
+}
+
+void SizeBench::giveLadder(const std::string& id)
+{
+    const GroupPlan* g = desk_.groupPlan();
+    if (!g) return;
+    if (g->ofMember) return say(str(g->id) + " is in no group: put it in one to give it a ladder");
+    const Group* d = designGroup();
+    say(doc_.run(GiveLadder{{g->id}, id, d ? d->target : std::nullopt}));
+}
+
+void SizeBench::connectLadder()
+{
+    connect(group_, &QComboBox::activated, this, [this](int k) {
+        if (!filling_) desk_.pickGroup(group_->itemData(k).toInt());
+    });
+    connect(ladder_, &QComboBox::activated, this, [this](int k) {
+        const QString id = ladder_->itemData(k).toString();
+        if (id != kNewLadder) return giveLadder(id.toStdString());
+        change_->setChecked(true); // a new one: the form says what it is to be
+        Ladder l = desk_.groupPlan() ? desk_.groupPlan()->rules : Ladder{};
+        l.id = desk_.groupPlan() ? desk_.groupPlan()->id + " ladder" : "ladder";
+        editor_->show(l, desk_.groupPlan() ? desk_.groupPlan()->id : std::string());
+    });
+    connect(change_, &QToolButton::toggled, this, [this](bool on) {
+        editor_->setVisible(on);
+        if (on && desk_.groupPlan()) {
+            Ladder l = desk_.groupPlan()->rules;
+            const Group* d = designGroup();
+            if (!d || d->ladder.empty()) l.id = desk_.groupPlan()->id + " ladder"; // its family is no ladder that is kept
+            editor_->show(l, desk_.groupPlan()->id);
+        }
+    });
+    connect(editor_, &LadderEditor::kept, this, [this](const Ladder& l) {
+        std::vector<double> plates;
+        for (const QString& p : editor_->plates().text().split(',', Qt::SkipEmptyParts))
+            if (const auto v = readEntry(p.trimmed().toStdString(), Quantity::SectionLength, doc_.units()))
+                plates.push_back(*v);
+        std::sort(plates.begin(), plates.end());
+        if (plates != doc_.frame().design.plates) {
+            const QString trouble = doc_.run(SetStock{doc_.frame().design.stock.list(), plates});
+            if (!trouble.isEmpty()) return say(trouble);
+        }
+        const QString trouble = doc_.run(PutLadder{l});
+        if (!trouble.isEmpty()) return say(trouble);
+        change_->setChecked(false);
+        giveLadder(l.id);
+    });
+    connect(target_, &QLineEdit::editingFinished, this, [this] {
+        bool good = false;
+        const auto v = read(*target_, good);
+        const GroupPlan* g = desk_.groupPlan();
+        if (filling_ || !good || !g) return;
+        const Group* d = designGroup();
+        if ((d ? d->target : std::nullopt) == v) return;
+        if (g->ofMember) return say(str(g->id) + " is in no group: put it in one to give it a target");
+        say(doc_.run(GiveLadder{{g->id}, d ? d->ladder : std::string(), v}));
+    });
 }
 
 QString SizeBench::sectionNow() const
 {
-    const auto m = members();
-    if (m.empty()) return {};
-    const FrameSection& s = doc_.frame().sections[doc_.model().members()[m.front()].section];
+    const GroupPlan* g = desk_.groupPlan();
+    if (!g || !doc_.hasFrame() || g->members.empty()) return {};
+    const FrameSection& s = doc_.frame().sections[static_cast<size_t>(doc_.model().members()[g->members.front()].section)];
     return str(s.name.empty() ? s.id : s.name);
 }
 
-void SizeBench::refill()
+void SizeBench::refresh()
 {
-    const CatalogueSection* now = shippedCatalogue().find(sectionNow().toStdString());
-    if (now) family_->setCurrentIndex(family_->findText(str(now->family)));
-    for (const Group& g : doc_.frame().design.groups) {
-        if (g.id != group_->currentData().toString().toStdString()) continue;
-        for (const Ladder& l : doc_.frame().design.ladders) {
-            if (l.id != g.ladder) continue;
-            const auto depth = [&](const std::optional<double>& d) {
-                return d ? str(doc_.units().text(Quantity::SectionLength, *d)) : QString();
-            };
-            if (const int i = family_->findText(str(l.family)); i >= 0) family_->setCurrentIndex(i);
-            minDepth_->setText(depth(l.minDepth));
-            maxDepth_->setText(depth(l.maxDepth));
-            if (l.target) target_->setText(QString::number(*l.target));
-        }
-    }
-}
-
-void SizeBench::enter()
-{
-    active_ = true;
     if (!doc_.hasFrame()) return;
-    QStringList groups;
-    for (const Member& m : doc_.model().members())
-        if (!groups.contains(str(m.group))) groups << str(m.group);
-    std::string wanted = group_->currentData().toString().toStdString();
-    if (!doc_.pick().empty())
-        wanted = doc_.model().members()[*doc_.pick().begin()].group;
-    else if (group_->count() == 0 && doc_.checked()) {
-        // Nothing picked: the group with the worst member.
-        size_t worst = 0;
-        for (size_t i = 0; i < doc_.worstReport().results.size(); ++i)
-            if (doc_.worstReport().results[i].utilisation > doc_.worstReport().results[worst].utilisation) worst = i;
-        wanted = doc_.model().members()[worst].group;
-    }
-    group_->clear();
-    for (const QString& g : groups)
-        group_->addItem(g.isEmpty() ? "no group" : g, g);
-    group_->setCurrentIndex(std::max(0, group_->findData(str(wanted))));
-    for (auto* l : {minDepth_, maxDepth_})
-        l->setPlaceholderText("any, " + str(doc_.units().section));
-    refill();
-    evaluate();
+    filling_ = true;
+    refreshProposal();
+    refreshLadder();
+    refreshSwap();
+    filling_ = false;
 }
 
-void SizeBench::evaluate()
+void SizeBench::refreshProposal()
 {
-    if (!doc_.hasFrame() || !active_) return;
-    trouble_->clear();
-    const auto read = [&](QLineEdit* l, Quantity q) -> std::optional<double> {
-        if (l->text().trimmed().isEmpty()) return std::nullopt;
-        const auto v = readEntry(l->text().toStdString(), q, doc_.units());
-        if (!v)
-            trouble_->setText(str(v.error()));
-        else if (!(*v > 0))
-            trouble_->setText("must be greater than zero");
-        else
-            return *v;
-        return std::nullopt;
-    };
-    limits_ = {};
-    limits_.family = family_->currentText().toStdString();
-    limits_.target = read(target_, Quantity::Ratio).value_or(1.0);
-    limits_.minDepth = read(minDepth_, Quantity::SectionLength);
-    limits_.maxDepth = read(maxDepth_, Quantity::SectionLength);
-    doc_.evaluate(members(), limits_);
-}
-
-void SizeBench::ready()
-{
-    chosen_ = doc_.rungs().proposed;
-    describe();
-    Q_EMIT chose(chosen_);
-}
-
-void SizeBench::choose(int rung)
-{
-    chosen_ = rung;
-    describe();
-    Q_EMIT chose(rung);
-}
-
-void SizeBench::describe()
-{
-    const RungTable& table = doc_.rungs();
     const UnitSystem& u = doc_.units();
-    stale_->setText(
-        doc_.forcesFit()
-            ? ""
-            : "Forces belong to other sizes: the ratios are those of the present forces. Analyse again to be sure.");
-    stale_->setVisible(!doc_.forcesFit());
-    again_->setVisible(!doc_.forcesFit());
-    const bool some = chosen_ >= 0 && static_cast<size_t>(chosen_) < table.rungs.size();
-    const bool stays = some && str(table.rungs[chosen_].section->designation) == sectionNow();
-    adopt_->setEnabled(some && !stays);
-    both_->setEnabled(some && !stays);
-    if (!some) {
-        title_->setText("No proposal");
-        words_->setText(
-            doc_.hasForces()
-                ? QString("No rung of %1 meets the target %2 within the limits. Widen the limits or take another family.")
-                      .arg(family_->currentText())
-                      .arg(limits_.target)
-                : QString("There are no forces yet: analyse the frame first."));
+    model_->reset();
+    const bool current = desk_.current(), settling = desk_.settling();
+    const auto groups = desk_.toAdopt();
+    adopt_->setEnabled(!groups.empty() && !settling);
+    both_->setEnabled(!groups.empty() && !settling);
+    settle_->setText(settling ? "Stop at this round" : "Settle in rounds");
+    settle_->setEnabled(doc_.checked() && doc_.hasForces());
+    letGo_->setEnabled(!settling && (desk_.byHand() || desk_.settled() || !desk_.rounds().empty()));
+    stale_->setText("Forces belong to other sizes: the ratios are those of the present forces. Analyse again to be sure.");
+    stale_->setVisible(doc_.hasForces() && !doc_.forcesFit());
+    again_->setVisible(doc_.hasForces() && !doc_.forcesFit());
+    const int rows = model_->rowCount();
+    proposal_->setVisible(rows > 0);
+    constexpr int kShown = 6;
+    proposal_->setFixedHeight(2 + ProposalDelegate::kHeight * std::clamp(rows, 1, kShown));
+    if (const int row = model_->rowOf(desk_.group()); row >= 0) proposal_->selectRow(row);
+    masses_->clear();
+    if (!doc_.hasForces()) {
+        words_->setText("There are no forces yet: analyse the frame first.");
         return;
     }
-    const Rung& r = table.rungs[chosen_];
-    title_->setText(stays ? sectionNow() + " stays" : sectionNow() + " → " + str(r.section->designation));
-    const double change = r.groupMass - table.massNow;
-    const bool same = std::abs(change) < 1e-6 * table.massNow; // rounding of sums
-    const QString by = same ? "no change" : (change >= 0 ? "+" : "") + str(u.text(Quantity::Mass, change));
-    QString words = QString("%1 %2 · %3 → %4 (%5)")
-                        .arg(table.members.size())
-                        .arg(table.members.size() == 1 ? "member" : "members", str(u.text(Quantity::Mass, table.massNow)),
-                             str(u.text(Quantity::Mass, r.groupMass)), by);
-    words += QString("\nworst %1 in %2")
-                 .arg(decimal(r.utilisation, 2))
-                 .arg(r.member >= 0 ? str(doc_.model().members()[r.member].id) : "");
-    if (!r.limit.empty()) words += "\nbreaks a limit: " + str(r.limit);
-    if (!r.reason.empty()) words += "\nnot fully checked: " + str(r.reason);
+    if (!desk_.known() || (!current && !settling)) {
+        words_->setText(desk_.known() ? "The frame has changed: being found anew…"
+                                      : "Every rung of every group is being evaluated…");
+        return;
+    }
+    const SizingPlan& plan = desk_.plan();
+    const double rest = doc_.mass() - plan.massNow(); // of what is not sized
+    double then = rest;
+    for (const GroupPlan& g : plan.groups)
+        then += g.changes() && desk_.ticked(g.id) ? g.massThen() : g.massNow;
+    masses_->setText(
+        QString("%1 → %2").arg(str(u.text(Quantity::Mass, doc_.mass(), false)), str(u.text(Quantity::Mass, then))));
+    size_t changing = 0, unfit = 0;
+    for (const GroupPlan& g : plan.groups)
+        changing += g.changes(), unfit += g.chosen < 0;
+    QString words = QString("%1 of %2 groups change").arg(changing).arg(plan.groups.size());
+    if (unfit > 0) words += QString(", nothing fits %1").arg(unfit);
+    if (const Settled* s = desk_.settled()) {
+        words += QString(" · %1 after %2 analyses")
+                     .arg(s->settled ? "settled" : "stopped")
+                     .arg(s->rounds.empty() ? 0 : s->rounds.back().round);
+        const auto kept = std::find_if(s->rounds.rbegin(), s->rounds.rend(), [](const SettleRound& r) { return r.kept; });
+        if (kept != s->rounds.rend()) {
+            words += QString("\ntop %1").arg(decimal(kept->top, 2));
+            if (!kept->limit.empty()) words += QString(" · %1 at %2").arg(str(kept->limit), decimal(kept->ratio, 2));
+            words += QString(" · %1 over").arg(kept->over);
+        }
+        if (!s->why.empty()) words += "\n" + str(s->why);
+    } else if (!desk_.refused().empty())
+        words += QString("\n%1 refused when checked whole, with what then holds them").arg(desk_.refused().size());
     words_->setText(words);
+    QStringList refused;
+    for (const std::string& r : desk_.refused())
+        refused << str(r);
+    words_->setToolTip(desk_.settled() ? QString() : refused.join("\n"));
 }
 
-void SizeBench::adoptNow(bool analyse)
+void SizeBench::refreshLadder()
 {
-    if (chosen_ < 0) return;
-    const auto m = members();
-    const std::string name = doc_.rungs().rungs[chosen_].section->designation;
-    trouble_->setText(doc_.run(SetSection{doc_.refs({m.begin(), m.end()}), name}));
-    if (analyse && trouble_->text().isEmpty()) doc_.analyseAgain();
+    const SizingChoice& c = desk_.choice();
+    objective_->setCurrentIndex(std::max(0, objective_->findData(str(objectiveName(c.objective)))));
+    fewer_->setPlaceholderText("worth nothing, " + str(doc_.units().mass));
+    reserve_->setPlaceholderText("1.00; less keeps a reserve");
+    if (!reserve_->hasFocus())
+        reserve_->setText(doc_.frame().design.target ? decimal(*doc_.frame().design.target, 2) : QString());
+    group_->clear();
+    if (desk_.known())
+        for (size_t k = 0; k < desk_.plan().groups.size(); ++k)
+            group_->addItem(str(desk_.plan().groups[k].id), static_cast<int>(k));
+    group_->setCurrentIndex(desk_.group());
+    const GroupPlan* g = desk_.groupPlan();
+    const Group* d = designGroup();
+    ladder_->clear();
+    ladder_->addItem(g && (!d || d->ladder.empty()) && !g->ladder.empty() ? "its family, " + str(g->ladder)
+                                                                          : QString("its family"),
+                     QString());
+    for (const Ladder& l : doc_.frame().design.ladders.list()) {
+        ladder_->addItem(str(l.id), str(l.id));
+        ladder_->setItemData(ladder_->count() - 1, str(ladderText(l, doc_.units())), Qt::ToolTipRole);
+    }
+    ladder_->addItem("a new one…", QString(kNewLadder));
+    ladder_->setCurrentIndex(d && !d->ladder.empty() ? std::max(0, ladder_->findData(str(d->ladder))) : 0);
+    for (QWidget* w : std::initializer_list<QWidget*>{ladder_, change_, target_, up_, down_, remedies_, browse_})
+        w->setEnabled(g != nullptr);
+    if (!g) {
+        ladderWords_->setText("Pick a member, or a group of the proposal.");
+        return;
+    }
+    if (!target_->hasFocus()) target_->setText(d && d->target ? decimal(*d->target, 2) : QString());
+    target_->setPlaceholderText(decimal(g->target, 2));
+    QString words = QString("%1 · %2 of %3 rungs fit")
+                        .arg(str(ladderText(g->rules, doc_.units())))
+                        .arg(g->fitting())
+                        .arg(g->rungs.rungs.size());
+    if (g->ladder.empty()) words.clear();
+    if (!g->why.empty()) words += (words.isEmpty() ? "" : "\n") + str(g->why);
+    ladderWords_->setText(words);
+}
+
+void SizeBench::refreshSwap()
+{
+    std::set<std::string> names;
+    for (const Member& m : doc_.model().members()) {
+        const FrameSection& s = doc_.frame().sections[static_cast<size_t>(m.section)];
+        names.insert(s.name.empty() ? s.id : s.name);
+    }
+    QString wanted = swapFrom_->currentText();
+    if (const GroupPlan* g = desk_.groupPlan(); g && !swapTo_->hasFocus()) wanted = sectionNow();
+    swapFrom_->clear();
+    for (const std::string& n : names)
+        swapFrom_->addItem(str(n));
+    swapFrom_->setCurrentIndex(std::max(0, swapFrom_->findText(wanted)));
 }
 
 } // namespace wr

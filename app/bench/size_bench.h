@@ -1,56 +1,84 @@
-// The bench at Size: which group, which ladder and limits, the proposal, and adopting it.
+// The bench at Size: the proposal for all groups, adopting it, settling in rounds, what is cheap, the ladder of the group at
+// hand, and sizes by hand.
 #pragma once
 
-#include "core/sizing/rungs.h"
+#include "app/size/ladder_editor.h"
 
 #include <QComboBox>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
+#include <QTableView>
+#include <QToolButton>
 #include <QWidget>
 
 namespace wr {
 
 class Document;
+class ProposalModel;
+class RoundsChart;
+class SizingDesk;
 
 class SizeBench : public QWidget
 {
     Q_OBJECT
 public:
-    SizeBench(Document& doc, QWidget* parent = nullptr);
-    void enter();          // the stop was reached: take the group from the pick, evaluate
-    void choose(int rung); // from the chart or the table
-    int chosen() const { return chosen_; }
-    std::vector<size_t> members() const; // of the group
+    SizeBench(Document& doc, SizingDesk& desk, QWidget* parent = nullptr);
+    QTableView& proposal() { return *proposal_; }
+    ProposalModel& proposalModel() { return *model_; }
     QComboBox& group() { return *group_; }
-    QComboBox& family() { return *family_; }
-    QLineEdit& target() { return *target_; }
-    QLineEdit& maxDepth() { return *maxDepth_; }
+    QComboBox& ladder() { return *ladder_; }
+    QToolButton& change() { return *change_; } // opens the form of the ladder
+    LadderEditor& editor() { return *editor_; }
+    QComboBox& objective() { return *objective_; }
+    QLineEdit& fewer() { return *fewer_; }
+    QLineEdit& target() { return *target_; }   // of the group at hand
+    QLineEdit& reserve() { return *reserve_; } // of all groups that say none
     QPushButton& browse() { return *browse_; }
     QPushButton& adopt() { return *adopt_; }
     QPushButton& adoptAndAnalyse() { return *both_; }
-    double targetValue() const { return limits_.target; }
-    QString sectionNow() const;
+    QPushButton& settle() { return *settle_; } // stops it while it runs
+    QPushButton& letGo() { return *letGo_; }
+    QPushButton& up() { return *up_; }
+    QPushButton& down() { return *down_; }
+    QComboBox& swapFrom() { return *swapFrom_; }
+    QLineEdit& swapTo() { return *swapTo_; }
+    QPushButton& swap() { return *swap_; }
+    QPushButton& remedies() { return *remedies_; }
+    RoundsChart& rounds() { return *rounds_; }
+    QString title() const { return title_->text(); }
+    QString words() const { return words_->text(); }
+    QString trouble() const { return trouble_->text(); }
+    QString sectionNow() const; // of the group at hand
 
 Q_SIGNALS:
-    void chose(int rung);
     void browseSections();
+    void wantRemedies();
 
 private:
+    void build();
     void connectAll();
-    void refill();
-    void evaluate();
-    void ready();
-    void describe();
-    void adoptNow(bool analyse);
+    void connectLadder();
+    void refresh();
+    void refreshProposal();
+    void refreshLadder();
+    void refreshSwap();
+    void say(const QString& trouble);
+    void giveLadder(const std::string& id);
+    std::optional<double> read(QLineEdit& from, bool& good);
+    const Group* designGroup() const;
     Document& doc_;
-    QComboBox *group_, *family_;
-    QLineEdit *target_, *minDepth_, *maxDepth_;
-    QLabel *title_, *words_, *trouble_, *stale_;
-    QPushButton *adopt_, *both_, *again_, *browse_;
-    LadderLimits limits_;
-    int chosen_ = -1;
-    bool active_ = false;
+    SizingDesk& desk_;
+    ProposalModel* model_;
+    QTableView* proposal_;
+    QLabel *title_, *masses_, *words_, *trouble_, *stale_, *ladderWords_;
+    QPushButton *both_, *adopt_, *settle_, *letGo_, *again_, *browse_, *up_, *down_, *swap_, *remedies_;
+    RoundsChart* rounds_;
+    QComboBox *objective_, *group_, *ladder_, *swapFrom_;
+    QLineEdit *fewer_, *reserve_, *target_, *swapTo_;
+    QToolButton* change_;
+    LadderEditor* editor_;
+    bool filling_ = false;
 };
 
 } // namespace wr

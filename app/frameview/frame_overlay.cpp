@@ -6,6 +6,7 @@
 #include "app/members/chain_legend.h"
 #include "app/shell/document.h"
 #include "app/shell/text.h"
+#include "app/size/sizing_desk.h"
 
 #include <QPainter>
 #include <algorithm>
@@ -55,6 +56,7 @@ void FrameView::drawMarks(QPainter& p) const
     if (stop_ == Stop::Frame) drawReleases(p);
     if (stop_ == Stop::Members) drawChains(p);
     if (stop_ == Stop::Briefs) drawBriefs(p);
+    if (drawsSizes()) return drawSizes(p);
     if (comparedAt()) return drawChanges(p);
     if (stop_ == Stop::Restraint) {
         drawGirders(p);
@@ -127,7 +129,7 @@ void FrameView::drawReleases(QPainter& p) const
 
 void FrameView::drawLabels(QPainter& p) const
 {
-    if (!doc_.checked() || (stop_ != Stop::Check && stop_ != Stop::Size)) return;
+    if (!doc_.checked() || (stop_ != Stop::Check && stop_ != Stop::Size) || drawsSizes()) return;
     const Theme& t = theme();
     // Candidates: at a distance the worst over-limit member of each group; every picked member while they are few.
     std::map<std::string, size_t> worst;
@@ -195,6 +197,9 @@ QString FrameView::hoverLine() const
         out += QString(" · %1 · %2").arg(doc_.figureOf(r), str(key));
         if (g->ofForces()) out += " · " + QString::fromStdString(doc_.model().combinationOf(*hovered_, *g));
     }
+    if (stop_ == Stop::Size && sizing_)
+        if (const auto then = sizing_->becomes(*hovered_); then && decimal(*then, 2) != decimal(r.utilisation, 2))
+            out += QString(" · becomes %1").arg(decimal(*then, 2));
     if (r.status == Status::Unchecked) out += " · not fully checked";
     return out;
 }
@@ -203,7 +208,7 @@ QString FrameView::hoverLine() const
 void FrameView::showLegends()
 {
     legend_->setVisible(doc_.hasFrame() && stop_ != Stop::Frame && stop_ != Stop::Members && stop_ != Stop::Briefs &&
-                        !drawsResults());
+                        !drawsResults() && !drawsSizes());
     chainLegend_->setVisible(doc_.hasFrame() && stop_ == Stop::Members);
 }
 

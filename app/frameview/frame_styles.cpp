@@ -5,6 +5,7 @@
 #include "app/compare/change_marks.h"
 #include "app/frameview/result_layer.h"
 #include "app/shell/document.h"
+#include "app/size/sizing_desk.h"
 #include "render/theme.h"
 
 #include <QJsonArray>
@@ -27,6 +28,7 @@ void FrameView::uploadStyles()
     const auto& pick = doc_.pick();
     const Document::Beside* beside = comparedAt();
     const bool byUse = (stop_ == Stop::Check || stop_ == Stop::Size || stop_ == Stop::Report) && doc_.checked();
+    const bool bySize = drawsSizes();
     std::map<std::string_view, QColor> hues;
     if (stop_ == Stop::Briefs)
         for (size_t k = 0; k < doc_.frame().design.briefs.size(); ++k)
@@ -49,7 +51,11 @@ void FrameView::uploadStyles()
             width = hue == hues.end() ? 1.2 : desk_ && brief == desk_->currentId() ? 3.6 : 1.8;
         }
         if (stop_ == Stop::Members && i % 2) c = t.chain;
-        if (beside && compared_ == Compared::Change) {
+        if (bySize) {
+            const int change = sizing_->changeOf(i);
+            c = change > 0 ? t.heavier : change < 0 ? t.lighter : t.ink3.lighter(t.dark ? 80 : 125);
+            width = change > 0 ? 4.6 : change < 0 ? 3.0 : 1.3;
+        } else if (beside && compared_ == Compared::Change) {
             // What changed stands out, the rest is a drawing of where it is.
             const MemberChange::Kind k = beside->of(i).kind;
             const bool same = k == MemberChange::Kind::Same;
@@ -77,7 +83,7 @@ void FrameView::uploadStyles()
         }
         const bool picked = pick.contains(i);
         if (picked) width += 1.6;
-        if (picked && !byUse) c = t.violet;
+        if (picked && !byUse && !bySize) c = t.violet;
         if (!pick.empty() && !picked && !byBrief) { // whom a brief is given to is seen among those that have it
             // The rest fades towards the ground but stays told apart.
             const double keep = 0.22;

@@ -21,6 +21,7 @@
 namespace wr {
 
 class BriefDesk;
+class SizingDesk;
 class ChainLegend;
 class Document;
 class Legend;
@@ -33,7 +34,8 @@ public:
     FrameView(Document& doc, QWidget* parent = nullptr);
     ~FrameView() override;
 
-    void watch(const BriefDesk* desk); // the brief at hand, drawn at the stop Briefs
+    void watch(const SizingDesk* sizing); // the proposal, drawn at the stop Size
+    void watch(const BriefDesk* desk);    // the brief at hand, drawn at the stop Briefs
     void setStop(Stop s);
     void setBanner(CompareBanner* banner) { banner_ = banner; } // as wide as the view
     void setCompared(Compared c);                               // what is shown while a siding is compared
@@ -67,6 +69,16 @@ public:
         bool atHand = false; // of the brief on the sheet
     };
     std::vector<BriefLetter> briefLetters() const;
+    // One of each group that changes: "HEB300 → HEB320".
+    struct SizeLabel
+    {
+        size_t member = 0;
+        QRectF box;
+        QPointF at;
+        QString text;
+        bool grows = false;
+    };
+    std::vector<SizeLabel> sizeLabels() const;
     ResultLayer& results() { return *results_; } // drawn at the stop Frame
     double lastFrameMilliseconds() const { return lastFrame_; }
 
@@ -99,6 +111,9 @@ private:
     void drawHolds(QPainter& p) const;
     void drawBriefs(QPainter& p) const;
     void drawChanges(QPainter& p) const;
+    void drawSizes(QPainter& p) const;
+    bool drawsSizes() const; // something changes by the proposal
+    QRectF sizeLegend() const;
     const Document::Beside* comparedAt() const; // null: nothing is compared at this stop
     void drawGirders(QPainter& p) const;
     // A mark at the stop Restraint: the place of a member where something holds or is doubtful.
@@ -125,6 +140,7 @@ private:
     ChainLegend* chainLegend_;
     ResultLayer* results_;
     const BriefDesk* desk_ = nullptr;
+    const SizingDesk* sizing_ = nullptr;
     Camera camera_;
     FrameMesh mesh_;
     // What the mesh was made of; tables that are still shared have not changed.

@@ -3,6 +3,7 @@
 #include "app/bench/bench.h"
 #include "app/bench/check_chart.h"
 #include "app/bench/member_bench.h"
+#include "app/bench/size_bench.h"
 #include "app/briefs/brief_desk.h"
 #include "app/briefs/briefs_bench.h"
 #include "app/briefs/sheet_view.h"
@@ -18,6 +19,7 @@
 #include "app/shell/document.h"
 #include "app/shell/main_window.h"
 #include "app/shell/opengl.h"
+#include "app/size/size_band.h"
 #include "app/tray/tray.h"
 #include "core/files/table_writer.h"
 
@@ -101,6 +103,10 @@ public:
         pick("EB-1S");
         w_.ride(Stop::Size);
         wait();
+        w_.bench().size().settle().click();
+        wait();
+        w_.document().setPick({});
+        w_.sizes().setPage(SizeBand::Rungs);
         keep("size-candidates");
         w_.ride(Stop::Frame);
         w_.document().setPick({});

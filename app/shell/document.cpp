@@ -5,6 +5,7 @@
 
 #include "core/audit/audit.h"
 #include "core/files/frame_writer.h"
+#include "core/project/member_ref.h"
 #include "core/standards/standard.h"
 #include "logging/log.h"
 
@@ -84,7 +85,8 @@ void Document::openTaken(const QString& name, Frame frame, std::vector<Finding> 
 
 void Document::stopAll()
 {
-    for (const char* kind : {"check", "rungs", "drift", "compare", "modes", "analyse", "effect", "gather", "combination"})
+    for (const char* kind : {"check", "rungs", "drift", "compare", "modes", "analyse", "effect", "gather", "combination",
+                             "settle", "remedies", "stiffness"})
         jobs_.cancel(kind);
 }
 
@@ -101,7 +103,6 @@ void Document::receive(const QString& path, OpenedWork& work, std::shared_ptr<An
     audit_.clear();
     combination_.clear();
     picked_.clear();
-    rungs_ = {};
     memory_ = std::move(memory);
     store_ = {};
     store_.put(resultKeyOf(*work.state.frame), work.state.results);
@@ -277,7 +278,7 @@ void Document::takeUnits()
     adopt(advance(state_, Patch{}, std::move(f), store_)); // nothing but the words of findings is another
 }
 
-QString Document::run(const Edit& e)
+QString Document::run(const Edit& e, std::shared_ptr<const FrameResults> results)
 {
     if (!hasFrame()) return "open a frame first";
     if (!keeper_->lookOnly().isEmpty()) return keeper_->lookOnly();
@@ -285,7 +286,10 @@ QString Document::run(const Edit& e)
     const auto patch = applyEdit(next, e);
     if (!patch) return QString::fromStdString(patch.error());
     std::erase_if(readings_, [&](const Reading& r) { return r.step > history_.made(); });
-    return keep(std::move(next), *patch);
+    if (results) store_.put(resultKeyOf(next), results);
+    const QString trouble = keep(std::move(next), *patch);
+    if (results && trouble.isEmpty()) keeper_->results(state_.frame, results);
+    return trouble;
 }
 
 QString Document::keep(Frame next, const Patch& patch)
@@ -443,20 +447,6 @@ void Document::analyseAgain()
     });
 }
 
-void Document::evaluate(const std::vector<size_t>& members, const LadderLimits& limits)
-{
-    if (!hasFrame()) return;
-    auto model = state_.model;
-    jobs_.start("rungs", [this, model, members, limits](Progress& progress) -> Jobs::Finish {
-        auto table = std::make_shared<RungTable>(evaluateRungs(*model, shippedCatalogue(), members, limits, progress));
-        return [this, model, table] {
-            if (table->cancelled) return;
-            rungs_ = std::move(*table);
-            Q_EMIT rungsReady();
-        };
-    });
-}
-
 void Document::setPick(std::set<size_t> members)
 {
     if (hasFrame()) std::erase_if(members, [&](size_t i) { return i >= model().members().size(); });
@@ -471,14 +461,8 @@ void Document::setPick(std::set<size_t> members)
 std::vector<MemberRef> Document::refs(const std::set<size_t>& members) const
 {
     std::vector<MemberRef> out;
-    for (const size_t i : members) {
-        const Member& m = model().members()[i];
-        MemberRef r;
-        r.id = m.id;
-        for (const MemberPiece& p : m.pieces)
-            r.elements.push_back(p.element);
-        out.push_back(std::move(r));
-    }
+    for (const size_t i : members)
+        out.push_back(refOf(model().members()[i]));
     return out;
 }
 

@@ -9,7 +9,6 @@
 #include "core/project/effect.h"
 #include "core/project/sidings.h"
 #include "core/project/ways_out.h"
-#include "core/sizing/rungs.h"
 
 #include <QObject>
 #include <QString>
@@ -84,7 +83,8 @@ public:
     void takeUnits(); // those of the user's settings, on screen; files keep theirs
 
     // Edits. The error, if any, is a sentence for the user.
-    QString run(const Edit& e);
+    // `results`: those of the frame after it, where they are known already.
+    QString run(const Edit& e, std::shared_ptr<const FrameResults> results = nullptr);
     // What it would do, in the background; `told` runs on the window's thread unless another is tried meanwhile.
     void tryEdit(const Edit& e, std::function<void(const std::expected<Effect, std::string>&)> told);
     void stopTrying() { jobs_.cancel("effect"); }
@@ -124,8 +124,6 @@ public:
     void setChoice(const AnalysisChoice& c); // how the frame is analysed: an edit; analyses at once
     // Forces, movements and outcomes of the analysis at hand, or of the results that came with the file.
     const FrameForces& analysed() const { return state_.results->forces; }
-    void evaluate(const std::vector<size_t>& members, const LadderLimits& limits); // rungsReady() follows
-    const RungTable& rungs() const { return rungs_; }
 
     // The picked members, by their places in the model at hand; kept by name, so that they stay the same where places move.
     const std::set<size_t>& pick() const { return pick_; }
@@ -146,7 +144,6 @@ Q_SIGNALS:
     void looked();                     // firstLook() of a member is there
     void pickChanged();
     void historyChanged();
-    void rungsReady();
     void sidingsChanged();
     void comparisonChanged();
     void wantShown(WorkStop stop, const QString& page);
@@ -213,7 +210,6 @@ private:
     History history_;
     std::set<std::string> picked_;
     std::set<size_t> pick_; // the places of those
-    RungTable rungs_;
     Jobs jobs_;
 };
 

@@ -29,7 +29,8 @@
 #include "app/shell/start_view.h"
 #include "app/shell/style.h"
 #include "app/shell/text.h"
-#include "app/size/candidate_view.h"
+#include "app/size/size_band.h"
+#include "app/size/sizing_desk.h"
 #include "app/tray/tray.h"
 #include "render/theme.h"
 
@@ -55,11 +56,12 @@
 namespace wr {
 
 MainWindow::MainWindow(QWidget* parent)
-    : QMainWindow(parent), doc_(new Document(this)), desk_(new BriefDesk(*doc_, this)), line_(new LineView(*doc_)),
-      tray_(new Tray(*doc_, *desk_)), ledger_(new Ledger(*doc_)), bench_(new Bench(*doc_, *desk_)), start_(new StartView),
-      candidates_(new CandidateView(*doc_, bench_->size())), sections_(new SectionBrowser(*doc_)),
-      findings_(new FindingsView(*doc_)), pages_(new QStackedWidget), bottom_(new QStackedWidget), left_(new QLabel),
-      right_(new QLabel), kept_(new QLabel), title_(new QLabel), unitsLabel_(new QLabel)
+    : QMainWindow(parent), doc_(new Document(this)), desk_(new BriefDesk(*doc_, this)), sizing_(new SizingDesk(*doc_, this)),
+      line_(new LineView(*doc_)), tray_(new Tray(*doc_, *desk_)), ledger_(new Ledger(*doc_)),
+      bench_(new Bench(*doc_, *desk_, *sizing_)), start_(new StartView), sizes_(new SizeBand(*doc_, *sizing_)),
+      sections_(new SectionBrowser(*doc_)), findings_(new FindingsView(*doc_)), pages_(new QStackedWidget),
+      bottom_(new QStackedWidget), left_(new QLabel), right_(new QLabel), kept_(new QLabel), title_(new QLabel),
+      unitsLabel_(new QLabel)
 {
     useSettings(UserSettings::load());
     setStyleSheet(programStyle());
@@ -112,7 +114,8 @@ void MainWindow::buildStatusBar()
     cancel->hide();
     statusBar()->addPermanentWidget(cancel);
     connect(cancel, &QToolButton::clicked, this, [this] {
-        for (const char* kind : {"open", "analyse", "check", "rungs", "modes", "effect", "siding"})
+        for (const char* kind :
+             {"open", "analyse", "check", "rungs", "modes", "effect", "siding", "settle", "remedies", "stiffness"})
             doc_->jobs().cancel(kind);
     });
     // Only for what takes longer than an eye minds.
@@ -162,6 +165,13 @@ void MainWindow::buildShortcuts()
         auto* key = new QShortcut(QKeySequence(Qt::Key_1 + i), this);
         connect(key, &QShortcut::activated, this, [this, i] { line_->ride(static_cast<Stop>(i)); });
     }
+    for (const auto& [key, by] : {std::pair{Qt::Key_Plus, 1}, std::pair{Qt::Key_Minus, -1}}) {
+        auto* step = new QShortcut(QKeySequence(key), this);
+        connect(step, &QShortcut::activated, this, [this, by] {
+            if (stop_ != Stop::Size) return;
+            if (const QString trouble = sizing_->step(by); !trouble.isEmpty()) statusBar()->showMessage(trouble, 15000);
+        });
+    }
     auto* slash = new QShortcut(QKeySequence(Qt::Key_Slash), this);
     connect(slash, &QShortcut::activated, ledger_, &Ledger::focusFilter);
 }
@@ -199,14 +209,15 @@ void MainWindow::buildCentre()
     bench_->restraint().watch(holds_);
     if (view_) {
         view_->watch(desk_);
+        view_->watch(sizing_);
         connect(&bench_->members(), &MembersBench::tried, view_, &FrameView::setTried);
         connect(view_, &FrameView::said, this, [this](const QString& words) { statusBar()->showMessage(words, 15000); });
         bench_->restraint().watch(&view_->results());
     }
-    for (QWidget* page : std::initializer_list<QWidget*>{ledger_, candidates_, sections_, tables_, chains_, holds_, briefs_,
-                                                         findings_, changes_})
+    for (QWidget* page :
+         std::initializer_list<QWidget*>{ledger_, sizes_, sections_, tables_, chains_, holds_, briefs_, findings_, changes_})
         bottom_->addWidget(page);
-    stops_ = stopPages({*bench_, *ledger_, *candidates_, *tables_, *chains_, *holds_, *briefs_});
+    stops_ = stopPages({*bench_, *ledger_, *sizes_, *tables_, *chains_, *holds_, *briefs_});
     for (const StopPage& s : stops_)
         bench_->addPage(s.stop, s.bench);
     const auto combinations = [this] {
@@ -232,6 +243,12 @@ void MainWindow::buildCentre()
     connect(&bench_->member().editor(), &DesignEditor::browseSections, this, [this] { browseSections(); });
     connect(&bench_->member().editor(), &DesignEditor::wantRestraint, this, [this] { ride(Stop::Restraint); });
     connect(&bench_->size(), &SizeBench::browseSections, this, [this] { browseSections(); });
+    connect(&bench_->size(), &SizeBench::wantRemedies, this, [this] {
+        ride(Stop::Size);
+        sizes_->setPage(SizeBand::Remedies);
+        sizes_->remedies().find().click();
+    });
+    connect(sizing_, &SizingDesk::stepped, this, [this](const QString& words) { statusBar()->showMessage(words, 15000); });
     connect(sections_, &SectionBrowser::closed, this, [this] { browseSections(false); });
     middle_ = new QSplitter(Qt::Vertical);
     middle_->addWidget(picture);
@@ -296,6 +313,7 @@ void MainWindow::ride(Stop s)
     showLower();
     if (view_) view_->setStop(s);
     tray_->setStop(s);
+    sizing_->enter(s == Stop::Size);
     if (page.entered) page.entered();
     refreshStatus();
 }

@@ -17,6 +17,8 @@ class QToolButton;
 
 namespace wr {
 
+class SizeBand;
+class SizingDesk;
 class Bench;
 class BriefDesk;
 class BriefsView;
@@ -25,7 +27,6 @@ class CompareBanner;
 class FindingsView;
 class SettingsWindow;
 class WhatHappened;
-class CandidateView;
 class ChainsView;
 class HoldStrip;
 class IntakeDesk;
@@ -72,7 +73,8 @@ public:
     bool browsing() const;
     void browseSections(bool on = true);
     QComboBox* combinations() { return combinations_; } // shown at Check: the worst, or one alone; nullptr without OpenGL
-    CandidateView& candidates() { return *candidates_; }
+    SizingDesk& sizing() { return *sizing_; }
+    SizeBand& sizes() { return *sizes_; }
     bool showsFrame() const;
     QString statusLeft() const;
     // What to do with unsaved work; a test answers instead of a person. Returns: 0 cancel, 1 discard, 2 save.
@@ -117,13 +119,14 @@ private:
 
     Document* doc_;
     BriefDesk* desk_;
+    SizingDesk* sizing_;
     LineView* line_;
     Tray* tray_;
     FrameView* view_ = nullptr;
     Ledger* ledger_;
     Bench* bench_;
     StartView* start_;
-    CandidateView* candidates_;
+    SizeBand* sizes_;
     FrameTablesView* tables_ = nullptr;
     ChainsView* chains_ = nullptr;
     HoldStrip* holds_ = nullptr;

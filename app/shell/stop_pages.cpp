@@ -12,7 +12,7 @@
 #include "app/members/members_bench.h"
 #include "app/restraint/hold_strip.h"
 #include "app/restraint/restraint_bench.h"
-#include "app/size/candidate_view.h"
+#include "app/size/size_band.h"
 
 namespace wr {
 
@@ -28,7 +28,7 @@ std::vector<StopPage> stopPages(const StopParts& p)
              view.enter();
          }},
         {Stop::Check, &p.bench.member(), &p.ledger},
-        {Stop::Size, &p.bench.size(), &p.candidates, [&size = p.bench.size()] { size.enter(); }},
+        {Stop::Size, &p.bench.size(), &p.sizes, {}, 322},
         {Stop::Report, nullptr, &p.ledger},
     };
 }

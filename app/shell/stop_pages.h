@@ -10,11 +10,11 @@ namespace wr {
 
 class Bench;
 class BriefsView;
-class CandidateView;
 class ChainsView;
 class FrameTablesView;
 class HoldStrip;
 class Ledger;
+class SizeBand;
 
 struct StopPage
 {
@@ -29,7 +29,7 @@ struct StopParts
 {
     Bench& bench;
     Ledger& ledger;
-    CandidateView& candidates;
+    SizeBand& sizes;
     FrameTablesView& tables;
     ChainsView& chains;
     HoldStrip& holds;

@@ -1,28 +1,73 @@
 #include "app/size/candidate_view.h"
 
-#include "app/bench/size_bench.h"
 #include "app/shell/document.h"
 #include "app/shell/quiet_table.h"
 #include "app/shell/text.h"
+#include "app/size/sizing_desk.h"
 
 #include <QHeaderView>
 #include <QVBoxLayout>
+#include <algorithm>
 #include <cmath>
 
 namespace wr {
 
 namespace {
+
+// Of the group at hand; while it is being found anew, what is known of it by now.
+const RungTable& tableOf(const SizingDesk& desk)
+{
+    static const RungTable none;
+    const GroupPlan* g = desk.groupPlan();
+    if (!g) return none;
+    if (const RungTable* p = desk.current() ? nullptr : desk.partial(g->id)) return *p;
+    return g->rungs;
+}
+
 // Key of what governs a rung, "ltb".
 QString checkKey(const Document& doc, const Rung& r)
 {
-    const auto key = doc.model().standardOf(r.member).checks[r.check].key;
-    return str(key);
+    const auto m = static_cast<size_t>(r.member);
+    if (m >= doc.model().members().size()) return {};
+    const auto& checks = doc.model().standardOf(m).checks;
+    return static_cast<size_t>(r.check) < checks.size() ? str(checks[static_cast<size_t>(r.check)].key) : QString();
 }
+
 } // namespace
+
+void RungModel::reset()
+{
+    beginResetModel();
+    rows_.clear();
+    const RungTable& table = tableOf(desk_);
+    const GroupPlan* g = desk_.groupPlan();
+    for (size_t k = 0; k < table.rungs.size(); ++k)
+        if (!near_ || (g && table.rungs[k].meets(g->target))) rows_.push_back(static_cast<int>(k));
+    if (near_) {
+        constexpr size_t kHandful = 8;
+        std::stable_sort(rows_.begin(), rows_.end(), [&](int a, int b) {
+            return table.rungs[static_cast<size_t>(a)].utilisation > table.rungs[static_cast<size_t>(b)].utilisation;
+        });
+        if (rows_.size() > kHandful) rows_.resize(kHandful);
+    }
+    endResetModel();
+}
+
+void RungModel::setNear(bool on)
+{
+    near_ = on;
+    reset();
+}
+
+int RungModel::rowOf(int rung) const
+{
+    const auto at = std::find(rows_.begin(), rows_.end(), rung);
+    return at == rows_.end() ? -1 : static_cast<int>(at - rows_.begin());
+}
 
 int RungModel::rowCount(const QModelIndex& parent) const
 {
-    return parent.isValid() ? 0 : static_cast<int>(doc_.rungs().rungs.size());
+    return parent.isValid() ? 0 : static_cast<int>(rows_.size());
 }
 
 QVariant RungModel::headerData(int section, Qt::Orientation o, int role) const
@@ -42,9 +87,11 @@ QVariant RungModel::headerData(int section, Qt::Orientation o, int role) const
 
 QVariant RungModel::data(const QModelIndex& index, int role) const
 {
-    const RungTable& table = doc_.rungs();
-    if (static_cast<size_t>(index.row()) >= table.rungs.size()) return {};
-    const Rung& r = table.rungs[index.row()];
+    const RungTable& table = tableOf(desk_);
+    if (static_cast<size_t>(index.row()) >= rows_.size()) return {};
+    const auto k = static_cast<size_t>(rungAt(index.row()));
+    if (k >= table.rungs.size()) return {};
+    const Rung& r = table.rungs[k];
     const UnitSystem& u = doc_.units();
     const Theme& t = theme();
     if (role == Qt::DisplayRole) switch (index.column()) {
@@ -58,7 +105,7 @@ QVariant RungModel::data(const QModelIndex& index, int role) const
         }
         case 5:
             return r.member >= 0 && static_cast<size_t>(r.member) < doc_.model().members().size()
-                       ? str(doc_.model().members()[r.member].id)
+                       ? str(doc_.model().members()[static_cast<size_t>(r.member)].id)
                        : QString();
         case 6: {
             const double change = r.groupMass - table.massNow;
@@ -76,40 +123,47 @@ QVariant RungModel::data(const QModelIndex& index, int role) const
     return {};
 }
 
-CandidateChart::CandidateChart(Document& doc, SizeBench& bench, QWidget* parent)
-    : Chart(wr::theme(), parent), doc_(doc), bench_(bench)
+CandidateChart::CandidateChart(Document& doc, SizingDesk& desk, QWidget* parent)
+    : Chart(wr::theme(), parent), doc_(doc), desk_(desk)
 {
     setMinimumHeight(120);
     setAccessibleName("Candidate chart");
-    connect(this, &Chart::markClicked, this, [this](int mark) { bench_.choose(order_[mark]); });
+    connect(this, &Chart::markClicked, this, [this](int mark) { desk_.propose(order_[static_cast<size_t>(mark)]); });
 }
 
 void CandidateChart::refresh()
 {
-    const RungTable& table = doc_.rungs();
-    const bool any = !table.rungs.empty();
+    const RungTable& table = tableOf(desk_);
+    const GroupPlan* g = desk_.groupPlan();
+    const bool any = g && !table.rungs.empty();
     axisRect()->setVisible(any);
     if (any)
         order_ = fillCandidateChart(
-            *this, table, bench_.chosen(), bench_.targetValue(), bench_.sectionNow(),
+            *this, table, desk_.current() ? g->chosen : -1, g->target, str(g->from),
             [this](int rung) { return rungWords(rung); }, doc_.units());
     else
         clear();
-    setTitle(bench_.group().currentText(), QString("%1 members · ladder %2 · %3 rungs")
-                                               .arg(table.members.size())
-                                               .arg(bench_.family().currentText())
-                                               .arg(table.rungs.size()));
+    if (g)
+        setTitle(str(g->id), QString("%1 %2 · ladder %3 · %4 rungs, %5 fit%6")
+                                 .arg(g->members.size())
+                                 .arg(g->members.size() == 1 ? "member" : "members", str(g->ladder))
+                                 .arg(table.rungs.size())
+                                 .arg(g->fitting())
+                                 .arg(g->impossible > 0 ? QString(", %1 impossible").arg(g->impossible) : QString()));
+    else
+        setTitle({}, {});
     if (!any) replot();
 }
 
 QString CandidateChart::rungWords(int rung) const
 {
-    const RungTable& table = doc_.rungs();
+    const RungTable& table = tableOf(desk_);
     if (std::cmp_greater_equal(rung, table.rungs.size())) return {};
-    const Rung& r = table.rungs[rung];
+    const Rung& r = table.rungs[static_cast<size_t>(rung)];
     QString words = str(r.section->designation) + " · " + str(doc_.units().text(Quantity::MassPerLength, r.mass)) + " · " +
                     (r.status == Status::Unchecked ? QString("unchecked: ") + str(r.reason) : decimal(r.utilisation, 2));
-    if (r.check >= 0 && r.member >= 0) words += " · " + checkKey(doc_, r) + " in " + str(doc_.model().members()[r.member].id);
+    if (r.check >= 0 && r.member >= 0 && static_cast<size_t>(r.member) < doc_.model().members().size())
+        words += " · " + checkKey(doc_, r) + " in " + str(doc_.model().members()[static_cast<size_t>(r.member)].id);
     if (!r.limit.empty()) words += " · " + str(r.limit);
     return words;
 }
@@ -117,17 +171,21 @@ QString CandidateChart::rungWords(int rung) const
 void CandidateChart::paintEvent(QPaintEvent* e)
 {
     Chart::paintEvent(e);
-    if (!doc_.rungs().rungs.empty()) return;
+    const GroupPlan* g = desk_.groupPlan();
+    if (g && !tableOf(desk_).rungs.empty()) return;
     QPainter p(this);
     p.setFont(textFont(11.5));
     p.setPen(theme().ink2);
-    p.drawText(rect(), Qt::AlignCenter,
-               doc_.jobs().running("rungs") ? "evaluating rungs…" : "nothing to size: no forces, or no members in this group");
+    const QString words = desk_.finding()                        ? QString("evaluating rungs…")
+                          : doc_.hasFrame() && !doc_.hasForces() ? QString("there are no forces yet: analyse the frame first")
+                          : g                                    ? str(g->why)
+                                                                 : QString("pick a member, or a group in the proposal");
+    p.drawText(rect().adjusted(40, 0, -40, 0), Qt::AlignCenter | Qt::TextWordWrap, words);
 }
 
-CandidateView::CandidateView(Document& doc, SizeBench& bench, QWidget* parent)
-    : QWidget(parent), doc_(doc), bench_(bench), chart_(new CandidateChart(doc, bench)), table_(new QTableView),
-      model_(new RungModel(doc, this))
+CandidateView::CandidateView(Document& doc, SizingDesk& desk, QWidget* parent)
+    : QWidget(parent), doc_(doc), desk_(desk), chart_(new CandidateChart(doc, desk)), table_(new QTableView),
+      model_(new RungModel(doc, desk, this))
 {
     table_->setModel(model_);
     makeQuiet(*table_, "Rungs of the ladder");
@@ -140,26 +198,33 @@ CandidateView::CandidateView(Document& doc, SizeBench& bench, QWidget* parent)
     const int widths[] = {126, 60, 66, 74, 120, 76, 76};
     for (int c = 0; c < 7; ++c)
         table_->setColumnWidth(c, widths[c]);
-    connect(&doc_, &Document::rungsReady, this, [this] {
-        own_ = true;
-        model_->reset();
-        own_ = false;
-        refresh();
+    connect(&desk_, &SizingDesk::planChanged, this, &CandidateView::refresh);
+    connect(&desk_, &SizingDesk::groupChanged, this, &CandidateView::refresh);
+    connect(&desk_, &SizingDesk::streamed, this, [this](const QString& group) {
+        if (const GroupPlan* g = desk_.groupPlan(); g && str(g->id) == group) refresh();
     });
-    connect(&bench_, &SizeBench::chose, this, &CandidateView::refresh);
     connect(table_->selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this](const QModelIndex& now) {
-        if (!own_ && now.isValid() && now.row() != bench_.chosen()) bench_.choose(now.row());
+        if (!own_ && now.isValid()) desk_.propose(model_->rungAt(now.row()));
     });
+}
+
+void CandidateView::setNear(bool on)
+{
+    own_ = true;
+    model_->setNear(on);
+    own_ = false;
+    refresh();
 }
 
 void CandidateView::refresh()
 {
-    chart_->refresh();
     own_ = true;
-    const int k = bench_.chosen();
-    if (k >= 0 && k < model_->rowCount()) {
-        table_->selectRow(k);
-        table_->scrollTo(model_->index(k, 0), QAbstractItemView::PositionAtTop);
+    model_->reset();
+    chart_->refresh();
+    const GroupPlan* g = desk_.groupPlan();
+    if (const int row = g ? model_->rowOf(g->chosen) : -1; row >= 0) {
+        table_->selectRow(row);
+        table_->scrollTo(model_->index(row, 0), QAbstractItemView::PositionAtTop);
     } else
         table_->clearSelection();
     own_ = false;

@@ -50,6 +50,10 @@ public:
             s.order = c.word("order", orderFromName, "first, second, amplified");
             s.reducedStiffness = c.flag("reducedStiffness").value_or(false);
             s.notional = c.flag("notional");
+            const auto others = c.words("otherSizes", false);
+            for (size_t i = 0; i < others.size(); ++i)
+                if (ids_.elements.find(others[i], c.at("otherSizes") + "/" + std::to_string(i), "element", findings_) >= 0)
+                    s.otherSizes.push_back(others[i]);
             reduced(c, s.order.value_or(ForceOrder::First), s.reducedStiffness);
             c.finish();
         }
@@ -165,6 +169,7 @@ private:
             c.finish();
             frame_.design.stock.push_back(std::move(r));
         });
+        frame_.design.target = top_.positive("target");
         const Json* plates = top_.array("plates");
         for (size_t k = 0; plates && k < plates->size(); ++k) {
             const Json& t = (*plates)[k];

@@ -300,6 +300,7 @@ private:
             if (g->order) o["givenForces"]["order"] = orderName(*g->order);
             if (g->reducedStiffness) o["givenForces"]["reducedStiffness"] = true;
             if (g->notional) o["givenForces"]["notional"] = *g->notional;
+            if (!g->otherSizes.empty()) o["givenForces"]["otherSizes"] = g->otherSizes;
         }
         if (d.forming) {
             constexpr double kDegree = std::numbers::pi / 180;
@@ -396,6 +397,7 @@ private:
             if (!r.available) j["available"] = false;
             return j;
         });
+        if (d.target) o["target"] = clean(*d.target);
         for (const double t : d.plates)
             o["plates"].push_back(out(Quantity::SectionLength, t));
         return with(o, d.extras);

@@ -286,9 +286,10 @@ struct StatedAnalysis
 // What analysis forces that came with the file are of.
 struct StatedForces
 {
-    std::optional<ForceOrder> order; // of results that do not say it themselves
-    bool reducedStiffness = false;   // of the direct analysis method
-    std::optional<bool> notional;    // do their combinations hold notional loads or sway imperfections? none: not said
+    std::optional<ForceOrder> order;          // of results that do not say it themselves
+    bool reducedStiffness = false;            // of the direct analysis method
+    std::optional<bool> notional;             // do their combinations hold notional loads or sway imperfections? none: not said
+    std::vector<std::string> otherSizes = {}; // elements that had other sections or materials when those forces were found
     bool operator==(const StatedForces&) const = default;
 };
 
@@ -348,7 +349,8 @@ struct Design
     Rows<Group> groups;
     Rows<Ladder> ladders;
     Rows<StockRow> stock;
-    std::vector<double> plates; // m: thicknesses there are, thin first
+    std::vector<double> plates;   // m: thicknesses there are, thin first
+    std::optional<double> target; // utilisation that groups are sized to which say nothing themselves, nor their ladder
     Rows<SavedPick> picks;
     Rows<FrameLimit> frameLimits;
     Rows<Acceptance> acceptances;

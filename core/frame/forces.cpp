@@ -6,6 +6,7 @@
 #include <cmath>
 #include <limits>
 #include <map>
+#include <set>
 
 namespace wr {
 
@@ -226,6 +227,12 @@ ForceTable givenForces(const Frame& f, std::vector<Finding>& findings)
     ForceTable t;
     t.given = true;
     t.belongTo(f);
+    if (const auto& said = f.design.givenForces; said && !said->otherSizes.empty()) {
+        // Of sizes that are not known any more: they fit none.
+        const std::set<std::string> others(said->otherSizes.begin(), said->otherSizes.end());
+        for (size_t e = 0; e < f.elements.size(); ++e)
+            if (others.contains(f.elements[e].id)) t.elementSizes[e] = ~t.elementSizes[e], t.sizes = ~sizesFingerprint(f);
+    }
     t.columns = f.results.size();
     std::vector<size_t> magnitudes; // results of unsigned cases
     for (size_t r = 0; r < f.results.size(); ++r)

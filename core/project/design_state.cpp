@@ -249,6 +249,17 @@ Frame frameToWrite(const DesignState& s)
     out.results = rowsOf(*s.results, out);
     out.came = {};
     out.modes = s.results->modes;
+    // Results that came go into the file as they are. Of what sizes they are not is said with them: who reads the file would
+    // take them as those of the sizes that stand there now.
+    std::vector<std::string> others;
+    const ForceTable& t = s.forces();
+    if (t.given && !s.forcesFit() && t.elementSizes.size() == out.elements.size())
+        for (size_t e = 0; e < out.elements.size(); ++e)
+            if (t.elementSizes[e] != elementFingerprint(out, out.elements[e])) others.push_back(out.elements[e].id);
+    auto& said = out.design.givenForces;
+    if (!others.empty() && !said) said.emplace();
+    if (said) said->otherSizes = std::move(others);
+    out.hasDesign |= said.has_value();
     return out;
 }
 

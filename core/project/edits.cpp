@@ -233,6 +233,7 @@ std::expected<Patch, std::string> applyEdit(Frame& f, const Edit& edit)
                                               [&](const DropLadder& e) -> Words { return applySizingEdit(next, e); },
                                               [&](const GiveLadder& e) -> Words { return applySizingEdit(next, e); },
                                               [&](const SetStock& e) -> Words { return applySizingEdit(next, e); },
+                                              [&](const SetTarget& e) -> Words { return applySizingEdit(next, e); },
                                               [&](const SetGrade& e) { return setGrade(next, e); },
                                               [&](const SetStandard& e) { return setStandard(next, e); },
                                               [&](const SetAnalysis& e) { return setAnalysis(next, e); },

@@ -172,6 +172,10 @@ struct SetStock
     std::vector<StockRow> stock;
     std::vector<double> plates; // m
 };
+struct SetTarget // of groups that say none themselves, nor their ladder; none: 1
+{
+    std::optional<double> target;
+};
 // A shipped grade.
 struct SetGrade
 {
@@ -219,10 +223,10 @@ struct SetForming
 };
 
 using Edit =
-    std::variant<SetLengths, SetGroup, SetSection, SetSections, PutLadder, DropLadder, GiveLadder, SetStock, SetGrade,
-                 SetStandard, SetAnalysis, SetLoads, JoinMembers, SplitMember, TurnMembers, BackToRule, SetForming, GiveHolds,
-                 SetHold, DropHolds, SameHolds, PutBrief, GiveBrief, DropBrief, TakeOver, SetGroups, RenameGroup, SetExclude,
-                 SetKind, PutPick, DropPick, SetFrameLimits, SetSway, SayForces, Accept, DropAcceptance, Patch>;
+    std::variant<SetLengths, SetGroup, SetSection, SetSections, PutLadder, DropLadder, GiveLadder, SetStock, SetTarget,
+                 SetGrade, SetStandard, SetAnalysis, SetLoads, JoinMembers, SplitMember, TurnMembers, BackToRule, SetForming,
+                 GiveHolds, SetHold, DropHolds, SameHolds, PutBrief, GiveBrief, DropBrief, TakeOver, SetGroups, RenameGroup,
+                 SetExclude, SetKind, PutPick, DropPick, SetFrameLimits, SetSway, SayForces, Accept, DropAcceptance, Patch>;
 
 // Members that no entry lists yet get one each; what is said of them stands there.
 void declareMembers(Frame& f, const std::vector<MemberRef>& members);

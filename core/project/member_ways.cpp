@@ -2,6 +2,7 @@
 
 #include "core/audit/inner_supports.h"
 #include "core/members/kind.h"
+#include "core/project/member_ref.h"
 
 #include <algorithm>
 #include <fmt/format.h>
@@ -14,15 +15,6 @@ namespace {
 std::optional<size_t> memberOf(const DesignState& s, const Finding& x)
 {
     return s.model->find(x.subject);
-}
-
-MemberRef refOf(const Member& m)
-{
-    MemberRef r;
-    r.id = m.id;
-    for (const MemberPiece& p : m.pieces)
-        r.elements.push_back(p.element);
-    return r;
 }
 
 std::string at(const DesignState& s, double v)

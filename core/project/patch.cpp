@@ -176,7 +176,8 @@ FrameWords wordsOf(const Frame& f)
 DesignSettings settingsOf(const Frame& f)
 {
     const Design& d = f.design;
-    return {f.hasDesign, d.standard, d.nationalParameters, d.analysis, d.givenForces, d.swayX, d.swayY, d.forming, d.plates};
+    return {f.hasDesign, d.standard, d.nationalParameters, d.analysis, d.givenForces, d.swayX, d.swayY, d.forming,
+            d.plates,    d.target};
 }
 
 bool Patch::empty() const
@@ -243,6 +244,7 @@ bool applyPatch(Frame& f, const Patch& p)
         d.nationalParameters = s.nationalParameters;
         d.analysis = s.analysis;
         d.givenForces = s.givenForces;
+        d.target = s.target;
         d.swayX = s.swayX;
         d.forming = s.forming;
         d.plates = s.plates;

@@ -48,6 +48,7 @@ struct DesignSettings
     std::optional<bool> swayX, swayY;
     std::optional<FormingRule> forming;
     std::vector<double> plates;
+    std::optional<double> target;
     bool operator==(const DesignSettings&) const = default;
 };
 DesignSettings settingsOf(const Frame& f);

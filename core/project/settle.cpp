@@ -2,6 +2,7 @@
 
 #include "core/checking/frame_limits.h"
 #include "core/checking/live_load.h"
+#include "core/project/member_ref.h"
 #include "core/sizing/stiffness.h"
 
 #include <algorithm>
@@ -72,13 +73,36 @@ private:
     Settled stopped()
     {
         out_.stopped = true;
+        standing();
         return refused("stopped: the last sizes that were kept stand");
     }
 
+    // Stopped: the plan there was stays, whole.
     bool plan(const DesignState& s)
     {
-        out_.plan = planSizes(*s.model, catalogue_, choice_.sizing, progress_);
-        return !out_.plan.cancelled;
+        SizingPlan next = planSizes(*s.model, catalogue_, choice_.sizing, progress_);
+        if (next.cancelled) return false;
+        out_.plan = std::move(next);
+        return true;
+    }
+
+    // The plan may be of a round before: what it says every group has is what the state has.
+    void standing()
+    {
+        const Frame& f = *out_.state.frame;
+        for (GroupPlan& g : out_.plan.groups) {
+            std::set<std::string> now;
+            g.massNow = 0;
+            for (const size_t m : g.rungs.members) {
+                const Member& x = out_.state.model->members()[m];
+                const FrameSection& s = f.sections[static_cast<size_t>(x.section)];
+                now.insert(s.name.empty() ? s.id : s.name);
+                g.massNow += x.length * s.properties.a * f.materials[static_cast<size_t>(x.material)].density;
+            }
+            if (now.size() == 1) g.from = *now.begin();
+            g.chosen = g.rungs.find(g.from);
+            if (const auto first = began_.find(g.id); first != began_.end()) std::tie(g.fromFirst, g.massFirst) = first->second;
+        }
     }
 
     void tell(const DesignState& s, int round, std::vector<std::string> changes, bool kept, double seconds)
@@ -539,13 +563,8 @@ std::optional<SetSections> editOf(const SizingPlan& plan, const DesignState& s, 
         SetSection one;
         one.designation = to.designation;
         if (to.family == "made") one.shape = to.shape;
-        for (const size_t i : g.rungs.members) {
-            const Member& m = s.model->members()[i];
-            MemberRef r{m.id, {}};
-            for (const MemberPiece& p : m.pieces)
-                r.elements.push_back(p.element);
-            one.members.push_back(std::move(r));
-        }
+        for (const size_t i : g.rungs.members)
+            one.members.push_back(refOf(s.model->members()[i]));
         out.groups.push_back(std::move(one));
         out.words = fmt::format("Size of {}: {}", g.id, to.designation);
     }

@@ -173,4 +173,13 @@ Words applySizingEdit(Frame& f, const SetStock& e)
     return fmt::format("Stock list of {} rows, {} plates", e.stock.size(), e.plates.size());
 }
 
+Words applySizingEdit(Frame& f, const SetTarget& e)
+{
+    if (e.target && !(*e.target > 0 && std::isfinite(*e.target)))
+        return std::unexpected("a target is a utilisation greater than zero");
+    f.hasDesign = true;
+    f.design.target = e.target;
+    return e.target ? fmt::format("Target {:g} of all groups", *e.target) : std::string("No target of all groups");
+}
+
 } // namespace wr

@@ -15,5 +15,6 @@ std::expected<std::string, std::string> applySizingEdit(Frame& f, const PutLadde
 std::expected<std::string, std::string> applySizingEdit(Frame& f, const DropLadder& e);
 std::expected<std::string, std::string> applySizingEdit(Frame& f, const GiveLadder& e);
 std::expected<std::string, std::string> applySizingEdit(Frame& f, const SetStock& e);
+std::expected<std::string, std::string> applySizingEdit(Frame& f, const SetTarget& e);
 
 } // namespace wr

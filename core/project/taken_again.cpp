@@ -158,6 +158,11 @@ private:
         if (!then_.hasDesign) return;
         f.hasDesign = true;
         f.design = then_.design;
+        if (!f.results.empty()) { // what of the old results was of other sizes says nothing of the new ones
+            std::vector<std::string> others = own.givenForces ? own.givenForces->otherSizes : std::vector<std::string>{};
+            if (!others.empty() && !f.design.givenForces) f.design.givenForces.emplace();
+            if (f.design.givenForces) f.design.givenForces->otherSizes = std::move(others);
+        }
         if (hadOwn && f.design.standard.empty()) f.design.standard = own.standard;
         f.design.members = {};
         f.design.restraints = {};

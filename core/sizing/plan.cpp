@@ -88,6 +88,7 @@ std::optional<Ladder> ladderOf(const CheckModel& model, GroupPlan& g, const Cata
     g.target = choice.target                      ? *choice.target
                : at != groups.end() && at->target ? *at->target
                : ladder->target                   ? *ladder->target
+               : f.design.target                  ? *f.design.target
                                                   : 1.0;
     return ladder;
 }
@@ -195,7 +196,7 @@ private:
         for (const size_t m : g.members)
             depthNow = std::max(depthNow, f_.sections[static_cast<size_t>(model_.members()[m].section)].properties.depth);
         for (Rung& r : g.rungs.rungs)
-            r.limit = broken(*l, r, carried, wide, depthNow);
+            if (r.limit = broken(*l, r, carried, wide, depthNow); r.limit.empty()) r.limit = r.refused;
     }
 
     std::string broken(const Ladder& l, const Rung& r, const Carried& carried, const SectionProperties* wide,

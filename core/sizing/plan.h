@@ -69,7 +69,7 @@ struct SizingPlan
 // `told`: a group's rungs are evaluated, with its place in the plan (limits are not looked at yet).
 SizingPlan planSizes(const CheckModel& model, const Catalogue& catalogue, const SizingChoice& choice, Progress& progress,
                      const std::function<void(const GroupPlan&)>& told = {});
-// The choice anew over rungs that are evaluated: another objective, another target, a rung chosen by hand.
+// The choice anew over rungs that are evaluated: another objective, rungs that are refused.
 void chooseAgain(SizingPlan& plan, const CheckModel& model, const SizingChoice& choice);
 
 } // namespace wr

@@ -27,11 +27,12 @@ struct Rung
     double depth = 0;       // m
     double utilisation = 0; // of the worst member
     Status status = Status::Unchecked;
-    int member = -1;                                        // worst member
-    int check = -1;                                         // what governs there
-    double groupMass = 0;                                   // kg, all members of the group
-    std::string limit;                                      // which limit it breaks, in words; empty: none
-    std::string reason;                                     // why unchecked
+    int member = -1;      // worst member
+    int check = -1;       // what governs there
+    double groupMass = 0; // kg, all members of the group
+    std::string limit;    // which limit it breaks, in words; empty: none
+    std::string refused;  // by a check of the whole (core/project/proven.h), in words: then it is its limit as well
+    std::string reason;   // why unchecked
     double cost = std::numeric_limits<double>::quiet_NaN(); // of all members; NaN: no price is known
     bool meets(double target) const
     {

@@ -183,7 +183,7 @@ TEST_CASE("sections: from the Size stop any section can be given to the group", 
     Window w(kHill);
     w.doc().setPick({w.index("EB-1S")});
     w.window.ride(Stop::Size);
-    REQUIRE(test::waitFor([&] { return !w.doc().rungs().rungs.empty() && !w.doc().jobs().running(); }));
+    REQUIRE(test::waitFor([&] { return w.window.sizing().groupPlan() && !w.doc().jobs().running(); }));
     QTest::mouseClick(&w.size().browse(), Qt::LeftButton);
     REQUIRE(w.window.browsing());
     CHECK(w.doc().pick().size() == 12);

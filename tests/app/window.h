@@ -16,6 +16,8 @@
 #include "app/shell/main_window.h"
 #include "app/shell/start_view.h"
 #include "app/size/candidate_view.h"
+#include "app/size/size_band.h"
+#include "app/size/sizing_desk.h"
 #include "app/trace/trace_view.h"
 #include "app/tray/tray.h"
 
@@ -87,7 +89,7 @@ public:
         const auto busy = [&] {
             if (patient) return doc().jobs().running();
             for (const char* kind : {"open", "analyse", "check", "effect", "combination", "gather", "rungs", "compare",
-                                     "buckling", "look", "modes"})
+                                     "buckling", "look", "modes", "settle", "remedies", "stiffness"})
                 if (doc().jobs().running(kind)) return true;
             return false;
         };

@@ -455,7 +455,8 @@ TEST_CASE("window: without OpenGL there is a sentence and everything else works"
         CHECK(w.member().trace().formulaCount() > 0);
         w.window.ride(Stop::Size);
         w.settle();
-        CHECK_FALSE(w.doc().rungs().rungs.empty());
+        REQUIRE(w.window.sizing().groupPlan());
+        CHECK_FALSE(w.window.sizing().groupPlan()->rungs.rungs.empty());
     }
     qunsetenv("WRENRAIL_NO_OPENGL");
 }

@@ -123,6 +123,26 @@ TEST_CASE("settle: what cannot be met is named, and the cap is told", "[sizing][
     const Settled none = settle(begin, shippedCatalogue(), {}, stop);
     CHECK(none.stopped);
     CHECK(none.state.frame == begin.frame);
+    // Stopped after a round: the plan says what the state has, and what it had before.
+    const DesignState far = wholeState(frameOf(demo("marrow-hill")));
+    for (const int after : {1, 2, 4, 6}) {
+        CAPTURE(after);
+        SilentProgress halt;
+        const Settled part = settle(far, shippedCatalogue(), {}, halt, [&](const SettleRound& r) {
+            if (r.round >= after) halt.cancel();
+        });
+        CHECK(part.stopped);
+        REQUIRE_FALSE(part.plan.groups.empty());
+        double then = 0, now = 0;
+        for (const GroupPlan& g : part.plan.groups) {
+            const Member& m = part.state.model->members()[g.rungs.members.front()];
+            CHECK(g.from == part.state.frame->sections[static_cast<size_t>(m.section)].name);
+            CHECK((g.chosen < 0 || g.to() == g.from));
+            then += g.massBefore(), now += g.massNow;
+        }
+        CHECK(then == Approx(far.mass()).epsilon(1e-6));
+        CHECK(now == Approx(part.state.mass()).epsilon(1e-6));
+    }
 }
 
 TEST_CASE("settle: a limit of the frame is sized for, or told; given forces are sized once", "[sizing][settle]")

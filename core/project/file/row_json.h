@@ -128,17 +128,17 @@ NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Ladder, id, family, minDepth, ma
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(StockRow, id, perKg, perM, available)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Group, id, ladder, extras, target)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(StatedAnalysis, order, reducedStiffness)
-NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(StatedForces, order, reducedStiffness, notional)
+NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(StatedForces, order, reducedStiffness, notional, otherSizes)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(SavedPick, id, expression, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(FrameLimit, id, of, along, kind, over, most, nodes, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Acceptance, id, code, subject, reason, name, date, about, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Design, standard, analysis, givenForces, swayX, swayY, forming, members,
-                                                restraints, lengths, briefs, groups, ladders, stock, plates, picks, frameLimits,
-                                                acceptances, nationalParameters, parameterSets, extras)
+                                                restraints, lengths, briefs, groups, ladders, stock, plates, target, picks,
+                                                frameLimits, acceptances, nationalParameters, parameterSets, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Frame, title, units, up, materials, sections, nodes, elements, diaphragms,
                                                 links, cases, combinations, results, came, modes, hasDesign, design, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(DesignSettings, hasDesign, standard, nationalParameters, analysis, givenForces,
-                                                swayX, swayY, forming, plates)
+                                                swayX, swayY, forming, plates, target)
 
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(FrameWords, title, up, extras)
 
