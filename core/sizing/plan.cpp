@@ -23,6 +23,8 @@ std::string nameOf(const Frame& f, int section)
     return s.name.empty() ? s.id : s.name;
 }
 
+constexpr const char* kNoFamily = "its own section"; // of a section that is in no family, without a ladder
+
 double thinnest(const Shape& s)
 {
     double out = 0;
@@ -72,15 +74,25 @@ std::optional<Ladder> ladderOf(const CheckModel& model, GroupPlan& g, const Cata
         std::set<std::string> families;
         for (const size_t m : g.members)
             families.insert(familyOf(f, model.members()[m].section, catalogue));
-        if (families.size() != 1 || families.begin()->empty()) {
+        std::set<std::string> sections;
+        for (const size_t m : g.members)
+            sections.insert(nameOf(f, model.members()[m].section));
+        if (families.size() == 1 && families.begin()->empty() && sections.size() == 1) {
+            // Nothing to choose from: it keeps what it has, if that is enough.
+            Ladder own;
+            own.id = kNoFamily;
+            own.sections = {*sections.begin()};
+            ladder = own;
+        } else if (families.size() != 1 || families.begin()->empty()) {
             g.why = families.size() > 1
                         ? fmt::format("{} has sections of several families: give it a ladder", g.id)
                         : fmt::format("{} has a section that is in no family of the catalogue: give it a ladder", g.id);
             return std::nullopt;
+        } else {
+            Ladder own;
+            own.id = own.family = *families.begin();
+            ladder = own;
         }
-        Ladder own;
-        own.id = own.family = *families.begin();
-        ladder = own;
     }
     g.rules = *ladder;
     g.ladder = ladder->id;
@@ -313,6 +325,11 @@ private:
     {
         if (g.chosen >= 0 || g.rungs.rungs.empty()) {
             if (g.chosen >= 0) g.why.clear();
+            return;
+        }
+        if (g.ladder == kNoFamily) {
+            g.why = fmt::format(
+                "{} has a section that is in no family of the catalogue, and it is not enough: give it a ladder", g.id);
             return;
         }
         const Rung *within = nullptr, *fits = nullptr;

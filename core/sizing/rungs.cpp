@@ -3,7 +3,9 @@
 #include <algorithm>
 #include <atomic>
 #include <fmt/format.h>
+#include <mutex>
 #include <tbb/parallel_for.h>
+#include <tuple>
 #include <utility>
 
 namespace wr {
@@ -37,27 +39,36 @@ struct GroupWork
     double perArea = 0; // kg per m² of section, all members
     double density = 0; // of the first member
     std::atomic<size_t> left{0};
+    std::mutex merging;
 };
 
-void evaluate(const CheckModel& model, const GroupWork& g, const CatalogueSection& s, Rung& r, MemberResult& result)
+// One member with one rung: what it comes to, where that is worse than what is there. What ties stands with the first member.
+void take(Rung& r, size_t member, const MemberResult& result)
 {
-    r.section = &s;
-    r.depth = s.properties().depth;
-    r.groupMass = g.perArea * s.properties().a;
-    r.mass = s.properties().a * g.density;
-    r.status = Status::Ok;
-    for (size_t i = 0; i < g.table.members.size(); ++i) {
-        const size_t m = g.table.members[i];
-        model.judge(m, model.inputWith(m, s.shape, s.properties()), g.demands[i], result);
-        if (r.member >= 0 && !worse(result, r.status, r.utilisation)) continue;
-        r.member = static_cast<int>(m);
-        r.status = result.status;
-        r.utilisation = result.utilisation;
-        r.check = result.govern() ? result.govern()->check : -1;
-        r.reason.clear();
-        for (const CheckOutcome& o : result.outcomes)
-            if (o.status == Status::Unchecked) r.reason = o.reason;
+    const auto m = static_cast<int>(member);
+    if (r.member >= 0) {
+        const bool ties =
+            !worse(result, r.status, r.utilisation) && result.status == r.status && result.utilisation == r.utilisation;
+        if (!worse(result, r.status, r.utilisation) && !(ties && m < r.member)) return;
     }
+    r.member = m;
+    r.status = result.status;
+    r.utilisation = result.utilisation;
+    r.check = result.govern() ? result.govern()->check : -1;
+    r.reason.clear();
+    for (const CheckOutcome& o : result.outcomes)
+        if (o.status == Status::Unchecked) r.reason = o.reason;
+}
+
+void take(Rung& r, Rung&& other)
+{
+    const auto rank = [](const Rung& x) { return x.status == Status::Over ? 2 : x.status == Status::Unchecked ? 1 : 0; };
+    if (r.member >= 0) {
+        const auto worth = [&](const Rung& x) { return std::tuple(rank(x), x.utilisation, -x.member); };
+        if (!(worth(other) > worth(r))) return;
+    }
+    r.member = other.member, r.status = other.status, r.utilisation = other.utilisation, r.check = other.check;
+    r.reason = std::move(other.reason);
 }
 
 void sort(RungTable& t)
@@ -90,7 +101,13 @@ std::vector<RungTable> evaluateGroups(const CheckModel& model, std::span<const R
 {
     const Frame& f = model.frame();
     std::vector<GroupWork> groups(wanted.size());
-    std::vector<std::pair<size_t, size_t>> demands, work; // group and place in it
+    constexpr size_t kChunk = 64;                   // rungs at a time: a group of one member is shared among the cores as well
+    std::vector<std::pair<size_t, size_t>> demands; // group and place in it
+    struct Piece
+    {
+        size_t group, member, rung;
+    };
+    std::vector<Piece> work;
     for (size_t g = 0; g < wanted.size(); ++g) {
         GroupWork& x = groups[g];
         x.wanted = &wanted[g];
@@ -107,11 +124,21 @@ std::vector<RungTable> evaluateGroups(const CheckModel& model, std::span<const R
         x.demands.resize(x.table.members.size());
         x.table.sections = wanted[g].sections;
         x.table.rungs.resize(wanted[g].sections.size());
-        x.left = wanted[g].sections.size();
-        for (size_t i = 0; i < x.demands.size(); ++i)
+        tbb::parallel_for(size_t{0}, x.table.rungs.size(), [&](size_t k) { // properties of a section are computed at first use
+            const CatalogueSection& section = *wanted[g].sections[k];
+            Rung& r = x.table.rungs[k];
+            r.section = &section;
+            r.depth = section.properties().depth;
+            r.groupMass = x.perArea * section.properties().a;
+            r.mass = section.properties().a * x.density;
+            r.status = Status::Ok;
+        });
+        for (size_t i = 0; i < x.demands.size(); ++i) {
             demands.emplace_back(g, i);
-        for (size_t k = 0; k < wanted[g].sections.size(); ++k)
-            work.emplace_back(g, k);
+            for (size_t k = 0; k < x.table.rungs.size(); k += kChunk)
+                work.push_back({g, i, k});
+        }
+        x.left = x.demands.size() * ((x.table.rungs.size() + kChunk - 1) / kChunk);
     }
     tbb::parallel_for(size_t{0}, demands.size(), [&](size_t k) {
         const auto [g, i] = demands[k];
@@ -120,14 +147,26 @@ std::vector<RungTable> evaluateGroups(const CheckModel& model, std::span<const R
     std::atomic<size_t> done{0};
     tbb::parallel_for(size_t{0}, work.size(), [&](size_t w) {
         if (progress.cancelled()) return;
-        const auto [g, k] = work[w];
-        GroupWork& x = groups[g];
+        const Piece& p = work[w];
+        GroupWork& x = groups[p.group];
+        const size_t end = std::min(x.table.rungs.size(), p.rung + kChunk), m = x.table.members[p.member];
+        // A member with one section after the other: what hangs on its forces alone is still at hand.
+        std::vector<Rung> found(end - p.rung);
         MemberResult result;
-        evaluate(model, x, *x.wanted->sections[k], x.table.rungs[k], result);
+        for (size_t k = p.rung; k < end; ++k) {
+            const CatalogueSection& section = *x.wanted->sections[k];
+            model.judge(m, model.inputWith(m, section.shape, section.properties()), x.demands[p.member], result);
+            take(found[k - p.rung], m, result);
+        }
+        {
+            const std::lock_guard<std::mutex> lock(x.merging);
+            for (size_t k = p.rung; k < end; ++k)
+                take(x.table.rungs[k], std::move(found[k - p.rung]));
+        }
         progress.at(static_cast<double>(++done) / static_cast<double>(work.size()), "evaluating rungs");
         if (--x.left > 0) return;
         sort(x.table);
-        if (told) told(g, x.table);
+        if (told) told(p.group, x.table);
     });
     std::vector<RungTable> out;
     out.reserve(groups.size());

@@ -210,11 +210,20 @@ template <class Sink> void biaxial(double my, double mny, double mz, double mnz,
     step(sink, "r_M", "(M_yEd/M_Ny)^alpha + (M_zEd/M_Nz)^beta", "6.41", Quantity::Ratio, value);
 }
 
-// The factor by which both moments of 6.41 are too large: λ with (a/λ)^α + (b/λ)^β = 1.
+// The factor by which both moments of 6.41 are too large: λ with (a/λ)^α + (b/λ)^β = 1. Over ln λ the sum falls and is convex:
+// Newton's steps from below stay below and close in.
 double momentsTooLarge(double a, double b, double alpha, double beta)
 {
     if (alpha == 2 && beta == 1) return (b + std::sqrt(b * b + 4 * a * a)) / 2;
-    return bisect(std::max(a, b), a + b, [&](double x) { return power(a / x, alpha) + power(b / x, beta) > 1; });
+    const double from = std::max(a, b);
+    double p = power(a / from, alpha), q = power(b / from, beta), s = 0;
+    for (int k = 0; k < 60; ++k) {
+        const double step = (p + q - 1) / (alpha * p + beta * q);
+        if (!(step > 1e-15)) break;
+        s += step;
+        p *= std::exp(-alpha * step), q *= std::exp(-beta * step);
+    }
+    return from * std::exp(s);
 }
 
 // Utilisation by 6.41: the sum itself up to 1; above it a sum of powers exaggerates, and the factor on the moments stands.

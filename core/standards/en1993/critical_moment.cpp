@@ -4,7 +4,10 @@
 #include "core/standards/common/bisect.h"
 
 #include <algorithm>
+#include <bit>
+#include <cstdint>
 #include <numeric>
+#include <vector>
 
 namespace wr::en1993 {
 
@@ -164,7 +167,7 @@ double uncoupled(const Matrix& d, Matrix e)
 enum class Plan { Free, Both, Start, End };
 
 // e += Σ w·(M/scale)²·f·fᵀ over the samples, all of it.
-WR_WIDE void addMoments(const Segment& g, const Basis& b, Matrix& e)
+WR_WIDE void sumMoments(const Segment& g, const Basis& b, Matrix& e)
 {
     for (size_t k = 0; k < Segment::kSamples; ++k) {
         const double m = g.m[k] / g.largest, w = simpson(k, Segment::kSamples) * m * m;
@@ -175,6 +178,29 @@ WR_WIDE void addMoments(const Segment& g, const Basis& b, Matrix& e)
                 e[i][j] += wf * f[j];
         }
     }
+}
+
+// The same, remembered: it hangs on the moments alone, and sizing asks for the same segments with one section after the other.
+void addMoments(const Segment& g, const Basis& b, Matrix& e)
+{
+    struct Kept
+    {
+        const Basis* basis = nullptr;
+        std::array<double, Segment::kSamples> m;
+        double largest;
+        Matrix e;
+    };
+    constexpr size_t kEntries = 128; // of the segments and sets of one member
+    static thread_local std::vector<Kept> kept(kEntries);
+    std::uint64_t h = reinterpret_cast<std::uintptr_t>(&b);
+    for (const double v : {g.m[6], g.m[13], g.m[24], g.m[37], g.m[48], g.largest})
+        h = (h ^ std::bit_cast<std::uint64_t>(v)) * 0x9E3779B97F4A7C15u;
+    Kept& k = kept[(h >> 40) % kEntries];
+    if (k.basis != &b || k.largest != g.largest || k.m != g.m) {
+        k.basis = &b, k.largest = g.largest, k.m = g.m, k.e = {};
+        sumMoments(g, b, k.e);
+    }
+    e = k.e;
 }
 
 double solve(const SectionStiffness& s, const Segment& g, Warping warping, Plan plan, double zg)
