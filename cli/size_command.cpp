@@ -8,8 +8,11 @@
 #include "core/files/frame_writer.h"
 #include "core/files/size_answer.h"
 #include "core/project/proven.h"
+#include "core/sizing/stock_list.h"
 
 #include <algorithm>
+#include <fstream>
+#include <iterator>
 #include <memory>
 
 namespace wr::cli {
@@ -18,7 +21,7 @@ namespace {
 
 struct SizeArguments
 {
-    std::string frame, json, write, pick, objective = "mass";
+    std::string frame, json, write, pick, stock, objective = "mass";
     std::vector<std::string> groups, standards;
     std::optional<double> target, fewer;
     int rounds = 0;
@@ -65,6 +68,27 @@ CheckReport::Counts countsOf(const Settled& s, bool planned)
     return out;
 }
 
+// The stock list of a file in place of the frame's.
+bool takeStock(const std::string& path, Frame& f)
+{
+    std::ifstream in(path, std::ios::binary);
+    if (!in) {
+        complain("error: {} cannot be read\n", printable(path));
+        return false;
+    }
+    const std::string bytes{std::istreambuf_iterator<char>(in), {}};
+    SilentProgress p;
+    const auto list = readStockList(bytes, path, f, shippedCatalogue(), p);
+    const auto done = list ? applyEdit(f, SetStock{list->rows, f.design.plates}) : std::unexpected(list.error());
+    if (!done) {
+        complain("error: {}\n", printable(done.error()));
+        return false;
+    }
+    for (const std::string& name : list->unknown)
+        tell("  {} of the stock list is no section that is known\n", printable(name));
+    return true;
+}
+
 Report run(const SizeArguments& a)
 {
     Report out;
@@ -74,6 +98,7 @@ Report run(const SizeArguments& a)
     auto loaded = readFrameFor(a.frame, a.json);
     if (!loaded.ok() || !pickReads(a.pick, *loaded.value)) return out;
     if (!a.standards.empty()) loaded.value->design.standard = a.standards.front();
+    if (!a.stock.empty() && !takeStock(a.stock, *loaded.value)) return out;
     SettleChoice choice;
     choice.sizing.objective = objectiveFromName(a.objective).value_or(Objective::Mass);
     choice.sizing.target = a.target;
@@ -112,7 +137,8 @@ Report run(const SizeArguments& a)
         done.state = s;
         Proven proven = provenSizes(s, catalogue, choice.sizing, progress);
         done.plan = std::move(proven.plan);
-        for (const std::string& r : proven.refused)
+        done.refused = std::move(proven.refused);
+        for (const std::string& r : done.refused)
             tell("  refused: {}\n", printable(r));
         done.settled = done.plan.changed() == 0 && done.plan.unfit() == 0;
     }
@@ -171,6 +197,11 @@ Command sizeCommand()
                     .shown = true,
                     .least = 0,
                     .most = 100});
+    list.push_back({.name = "--stock",
+                    .help = "a table of text with sections, prices by kg or m, and what is available, in place of the frame's "
+                            "stock list",
+                    .into = &a->stock,
+                    .value = "FILE"});
     list.push_back(
         {.name = "--standard", .help = "design standard instead of the file's", .into = &a->standards, .value = "KEY"});
     list.push_back({.name = "--write", .help = "write the frame with these sizes", .into = &a->write, .value = "FILE"});

@@ -8,7 +8,11 @@
 #include "app/size/sizing_desk.h"
 #include "core/base/entry.h"
 #include "core/sizing/ladder_text.h"
+#include "core/sizing/stock_list.h"
 
+#include <QFile>
+#include <QFileDialog>
+#include <QFileInfo>
 #include <QFormLayout>
 #include <QHBoxLayout>
 #include <QVBoxLayout>
@@ -50,15 +54,17 @@ constexpr const char* kNewLadder = "\x01new"; // no ladder is called so
 SizeBench::SizeBench(Document& doc, SizingDesk& desk, QWidget* parent)
     : QWidget(parent), doc_(doc), desk_(desk), model_(new ProposalModel(doc, desk, this)), proposal_(new QTableView),
       title_(named("title", "Proposal")), masses_(named("title")), words_(named("quiet")), trouble_(named("trouble")),
-      stale_(named("warning")), ladderWords_(named("quiet")), both_(new QPushButton("Adopt and analyse")),
-      adopt_(new QPushButton("Adopt")), settle_(new QPushButton("Settle in rounds")), letGo_(new QPushButton("Let go")),
-      again_(new QPushButton("Analyse again")), browse_(new QPushButton("Any other section…")),
-      up_(new QPushButton("▲ A rung up")), down_(new QPushButton("▼ A rung down")), swap_(new QPushButton("Swap")),
-      remedies_(new QPushButton("What would bring it right…")), rounds_(new RoundsChart(doc, desk)),
-      objective_(choice("What is cheap")), group_(choice("Group to size")), ladder_(choice("Ladder of the group")),
-      swapFrom_(choice("Section to be swapped")), fewer_(entry("What one section less is worth")),
-      reserve_(entry("Target of all groups")), target_(entry("Target utilisation")), swapTo_(entry("Section in its place")),
-      change_(new QToolButton), editor_(new LadderEditor(doc))
+      otherSizes_(named("warning")), ladderWords_(named("quiet")), stockWords_(named("quiet")),
+      both_(new QPushButton("Adopt and analyse")), adopt_(new QPushButton("Adopt")),
+      settle_(new QPushButton("Settle in rounds")), letGo_(new QPushButton("Let go")), again_(new QPushButton("Analyse again")),
+      browse_(new QPushButton("Any other section…")), up_(new QPushButton("▲ A rung up")),
+      down_(new QPushButton("▼ A rung down")), swap_(new QPushButton("Swap")),
+      remedies_(new QPushButton("What would bring it right…")), stock_(new QPushButton("Stock list…")),
+      rounds_(new RoundsChart(doc, desk)), objective_(choice("What is cheap")), group_(choice("Group to size")),
+      ladder_(choice("Ladder of the group")), swapFrom_(choice("Section to be swapped")),
+      fewer_(entry("What one section less is worth")), reserve_(entry("Target of all groups")),
+      target_(entry("Target utilisation")), swapTo_(entry("Section in its place")), change_(new QToolButton),
+      editor_(new LadderEditor(doc))
 {
     build();
     connectAll();
@@ -105,6 +111,10 @@ void SizeBench::build()
     cheap->addRow("Take", objective_);
     cheap->addRow("A section less", fewer_);
     cheap->addRow("Target of all", reserve_);
+    auto* stockRow = new QHBoxLayout;
+    stockRow->addWidget(stockWords_, 1);
+    stockRow->addWidget(stock_);
+    cheap->addRow(stockRow);
     auto* ladder = new QFormLayout;
     ladder->setHorizontalSpacing(10);
     ladder->setVerticalSpacing(5);
@@ -130,7 +140,7 @@ void SizeBench::build()
     all->addLayout(buttons);
     all->addLayout(more);
     all->addWidget(trouble_);
-    all->addWidget(stale_);
+    all->addWidget(otherSizes_);
     all->addWidget(again_);
     all->addWidget(rounds_);
     all->addWidget(named("head", "What is cheap"));
@@ -196,6 +206,10 @@ void SizeBench::connectAll()
     connect(swap_, &QPushButton::clicked, this, swap);
     connect(swapTo_, &QLineEdit::returnPressed, this, swap);
     connect(remedies_, &QPushButton::clicked, this, &SizeBench::wantRemedies);
+    askStock = [this] {
+        return QFileDialog::getOpenFileName(this, "Stock list", {}, "Tables of text (*.csv *.tsv *.txt);;All files (*)");
+    };
+    connect(stock_, &QPushButton::clicked, this, &SizeBench::takeStock);
     connect(browse_, &QPushButton::clicked, this, [this] {
         desk_.pickGroup(desk_.group());
         Q_EMIT browseSections();
@@ -302,9 +316,35 @@ QString SizeBench::sectionNow() const
     return str(s.name.empty() ? s.id : s.name);
 }
 
+void SizeBench::takeStock()
+{
+    const QString path = askStock();
+    if (path.isEmpty()) return;
+    QFile file(path);
+    if (!file.open(QIODevice::ReadOnly)) return say(path + ": " + file.errorString());
+    SilentProgress p;
+    const auto list = readStockList(file.readAll().toStdString(), QFileInfo(path).fileName().toStdString(), doc_.frame(),
+                                    shippedCatalogue(), p);
+    if (!list) return say(str(list.error()));
+    QString trouble = doc_.run(SetStock{list->rows, doc_.frame().design.plates});
+    if (trouble.isEmpty() && !list->unknown.empty())
+        trouble = QString("%1 of the stock list is no section that is known%2")
+                      .arg(str(list->unknown.front()))
+                      .arg(list->unknown.size() > 1 ? QString(", and %1 more").arg(list->unknown.size() - 1) : QString());
+    say(trouble);
+}
+
+void SizeBench::showEvent(QShowEvent* e)
+{
+    QWidget::showEvent(e);
+    if (stale_) refresh();
+}
+
 void SizeBench::refresh()
 {
     if (!doc_.hasFrame()) return;
+    stale_ = !isVisible();
+    if (stale_) return; // looked at again when somebody sees it
     filling_ = true;
     refreshProposal();
     refreshLadder();
@@ -323,8 +363,8 @@ void SizeBench::refreshProposal()
     settle_->setText(settling ? "Stop at this round" : "Settle in rounds");
     settle_->setEnabled(doc_.checked() && doc_.hasForces());
     letGo_->setEnabled(!settling && (desk_.byHand() || desk_.settled() || !desk_.rounds().empty()));
-    stale_->setText("Forces belong to other sizes: the ratios are those of the present forces. Analyse again to be sure.");
-    stale_->setVisible(doc_.hasForces() && !doc_.forcesFit());
+    otherSizes_->setText("Forces belong to other sizes: the ratios are those of the present forces. Analyse again to be sure.");
+    otherSizes_->setVisible(doc_.hasForces() && !doc_.forcesFit());
     again_->setVisible(doc_.hasForces() && !doc_.forcesFit());
     const int rows = model_->rowCount();
     proposal_->setVisible(rows > 0);
@@ -381,6 +421,12 @@ void SizeBench::refreshLadder()
     reserve_->setPlaceholderText("1.00; less keeps a reserve");
     if (!reserve_->hasFocus())
         reserve_->setText(doc_.frame().design.target ? decimal(*doc_.frame().design.target, 2) : QString());
+    const auto& stock = doc_.frame().design.stock.list();
+    const auto away = std::count_if(stock.begin(), stock.end(), [](const StockRow& r) { return !r.available; });
+    stockWords_->setText(
+        stock.empty()
+            ? QString("no stock list")
+            : QString("stock: %1 rows%2").arg(stock.size()).arg(away > 0 ? QString(", %1 not there").arg(away) : QString()));
     group_->clear();
     if (desk_.known())
         for (size_t k = 0; k < desk_.plan().groups.size(); ++k)

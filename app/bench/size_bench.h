@@ -11,6 +11,7 @@
 #include <QTableView>
 #include <QToolButton>
 #include <QWidget>
+#include <functional>
 
 namespace wr {
 
@@ -45,6 +46,8 @@ public:
     QLineEdit& swapTo() { return *swapTo_; }
     QPushButton& swap() { return *swap_; }
     QPushButton& remedies() { return *remedies_; }
+    QPushButton& stock() { return *stock_; }
+    std::function<QString()> askStock; // the path of a stock list; a test answers instead of a person
     RoundsChart& rounds() { return *rounds_; }
     QString title() const { return title_->text(); }
     QString words() const { return words_->text(); }
@@ -56,6 +59,8 @@ Q_SIGNALS:
     void wantRemedies();
 
 private:
+    void showEvent(QShowEvent* e) override;
+    void takeStock();
     void build();
     void connectAll();
     void connectLadder();
@@ -71,14 +76,14 @@ private:
     SizingDesk& desk_;
     ProposalModel* model_;
     QTableView* proposal_;
-    QLabel *title_, *masses_, *words_, *trouble_, *stale_, *ladderWords_;
-    QPushButton *both_, *adopt_, *settle_, *letGo_, *again_, *browse_, *up_, *down_, *swap_, *remedies_;
+    QLabel *title_, *masses_, *words_, *trouble_, *otherSizes_, *ladderWords_, *stockWords_;
+    QPushButton *both_, *adopt_, *settle_, *letGo_, *again_, *browse_, *up_, *down_, *swap_, *remedies_, *stock_;
     RoundsChart* rounds_;
     QComboBox *objective_, *group_, *ladder_, *swapFrom_;
     QLineEdit *fewer_, *reserve_, *target_, *swapTo_;
     QToolButton* change_;
     LadderEditor* editor_;
-    bool filling_ = false;
+    bool filling_ = false, stale_ = true;
 };
 
 } // namespace wr

@@ -24,15 +24,6 @@ const RungTable& tableOf(const SizingDesk& desk)
     return g->rungs;
 }
 
-// Key of what governs a rung, "ltb".
-QString checkKey(const Document& doc, const Rung& r)
-{
-    const auto m = static_cast<size_t>(r.member);
-    if (m >= doc.model().members().size()) return {};
-    const auto& checks = doc.model().standardOf(m).checks;
-    return static_cast<size_t>(r.check) < checks.size() ? str(checks[static_cast<size_t>(r.check)].key) : QString();
-}
-
 } // namespace
 
 void RungModel::reset()
@@ -101,7 +92,7 @@ QVariant RungModel::data(const QModelIndex& index, int role) const
         case 3: return r.status == Status::Unchecked ? QString("unchecked") : decimal(r.utilisation, 2);
         case 4: {
             if (r.check < 0 || r.member < 0) return str(r.reason);
-            return checkKey(doc_, r);
+            return str(governingKey(doc_.model(), r));
         }
         case 5:
             return r.member >= 0 && static_cast<size_t>(r.member) < doc_.model().members().size()
@@ -163,7 +154,8 @@ QString CandidateChart::rungWords(int rung) const
     QString words = str(r.section->designation) + " · " + str(doc_.units().text(Quantity::MassPerLength, r.mass)) + " · " +
                     (r.status == Status::Unchecked ? QString("unchecked: ") + str(r.reason) : decimal(r.utilisation, 2));
     if (r.check >= 0 && r.member >= 0 && static_cast<size_t>(r.member) < doc_.model().members().size())
-        words += " · " + checkKey(doc_, r) + " in " + str(doc_.model().members()[static_cast<size_t>(r.member)].id);
+        words +=
+            " · " + str(governingKey(doc_.model(), r)) + " in " + str(doc_.model().members()[static_cast<size_t>(r.member)].id);
     if (!r.limit.empty()) words += " · " + str(r.limit);
     return words;
 }

@@ -59,6 +59,12 @@ QTableView* SizeBand::addTable(Page p, const char* name)
     return tables_[p];
 }
 
+void SizeBand::showEvent(QShowEvent* e)
+{
+    QWidget::showEvent(e);
+    refresh();
+}
+
 void SizeBand::setPage(Page p)
 {
     page_ = p;
@@ -71,6 +77,7 @@ void SizeBand::setPage(Page p)
 
 void SizeBand::refresh()
 {
+    if (!isVisible()) return; // looked at again when somebody sees it
     refreshWords();
     if (!doc_.hasFrame() || !tables_[page_]) return;
     own_ = true;

@@ -31,6 +31,7 @@ public:
     QString words() const { return words_->text(); }
 
 private:
+    void showEvent(QShowEvent* e) override;
     QTableView* addTable(Page p, const char* name);
     void refresh();
     void refreshWords();

@@ -88,6 +88,7 @@ void SizingDesk::setChoice(const SizingChoice& c)
 void SizingDesk::find()
 {
     if (!here_ || !doc_.hasFrame() || !doc_.checked()) return;
+    if (current() && of_.model == doc_.state().model) return; // only ratios came in
     partial_.clear();
     struct Found
     {

@@ -84,7 +84,7 @@ void CheckModel::support(const CheckModel* before, const Changed* changed)
     lanes_.reserve(list.size());
     for (auto& item : items)
         lanes_.push_back(std::move(item));
-    lean();
+    lean(before);
 }
 
 // May lanes of the state before stand for members that are the same? They hang on the forces, on what holds, on the joints of
@@ -163,21 +163,9 @@ std::vector<HoldPoint> CheckModel::foundByFrame(size_t member, const MemberRestr
     return out;
 }
 
-// What leans on the storeys of columns that sway. Of several sets of forces the one that presses a column most stands for it.
-void CheckModel::lean()
+// K with what leans, of the set of forces that presses each most; NaN: its own stands.
+std::vector<double> CheckModel::factorsOf(std::vector<SwayColumn> columns) const
 {
-    if (!joints_ || secondOrder_ || !restraint_) return;
-    std::vector<SwayColumn> columns;
-    const std::vector<int> diaphragms = diaphragmOfNodes(*frame_);
-    for (size_t i = 0; i < lanes_.size(); ++i)
-        for (const LengthAxis axis : {LengthAxis::Major, LengthAxis::Minor}) {
-            const auto& lane = lanes_[i].lanes.of(axis);
-            for (size_t k = 0; k < lane.size(); ++k)
-                if (lane[k].sway && !lane[k].cantilever)
-                    columns.push_back(swayColumn(*frame_, diaphragms, members()[i], i, axis, k, lane[k]));
-        }
-    std::erase_if(columns, [](const SwayColumn& c) { return !(c.high > c.low); });
-    if (columns.empty()) return;
     std::vector<double> factor(columns.size(), kNoFactor), most(columns.size(), 0.0);
     for (const int set : restraint_->result().sets) {
         const auto press = pressOf(*frame_, *forces_, forces_->sets[static_cast<size_t>(set)]);
@@ -192,6 +180,52 @@ void CheckModel::lean()
                 factor[k] = leaned[k];
             }
     }
+    return factor;
+}
+
+// Columns that sway, without their thrusts, and the factors that came of them.
+struct CheckModel::Leaned
+{
+    std::vector<SwayColumn> columns;
+    std::vector<double> factor; // NaN: its own stands
+};
+
+namespace {
+
+bool alike(const SwayColumn& a, const SwayColumn& b)
+{
+    return a.member == b.member && a.segment == b.segment && a.axis == b.axis && a.moves == b.moves && a.across == b.across &&
+           a.low == b.low && a.high == b.high && a.at == b.at && a.diaphragm == b.diaphragm && a.euler == b.euler &&
+           (a.factor == b.factor || (std::isnan(a.factor) && std::isnan(b.factor)));
+}
+
+} // namespace
+
+// What leans on the storeys of columns that sway. Of several sets of forces the one that presses a column most stands for it.
+// Where columns, members and forces are those of the state before, what was found then stands.
+void CheckModel::lean(const CheckModel* before)
+{
+    if (!joints_ || secondOrder_ || !restraint_) return;
+    std::vector<SwayColumn> columns;
+    const std::vector<int> diaphragms = diaphragmOfNodes(*frame_);
+    for (size_t i = 0; i < lanes_.size(); ++i)
+        for (const LengthAxis axis : {LengthAxis::Major, LengthAxis::Minor}) {
+            const auto& lane = lanes_[i].lanes.of(axis);
+            for (size_t k = 0; k < lane.size(); ++k)
+                if (lane[k].sway && !lane[k].cantilever)
+                    columns.push_back(swayColumn(*frame_, diaphragms, members()[i], i, axis, k, lane[k]));
+        }
+    std::erase_if(columns, [](const SwayColumn& c) { return !(c.high > c.low); });
+    if (columns.empty()) return;
+    const Leaned* was = before && before->leaned_ && before->forces_ == forces_ && before->restraint_ == restraint_ &&
+                                before->formed_ == formed_
+                            ? before->leaned_.get()
+                            : nullptr;
+    if (was && std::equal(columns.begin(), columns.end(), was->columns.begin(), was->columns.end(), alike))
+        leaned_ = before->leaned_;
+    else
+        leaned_ = std::make_shared<const Leaned>(Leaned{columns, factorsOf(columns)});
+    const std::vector<double>& factor = leaned_->factor;
     for (size_t k = 0; k < columns.size(); ++k) {
         const SwayColumn& c = columns[k];
         const LaneSegment& s = lanes_[c.member].lanes.of(c.axis)[c.segment];

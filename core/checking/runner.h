@@ -40,6 +40,8 @@ struct MemberLanes
     Lanes lanes;
 };
 
+struct SwayColumn; // core/lengths/storey_sway.h
+
 class CheckModel final : public WholeFrame
 {
 public:
@@ -142,7 +144,8 @@ private:
     bool sameFraming(const CheckModel& before) const;
     std::vector<HoldPoint> foundByFrame(size_t member, const MemberRestraint& found) const;
     LengthContext context() const;
-    void lean();
+    void lean(const CheckModel* before);
+    std::vector<double> factorsOf(std::vector<SwayColumn> columns) const;
     bool sameFactors(size_t member, const CheckModel& other, size_t there) const;
     bool sameLanes(const CheckModel& before, const Changed& changed) const;
     void warnOfSway(size_t member, const Demands& d, MemberResult& r) const;
@@ -177,6 +180,8 @@ private:
     bool whole_ = true;
     bool secondOrder_ = false; // systemLengthsStand()
     SharedList<MemberLanes> lanes_;
+    struct Leaned;
+    std::shared_ptr<const Leaned> leaned_; // what lean() found, for the state after this one
     std::shared_ptr<const Assignment> assignment_;
     std::shared_ptr<const ForceSets> sets_;
     std::vector<Finding> formingFindings_;

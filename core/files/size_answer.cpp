@@ -32,7 +32,7 @@ public:
         if (g.chosen >= 0) {
             const Rung& r = g.rungs.rungs[static_cast<size_t>(g.chosen)];
             j["utilisation"] = r.utilisation;
-            j["governing"] = governing(r);
+            j["governing"] = governingKey(model_, r);
             j["member"] = r.member >= 0 ? model_.members()[static_cast<size_t>(r.member)].id : "";
             if (std::isfinite(r.cost)) j["cost"] = r.cost;
         }
@@ -66,23 +66,13 @@ public:
     }
 
 private:
-    std::string governing(const Rung& r) const
-    {
-        if (r.member < 0 || r.check < 0) return "";
-        const Standard& s = model_.standardOf(static_cast<size_t>(r.member));
-        CheckOutcome o;
-        o.check = r.check;
-        const CheckRow* row = s.row(o);
-        return row ? std::string(row->key) : std::string();
-    }
-
     Json rung(const Rung& r, double target) const
     {
         Json j = {{"section", r.section->designation},
                   {"mass", u_.show(Quantity::MassPerLength, r.mass)},
                   {"depth", u_.show(Quantity::SectionLength, r.depth)},
                   {"utilisation", known(r.utilisation)},
-                  {"governing", governing(r)},
+                  {"governing", governingKey(model_, r)},
                   {"fits", r.meets(target)}};
         if (r.member >= 0) j["member"] = model_.members()[static_cast<size_t>(r.member)].id;
         if (std::isfinite(r.cost)) j["cost"] = r.cost;
@@ -109,6 +99,7 @@ std::string writeSizes(const Settled& s, const SizingChoice& choice, double mass
         {"format", "wren-size"}, {"version", 1},     {"units", unitsJson(u)},   {"objective", objectiveName(choice.objective)},
         {"settled", s.settled},  {"met", s.meets()}, {"groups", Json::array()}, {"rounds", a.rounds()}};
     if (!s.why.empty()) out["why"] = s.why;
+    if (!s.refused.empty()) out["refused"] = s.refused;
     if (choice.objective == Objective::Few) out["fewestProved"] = s.plan.proved;
     out["sections"] = s.plan.sectionsThen();
     for (const GroupPlan& g : s.plan.groups)

@@ -27,13 +27,14 @@ struct SettleRound
 
 struct Settled
 {
-    DesignState state;               // checked, with the forces of its sizes
-    SizingPlan plan;                 // for that state: what each group might take, and what it has
-    std::vector<SettleRound> rounds; // the first is the state there was
-    bool settled = false;            // nothing better was found
-    bool stopped = false;            // by hand: the state is the last that was kept
-    std::string why;                 // it is not settled, or something cannot be met; empty: all is well
-    bool meets() const;              // settled, and every sized group is within its target by the ordinary check
+    DesignState state;                     // checked, with the forces of its sizes
+    SizingPlan plan;                       // for that state: what each group might take, and what it has
+    std::vector<SettleRound> rounds;       // the first is the state there was
+    std::vector<std::string> refused = {}; // without rounds: proposals that did not hold when they were checked whole
+    bool settled = false;                  // nothing better was found
+    bool stopped = false;                  // by hand: the state is the last that was kept
+    std::string why;                       // it is not settled, or something cannot be met; empty: all is well
+    bool meets() const;                    // settled, and every sized group is within its target by the ordinary check
 };
 
 // The edit that a plan proposes: those of its groups that change, all or the listed ones; nothing where none does.

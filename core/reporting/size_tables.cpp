@@ -26,24 +26,21 @@ Table sizesTable(const SizingPlan& plan, const CheckModel& model)
         const bool known = r && r->member >= 0;
         if (known) row.element = model.members()[static_cast<size_t>(r->member)].pieces.front().element;
         if (!known && !g.members.empty()) row.element = model.members()[g.members.front()].pieces.front().element;
-        const bool checked = known && r->check >= 0;
-        row.cells = {
-            g.id,
-            g.before(),
-            std::string(!r                     ? "nothing fits"
-                        : g.to() == g.before() ? "stays"
-                                               : g.to()),
-            u.show(Quantity::Mass, g.massBefore()),
-            u.show(Quantity::Mass, g.massThen()),
-            r ? r->utilisation : kNothing,
-            std::string(checked ? model.standardOf(static_cast<size_t>(r->member)).checks[static_cast<size_t>(r->check)].key
-                                : std::string_view()),
-            known ? model.members()[static_cast<size_t>(r->member)].id : std::string(),
-            fmt::format("{} of {}", g.fitting(), g.rungs.rungs.size()),
-            g.target,
-            g.ladder,
-            static_cast<double>(g.members.size()),
-            g.why};
+        row.cells = {g.id,
+                     g.before(),
+                     std::string(!r                     ? "nothing fits"
+                                 : g.to() == g.before() ? "stays"
+                                                        : g.to()),
+                     u.show(Quantity::Mass, g.massBefore()),
+                     u.show(Quantity::Mass, g.massThen()),
+                     r ? r->utilisation : kNothing,
+                     r ? governingKey(model, *r) : std::string(),
+                     known ? model.members()[static_cast<size_t>(r->member)].id : std::string(),
+                     fmt::format("{} of {}", g.fitting(), g.rungs.rungs.size()),
+                     g.target,
+                     g.ladder,
+                     static_cast<double>(g.members.size()),
+                     g.why};
         t.rows.push_back(std::move(row));
     }
     return t;

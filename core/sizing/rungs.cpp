@@ -89,6 +89,15 @@ int RungTable::find(std::string_view designation) const
     return -1;
 }
 
+std::string governingKey(const CheckModel& model, const Rung& r)
+{
+    if (r.member < 0 || r.check < 0 || static_cast<size_t>(r.member) >= model.members().size()) return {};
+    CheckOutcome o;
+    o.check = r.check;
+    const CheckRow* row = model.standardOf(static_cast<size_t>(r.member)).row(o);
+    return row ? std::string(row->key) : std::string();
+}
+
 int lightestThatMeets(const RungTable& t, double target)
 {
     for (size_t k = 0; k < t.rungs.size(); ++k)

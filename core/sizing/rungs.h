@@ -66,6 +66,9 @@ struct RungsWanted
 std::vector<RungTable> evaluateGroups(const CheckModel& model, std::span<const RungsWanted> wanted, Progress& progress,
                                       const std::function<void(size_t, const RungTable&)>& told = {});
 
+// Key of the check that governs a rung ("ltb"), of the standard of its worst member; empty: nothing does.
+std::string governingKey(const CheckModel& model, const Rung& r);
+
 // The lightest rung that meets the target, in the order they stand in; -1: none.
 int lightestThatMeets(const RungTable& t, double target);
 

@@ -3,6 +3,7 @@
 #include "tests/app/window.h"
 
 #include <QScrollBar>
+#include <QTemporaryDir>
 
 using namespace wr;
 using test::kHill;
@@ -318,6 +319,39 @@ TEST_CASE("size: targets, a reserve for all, and what is cheap", "[app]")
         CHECK(r.utilisation <= last);
         last = r.utilisation;
     }
+}
+
+TEST_CASE("size: a stock list is taken in, and its prices say what is cheap", "[app]")
+{
+    Sizing w(kStreet, "R1L");
+    QTemporaryDir folder;
+    const auto list = [&](const char* text) {
+        QFile f(folder.filePath("stock.csv"));
+        REQUIRE(f.open(QIODevice::WriteOnly));
+        f.write(text);
+        return f.fileName();
+    };
+    const QString bad = list("Section,Price per kg\nIPE 300,dear\n");
+    w.size().askStock = [&] { return bad; };
+    w.click(w.size().stock());
+    CHECK(w.size().trouble() == "stock.csv, row 2: \"dear\" is no price");
+    CHECK(w.doc().frame().design.stock.empty());
+    REQUIRE(w.desk().groupPlan()->chosen >= 0);
+    const std::string cheap = w.desk().groupPlan()->to();
+    // The one that is lightest is dear, the rest is one price.
+    const QString good = list(("Section,Price per kg,Available\n*,1,yes\n" + cheap + ",9,yes\nNobody 7,1,no\n").c_str());
+    w.size().askStock = [&] { return good; };
+    w.click(w.size().stock());
+    w.found();
+    CHECK(w.doc().frame().design.stock.size() == 3);
+    CHECK(w.size().trouble().contains("Nobody 7"));
+    w.size().objective().setCurrentIndex(w.size().objective().findData("cost"));
+    Q_EMIT w.size().objective().activated(w.size().objective().currentIndex());
+    w.settle();
+    CHECK(w.desk().groupPlan()->to() != cheap);
+    CHECK(w.desk().groupPlan()->chosen >= 0);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.doc().frame().design.stock.empty());
 }
 
 TEST_CASE("size: ladders are made in the bench, counted before they are made", "[app]")
