@@ -23,7 +23,7 @@ struct SizeArguments
 {
     std::string frame, json, write, pick, stock, objective = "mass";
     std::vector<std::string> groups, standards;
-    std::optional<double> target, fewer;
+    std::optional<double> target, fewer, shallower;
     int rounds = 0;
     ChoiceArguments choice;
 };
@@ -103,6 +103,8 @@ Report run(const SizeArguments& a)
     choice.sizing.objective = objectiveFromName(a.objective).value_or(Objective::Mass);
     choice.sizing.target = a.target;
     choice.sizing.perSection = a.fewer.value_or(0) * loaded.value->units.factor(Quantity::Mass);
+    choice.sizing.perDepth = a.shallower.value_or(0) / loaded.value->units.factor(Quantity::Mass) *
+                             loaded.value->units.factor(Quantity::SectionLength);
     choice.sizing.groups = a.groups;
     choice.rounds = a.rounds;
     choice.analysis = a.choice.value(*loaded.value);
@@ -187,6 +189,10 @@ Command sizeCommand()
     list.push_back({.name = "--fewer",
                     .help = "what one different section less is worth, in the frame's unit of mass",
                     .into = &a->fewer,
+                    .least = 0});
+    list.push_back({.name = "--shallower",
+                    .help = "what one unit of sections less depth of a group is worth, in the frame's unit of mass",
+                    .into = &a->shallower,
                     .least = 0});
     list.push_back(
         {.name = "--target", .help = "utilisation of every group, in place of their own", .into = &a->target, .least = 1e-6});

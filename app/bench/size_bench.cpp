@@ -47,6 +47,12 @@ QLineEdit* entry(const char* name)
     return l;
 }
 
+// The depth whose worth is asked for: a round one in the units on screen, m.
+double hundred(const UnitSystem& u)
+{
+    return u.section == "in" ? 4 * 0.0254 : 0.1;
+}
+
 constexpr const char* kNewLadder = "\x01new"; // no ladder is called so
 
 } // namespace
@@ -62,9 +68,9 @@ SizeBench::SizeBench(Document& doc, SizingDesk& desk, QWidget* parent)
       remedies_(new QPushButton("What would bring it right…")), stock_(new QPushButton("Stock list…")),
       rounds_(new RoundsChart(doc, desk)), objective_(choice("What is cheap")), group_(choice("Group to size")),
       ladder_(choice("Ladder of the group")), swapFrom_(choice("Section to be swapped")),
-      fewer_(entry("What one section less is worth")), reserve_(entry("Target of all groups")),
-      target_(entry("Target utilisation")), swapTo_(entry("Section in its place")), change_(new QToolButton),
-      editor_(new LadderEditor(doc))
+      fewer_(entry("What one section less is worth")), shallower_(entry("What less depth is worth")),
+      reserve_(entry("Target of all groups")), target_(entry("Target utilisation")), swapTo_(entry("Section in its place")),
+      change_(new QToolButton), editor_(new LadderEditor(doc))
 {
     build();
     connectAll();
@@ -110,6 +116,7 @@ void SizeBench::build()
     cheap->setVerticalSpacing(5);
     cheap->addRow("Take", objective_);
     cheap->addRow("A section less", fewer_);
+    cheap->addRow("Less depth", shallower_);
     cheap->addRow("Target of all", reserve_);
     auto* stockRow = new QHBoxLayout;
     stockRow->addWidget(stockWords_, 1);
@@ -221,18 +228,27 @@ void SizeBench::connectAll()
         if (filling_ || !doc_.hasFrame()) return;
         SizingChoice c = desk_.choice();
         c.objective = objectiveFromName(objective_->currentData().toString().toStdString()).value_or(Objective::Mass);
-        c.perSection = 0;
-        if (!fewer_->text().trimmed().isEmpty()) {
-            const auto v = readEntry(fewer_->text().toStdString(), Quantity::Mass, doc_.units());
-            if (!v) return say(fewer_->accessibleName() + ": " + str(v.error()));
-            c.perSection = std::max(0.0, *v);
-        }
-        if (c.objective == desk_.choice().objective && c.perSection == desk_.choice().perSection) return;
+        const auto worth = [&](QLineEdit& from, double& into) {
+            into = 0;
+            if (from.text().trimmed().isEmpty()) return true;
+            const auto v = readEntry(from.text().toStdString(), Quantity::Mass, doc_.units());
+            if (!v || *v < 0) {
+                say(from.accessibleName() + ": " + (v ? QString("must not be negative") : str(v.error())));
+                return false;
+            }
+            into = *v;
+            return true;
+        };
+        if (!worth(*fewer_, c.perSection) || !worth(*shallower_, c.perDepth)) return;
+        c.perDepth /= hundred(doc_.units());
+        const SizingChoice& was = desk_.choice();
+        if (c.objective == was.objective && c.perSection == was.perSection && c.perDepth == was.perDepth) return;
         say({});
         desk_.setChoice(c);
     };
     connect(objective_, &QComboBox::activated, this, cheap);
     connect(fewer_, &QLineEdit::editingFinished, this, cheap);
+    connect(shallower_, &QLineEdit::editingFinished, this, cheap);
     connect(reserve_, &QLineEdit::editingFinished, this, [this] {
         bool good = false;
         const auto v = read(*reserve_, good);
@@ -418,6 +434,10 @@ void SizeBench::refreshLadder()
     const SizingChoice& c = desk_.choice();
     objective_->setCurrentIndex(std::max(0, objective_->findData(str(objectiveName(c.objective)))));
     fewer_->setPlaceholderText("worth nothing, " + str(doc_.units().mass));
+    shallower_->setPlaceholderText(
+        QString("%1 worth nothing, %2").arg(doc_.units().section == "in" ? "4 in" : "100 mm", str(doc_.units().mass)));
+    shallower_->setToolTip(
+        QString("what %1 less depth of a group is worth").arg(doc_.units().section == "in" ? "4 in" : "100 mm"));
     reserve_->setPlaceholderText("1.00; less keeps a reserve");
     if (!reserve_->hasFocus())
         reserve_->setText(doc_.frame().design.target ? decimal(*doc_.frame().design.target, 2) : QString());

@@ -33,8 +33,9 @@ public:
     LadderEditor& editor() { return *editor_; }
     QComboBox& objective() { return *objective_; }
     QLineEdit& fewer() { return *fewer_; }
-    QLineEdit& target() { return *target_; }   // of the group at hand
-    QLineEdit& reserve() { return *reserve_; } // of all groups that say none
+    QLineEdit& shallower() { return *shallower_; } // worth of 100 mm (4 in) less depth
+    QLineEdit& target() { return *target_; }       // of the group at hand
+    QLineEdit& reserve() { return *reserve_; }     // of all groups that say none
     QPushButton& browse() { return *browse_; }
     QPushButton& adopt() { return *adopt_; }
     QPushButton& adoptAndAnalyse() { return *both_; }
@@ -80,7 +81,7 @@ private:
     QPushButton *both_, *adopt_, *settle_, *letGo_, *again_, *browse_, *up_, *down_, *swap_, *remedies_, *stock_;
     RoundsChart* rounds_;
     QComboBox *objective_, *group_, *ladder_, *swapFrom_;
-    QLineEdit *fewer_, *reserve_, *target_, *swapTo_;
+    QLineEdit *fewer_, *shallower_, *reserve_, *target_, *swapTo_;
     QToolButton* change_;
     LadderEditor* editor_;
     bool filling_ = false, stale_ = true;

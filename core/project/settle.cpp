@@ -321,7 +321,8 @@ private:
             return at < 0 || std::isnan(g.rungs.rungs[static_cast<size_t>(at)].cost)
                        ? 1e9
                        : g.rungs.rungs[static_cast<size_t>(at)].cost - to.cost;
-        return g.massNow - to.groupMass;
+        const double shallower = at < 0 ? 0 : g.rungs.rungs[static_cast<size_t>(at)].depth - to.depth;
+        return g.massNow - to.groupMass + choice_.sizing.perDepth * shallower;
     }
 
     // The objective over all groups of a plan, with those listed as proposed: less is better, the second where the first ties.
@@ -345,7 +346,7 @@ private:
         case Objective::Few: return {count, mass};
         case Objective::Mass: break;
         }
-        return {mass + choice_.sizing.perSection * count, mass};
+        return {mass + choice_.sizing.perSection * count + choice_.sizing.perDepth * depth, mass};
     }
 
     static std::vector<std::string> changesOf(const SizingPlan& plan, const Groups& only)

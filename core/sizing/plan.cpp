@@ -262,7 +262,7 @@ private:
         case Objective::Mass:
         case Objective::Few: break;
         }
-        return a.groupMass < b.groupMass;
+        return a.groupMass + choice_.perDepth * a.depth < b.groupMass + choice_.perDepth * b.depth;
     }
 
     void together()
@@ -285,7 +285,9 @@ private:
         MassOf mass(plan_.groups.size(), std::vector<double>(number.size(), -1));
         for (size_t g = 0; g < plan_.groups.size(); ++g)
             for (const Rung& r : plan_.groups[g].rungs.rungs)
-                if (r.meets(plan_.groups[g].target)) mass[g][static_cast<size_t>(number.at(key(r)))] = r.groupMass;
+                if (r.meets(plan_.groups[g].target))
+                    mass[g][static_cast<size_t>(number.at(key(r)))] =
+                        r.groupMass + (choice_.objective == Objective::Mass ? choice_.perDepth * r.depth : 0);
         const Fewest found =
             choice_.objective == Objective::Few ? fewestSections(mass) : fewerSections(mass, choice_.perSection);
         plan_.proved = choice_.objective == Objective::Few && found.proved;

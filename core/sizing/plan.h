@@ -20,6 +20,7 @@ struct SizingChoice
     Objective objective = Objective::Mass;
     std::optional<double> target = {};    // of all groups, in place of their own
     double perSection = 0;                // kg that one different section less is worth; with Few all there is
+    double perDepth = 0;                  // kg/m: what a metre less depth of a group is worth, with Mass
     std::vector<std::string> groups = {}; // these alone; empty: all
     std::vector<size_t> members = {};     // groups of these members alone; empty: all
 };

@@ -66,6 +66,33 @@ Ladder family(const char* name)
 
 } // namespace
 
+TEST_CASE("plan: depth that is worth kilograms moves the choice, never past the shallowest", "[sizing][plan]")
+{
+    const DesignState& s = street();
+    const SizingPlan light = plan(s), shallow = plan(s, {.objective = Objective::Depth});
+    double last = 1e300, mass = 0;
+    for (const double worth : {0.0, 500.0, 5000.0, 1e7}) {
+        const SizingPlan mixed = plan(s, {.perDepth = worth});
+        double depth = 0;
+        for (size_t g = 0; g < mixed.groups.size(); ++g) {
+            const GroupPlan& p = mixed.groups[g];
+            REQUIRE(p.chosen >= 0);
+            const Rung& r = p.rungs.rungs[static_cast<size_t>(p.chosen)];
+            depth += r.depth;
+            // By hand: no other rung that meets comes to less.
+            for (const Rung& o : p.rungs.rungs)
+                if (o.meets(p.target)) CHECK(r.groupMass + worth * r.depth <= o.groupMass + worth * o.depth + 1e-9);
+            if (worth == 0) CHECK(p.to() == light.groups[g].to());
+            if (worth > 1e6)
+                CHECK(r.depth == Approx(shallow.groups[g].rungs.rungs[static_cast<size_t>(shallow.groups[g].chosen)].depth));
+        }
+        CHECK(depth <= last + 1e-12);
+        CHECK(mixed.massThen() >= mass - 1e-9);
+        last = depth, mass = mixed.massThen();
+    }
+    CHECK(mass > light.massThen());
+}
+
 TEST_CASE("plan: the choice of every group is the lightest over separate full checks of each rung", "[sizing][plan]")
 {
     // With system lengths: factors by the frame hang on the sections.
