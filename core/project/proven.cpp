@@ -59,7 +59,11 @@ Proven provenSizes(const DesignState& s, SizingPlan plan, const SizingChoice& ch
             if (why.empty()) continue;
             out.refused.push_back(fmt::format("{} {}: {}", g.id, g.to(), why));
             refuse(g, why);
-            if (round + 1 >= kRounds) stays.insert(g.id);
+            if (round + 1 >= kRounds) {
+                stays.insert(g.id); // and what takes its section, or whose it takes
+                for (const GroupPlan& o : out.plan.groups)
+                    if (o.sameAs == g.id || o.id == g.sameAs) stays.insert(o.id);
+            }
             refused = true;
         }
         if (!refused) {

@@ -3,6 +3,7 @@
 #include "core/checking/frame_limits.h"
 #include "core/checking/live_load.h"
 #include "core/project/member_ref.h"
+#include "core/project/proven.h"
 #include "core/sizing/stiffness.h"
 
 #include <algorithm>
@@ -59,7 +60,11 @@ public:
             began_[g.id] = {g.from, g.massNow};
         tell(out_.state, 0, {}, true, 0);
         if (begin.forces().given) return once();
-        if (!grow() || !better()) return out_.why.empty() ? stopped() : std::move(out_);
+        if (!grow() || !better()) {
+            if (out_.why.empty()) return stopped();
+            standing();
+            return std::move(out_);
+        }
         verdict();
         return std::move(out_);
     }
@@ -126,6 +131,9 @@ private:
     // Forces from elsewhere: sized with them, and that is all there is.
     Settled once()
     {
+        Proven proven = provenSizes(out_.state, out_.plan, choice_.sizing, progress_);
+        if (!proven.whole) return stopped();
+        out_.plan = std::move(proven.plan);
         if (const auto edit = editOf(out_.plan, out_.state)) {
             const auto changes = changesOf(out_.plan, {});
             auto next = advanced(out_.state, *edit);
@@ -186,6 +194,42 @@ private:
         return out;
     }
 
+    // Groups that take each other's section move together: each of `groups` with its leader and all that follow it, on the
+    // first rung from the heaviest proposed on that meets for all. Those for which there is none are taken out.
+    static Groups together(SizingPlan& plan, const Groups& groups)
+    {
+        std::set<std::string> wanted(groups.begin(), groups.end());
+        for (GroupPlan& leader : plan.groups) {
+            std::vector<GroupPlan*> all{&leader};
+            for (GroupPlan& g : plan.groups)
+                if (!g.sameAs.empty() && g.sameAs == leader.id && &g != &leader) all.push_back(&g);
+            if (all.size() == 1 ||
+                std::none_of(all.begin(), all.end(), [&](const GroupPlan* g) { return wanted.contains(g->id); }))
+                continue;
+            double least = 0; // by area: the groups differ in length
+            for (const GroupPlan* g : all)
+                if (wanted.contains(g->id) && g->chosen >= 0)
+                    least = std::max(least, g->rungs.rungs[static_cast<size_t>(g->chosen)].section->properties().a);
+            std::vector<int> found;
+            for (const Rung& r : leader.rungs.rungs) {
+                if (r.section->properties().a < least * (1 - 1e-9)) continue;
+                found.clear();
+                for (const GroupPlan* g : all) {
+                    const int k = g->rungs.find(r.section->designation);
+                    if (k >= 0 && g->rungs.rungs[static_cast<size_t>(k)].meets(g->target)) found.push_back(k);
+                }
+                if (found.size() == all.size()) break;
+            }
+            for (size_t k = 0; k < all.size(); ++k)
+                if (found.size() == all.size()) {
+                    all[k]->chosen = found[k];
+                    wanted.insert(all[k]->id);
+                } else
+                    wanted.erase(all[k]->id);
+        }
+        return {wanted.begin(), wanted.end()};
+    }
+
     // What limits of the frame ask for, of those from `least` on: where kilograms buy most stiffness, by the forces of the
     // state. Nothing where there is no such limit, or it was stopped.
     std::optional<Stiffening> stiffnessOf(const DesignState& s, const SizingPlan& plan, double least)
@@ -210,13 +254,18 @@ private:
     {
         Groups out;
         if (worstLimit(s) <= 1 || progress_.cancelled()) return out;
-        for (GroupPlan& g : plan.groups) // from the sizes there are
+        std::vector<int> wanted;
+        for (GroupPlan& g : plan.groups) { // from the sizes there are
+            wanted.push_back(g.chosen);
             g.chosen = g.rungs.find(g.from);
-        auto stiff = stiffnessOf(s, plan, 0.7);
-        if (!stiff) return out;
-        stiffen(*stiff, plan, kAim);
-        for (const GroupPlan& g : plan.groups)
-            if (g.changes()) out.push_back(g.id);
+        }
+        if (auto stiff = stiffnessOf(s, plan, 0.7)) {
+            stiffen(*stiff, plan, kAim);
+            for (const GroupPlan& g : plan.groups)
+                if (g.changes()) out.push_back(g.id);
+        }
+        for (size_t g = 0; out.empty() && g < wanted.size(); ++g) // nothing helps: the proposals there were
+            plan.groups[g].chosen = wanted[g];
         return out;
     }
 
@@ -422,9 +471,11 @@ private:
     // The listed groups with what is proposed for them: analysed and checked, and kept where all stays within, or in any case.
     // What comes over by that grows a few times, as long as the objective still gets better than it was.
     // False: stopped, or an edit was refused (why).
-    bool take(const Groups& groups, bool always)
+    bool take(const Groups& asked, bool always)
     {
         kept_ = before_ = false;
+        const Groups groups = together(out_.plan, asked);
+        if (groups.empty()) return true;
         const auto edit = editOf(out_.plan, out_.state, groups);
         if (!edit) return true;
         const auto now = worth(out_.plan, {});
@@ -442,7 +493,8 @@ private:
             tellLost(std::move(changes), next->seconds);
             return true;
         }
-        kept_ = always || standsAsWell(next->state);
+        kept_ = always || (standsAsWell(next->state) && onLadders(next->state));
+        if (progress_.cancelled()) return false;
         tell(next->state, analyses_, changes, kept_, next->seconds);
         for (int repair = 0; !kept_ && repair < kRepairs && analyses_ < choice_.rounds; ++repair) {
             SizingPlan there = planSizes(*next->state.model, catalogue_, choice_.sizing, progress_);
@@ -450,6 +502,7 @@ private:
             std::set<std::string> none = unmet_;
             Groups more = growing(next->state, there, none);
             if (more.empty()) more = stiffening(next->state, there);
+            more = together(there, more);
             const auto grown = editOf(there, next->state, more);
             if (more.empty() || !grown || none.size() > unmet_.size() || !lessThan(worth(there, more), now)) break;
             changes = changesTo(there, more);
@@ -461,7 +514,8 @@ private:
                 break;
             }
             next = std::move(again);
-            kept_ = standsAsWell(next->state);
+            kept_ = standsAsWell(next->state) && onLadders(next->state);
+            if (progress_.cancelled()) return false;
             tell(next->state, analyses_, changes, kept_, next->seconds);
         }
         if (!kept_) return true;
@@ -494,6 +548,22 @@ private:
         return after <= std::max(1.0, before) + 1e-9;
     }
 
+    // No section breaks a limit of its ladder that hangs on another group's and was kept before.
+    bool onLadders(const DesignState& s)
+    {
+        const auto linked = [](const GroupPlan& g) {
+            return !g.sameAs.empty() || !g.rules.wideAs.empty() || g.rules.overCarried;
+        };
+        if (std::none_of(out_.plan.groups.begin(), out_.plan.groups.end(), linked)) return true;
+        const SizingPlan there = planSizes(*s.model, catalogue_, choice_.sizing, progress_);
+        if (there.cancelled) return false;
+        std::set<std::string> before;
+        for (const auto& [id, limit] : brokenNow(out_.plan, *out_.state.model, choice_.sizing))
+            before.insert(id);
+        const auto now = brokenNow(there, *s.model, choice_.sizing);
+        return std::all_of(now.begin(), now.end(), [&](const auto& b) { return before.contains(b.first); });
+    }
+
     void verdict()
     {
         const auto add = [&](const std::string& t) { out_.why += (out_.why.empty() ? "" : "; ") + t; };
@@ -501,6 +571,8 @@ private:
         for (const GroupPlan& g : out_.plan.groups)
             if (!within(out_.state, g))
                 add(g.id + ": " + (g.why.empty() ? "over the target with the sizes that were kept" : g.why));
+        for (const auto& [id, limit] : brokenNow(out_.plan, *out_.state.model, choice_.sizing))
+            add(id + ": " + limit);
         std::string name;
         if (const double ratio = worstLimit(out_.state, &name); ratio > 1)
             add(fmt::format("{} is over: {:.2f}{}", name, ratio,

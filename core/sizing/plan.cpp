@@ -146,6 +146,27 @@ public:
             reasons(g);
     }
 
+    std::vector<std::pair<std::string, std::string>> broken()
+    {
+        std::vector<std::pair<std::string, std::string>> out;
+        for (GroupPlan& g : plan_.groups)
+            costs(g);
+        for (GroupPlan& g : plan_.groups) {
+            limits(g);
+            if (!g.sameAs.empty()) {
+                const auto leader = place_.find(g.sameAs);
+                if (leader != place_.end() && plan_.groups[leader->second].from != g.from)
+                    out.emplace_back(g.id, "not the section of " + g.sameAs);
+            }
+            if (g.rungs.rungs.empty()) continue;
+            if (g.chosen < 0)
+                out.emplace_back(g.id, g.from + " is not on " + g.ladder);
+            else if (const Rung& r = g.rungs.rungs[static_cast<size_t>(g.chosen)]; !r.limit.empty())
+                out.emplace_back(g.id, r.limit);
+        }
+        return out;
+    }
+
 private:
     // Of another group: the section it is to take, or has.
     const SectionProperties* sectionOf(const std::string& group) const
@@ -467,6 +488,15 @@ SizingPlan planSizes(const CheckModel& model, const Catalogue& catalogue, const 
     }
     if (!plan.cancelled) chooseAgain(plan, model, choice);
     return plan;
+}
+
+std::vector<std::pair<std::string, std::string>> brokenNow(const SizingPlan& plan, const CheckModel& model,
+                                                           const SizingChoice& choice)
+{
+    SizingPlan now = plan;
+    for (GroupPlan& g : now.groups)
+        g.chosen = g.rungs.find(g.from);
+    return Planner(now, model, choice).broken();
 }
 
 void chooseAgain(SizingPlan& plan, const CheckModel& model, const SizingChoice& choice)

@@ -7,6 +7,7 @@
 #include <optional>
 #include <string>
 #include <string_view>
+#include <utility>
 #include <vector>
 
 namespace wr {
@@ -70,6 +71,9 @@ struct SizingPlan
 // `told`: a group's rungs are evaluated, with its place in the plan (limits are not looked at yet).
 SizingPlan planSizes(const CheckModel& model, const Catalogue& catalogue, const SizingChoice& choice, Progress& progress,
                      const std::function<void(const GroupPlan&)>& told = {});
+// What the section a group has breaks of its ladder, with the sections the others have now: group, and the limit in words.
+std::vector<std::pair<std::string, std::string>> brokenNow(const SizingPlan& plan, const CheckModel& model,
+                                                           const SizingChoice& choice);
 // The choice anew over rungs that are evaluated: another objective, rungs that are refused.
 void chooseAgain(SizingPlan& plan, const CheckModel& model, const SizingChoice& choice);
 

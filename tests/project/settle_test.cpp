@@ -100,6 +100,39 @@ TEST_CASE("settle: what is over grows until it is within, in second order too", 
     CHECK(depths(shallow) <= depths(done) + 1e-9);
 }
 
+TEST_CASE("settle: groups that take each other's section, or carry another, still do at the end", "[sizing][settle]")
+{
+    Frame f = frameOf(demo("tern-street"));
+    Ladder same, over;
+    same.id = "as the eaves", same.sameAs = "Eaves beams", same.family = "IPE";
+    over.id = "carries", over.family = "HEA", over.overCarried = true;
+    for (const Ladder& l : {same, over})
+        REQUIRE(applyEdit(f, PutLadder{l}).has_value());
+    REQUIRE(applyEdit(f, GiveLadder{{"Ridge beams"}, same.id, {}}).has_value());
+    REQUIRE(applyEdit(f, GiveLadder{{"Columns"}, over.id, {}}).has_value());
+    const Settled done = settled(wholeState(f));
+    CAPTURE(logOf(done));
+    CHECK(done.meets());
+    const auto sectionOf = [&](const char* group) {
+        for (const Member& m : done.state.model->members())
+            if (m.group == group) return done.state.frame->sections[static_cast<size_t>(m.section)].name;
+        return std::string();
+    };
+    CHECK_FALSE(sectionOf("Ridge beams").empty());
+    CHECK(sectionOf("Ridge beams") == sectionOf("Eaves beams"));
+    CHECK(brokenNow(done.plan, *done.state.model, {}).empty());
+    // A frame that breaks it: said by name.
+    SilentProgress p;
+    const DesignState begin = wholeState(f);
+    const SizingPlan before = planSizes(*begin.model, shippedCatalogue(), {}, p);
+    std::string ridge;
+    for (const Member& m : begin.model->members())
+        if (m.group == "Ridge beams") ridge = m.id;
+    const DesignState apart = after(begin, SetSection{{refOf(begin, ridge)}, "IPE 400"});
+    const auto broken = brokenNow(planSizes(*apart.model, shippedCatalogue(), {}, p), *apart.model, {});
+    CHECK(broken.size() > brokenNow(before, *begin.model, {}).size());
+}
+
 TEST_CASE("settle: what cannot be met is named, and the cap is told", "[sizing][settle]")
 {
     Frame f = frameOf(demo("tern-street"));
