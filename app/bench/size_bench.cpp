@@ -91,8 +91,8 @@ void SizeBench::build()
     both_->setObjectName("primary");
     browse_->setObjectName("link");
     remedies_->setObjectName("link");
-    up_->setToolTip("the next heavier rung, at once (+)");
-    down_->setToolTip("the next lighter rung, at once (−)");
+    up_->setToolTip("the next heavier rung, at once (Ctrl+Up)");
+    down_->setToolTip("the next lighter rung, at once (Ctrl+Down)");
     for (const auto& [name, what] :
          {std::pair{"mass", "the lightest"}, std::pair{"depth", "the shallowest"},
           std::pair{"cost", "the cheapest, by the stock list"}, std::pair{"few", "the fewest different sections"}})
@@ -435,7 +435,7 @@ void SizeBench::refreshLadder()
     objective_->setCurrentIndex(std::max(0, objective_->findData(str(objectiveName(c.objective)))));
     fewer_->setPlaceholderText("worth nothing, " + str(doc_.units().mass));
     shallower_->setPlaceholderText(
-        QString("%1 worth nothing, %2").arg(doc_.units().section == "in" ? "4 in" : "100 mm", str(doc_.units().mass)));
+        QString("each %1: nothing, %2").arg(doc_.units().section == "in" ? "4 in" : "100 mm", str(doc_.units().mass)));
     shallower_->setToolTip(
         QString("what %1 less depth of a group is worth").arg(doc_.units().section == "in" ? "4 in" : "100 mm"));
     reserve_->setPlaceholderText("1.00; less keeps a reserve");

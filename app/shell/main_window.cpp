@@ -165,10 +165,11 @@ void MainWindow::buildShortcuts()
         auto* key = new QShortcut(QKeySequence(Qt::Key_1 + i), this);
         connect(key, &QShortcut::activated, this, [this, i] { line_->ride(static_cast<Stop>(i)); });
     }
-    for (const auto& [key, by] : {std::pair{Qt::Key_Plus, 1}, std::pair{Qt::Key_Minus, -1}}) {
-        auto* step = new QShortcut(QKeySequence(key), this);
+    for (const auto& [key, by] : {std::pair{Qt::Key_Up, 1}, std::pair{Qt::Key_Down, -1}}) {
+        auto* step = new QShortcut(QKeySequence(Qt::CTRL | key), this);
+        step->setEnabled(false); // at Size alone
+        stepKeys_.push_back(step);
         connect(step, &QShortcut::activated, this, [this, by] {
-            if (stop_ != Stop::Size) return;
             if (const QString trouble = sizing_->step(by); !trouble.isEmpty()) statusBar()->showMessage(trouble, 15000);
         });
     }
@@ -314,6 +315,8 @@ void MainWindow::ride(Stop s)
     if (view_) view_->setStop(s);
     tray_->setStop(s);
     sizing_->enter(s == Stop::Size);
+    for (QShortcut* k : stepKeys_)
+        k->setEnabled(s == Stop::Size);
     if (page.entered) page.entered();
     refreshStatus();
 }

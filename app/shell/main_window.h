@@ -11,6 +11,7 @@
 
 class QComboBox;
 class QLabel;
+class QShortcut;
 class QSplitter;
 class QStackedWidget;
 class QToolButton;
@@ -151,6 +152,7 @@ private:
     QMenu* recentMenu_ = nullptr;
     QAction *undo_ = nullptr, *redo_ = nullptr;
     QString progress_;
+    std::vector<QShortcut*> stepKeys_; // a rung up and down
 };
 
 } // namespace wr

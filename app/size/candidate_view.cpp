@@ -99,7 +99,8 @@ QVariant RungModel::data(const QModelIndex& index, int role) const
                        ? str(doc_.model().members()[static_cast<size_t>(r.member)].id)
                        : QString();
         case 6: {
-            const double change = r.groupMass - table.massNow;
+            const GroupPlan* g = desk_.groupPlan(); // settled rungs know the mass of the settled sizes only
+            const double change = r.groupMass - (g ? g->massNow : table.massNow);
             const double shown = std::round(u.show(Quantity::Mass, change));
             return shown == 0 ? QString("0") : QString("%1%2").arg(shown > 0 ? "+" : "−").arg(decimal(std::abs(shown), 0));
         }

@@ -109,6 +109,7 @@ private:
     void changed();
     void followPick();
     std::string parkBefore();
+    void tellShift(const QString& what, double before);
     Document& doc_;
     QTimer later_;
     bool here_ = false;

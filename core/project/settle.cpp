@@ -4,7 +4,7 @@
 #include "core/checking/live_load.h"
 #include "core/project/member_ref.h"
 #include "core/project/proven.h"
-#include "core/sizing/stiffness.h"
+#include "core/project/settle_moves.h"
 
 #include <algorithm>
 #include <chrono>
@@ -17,19 +17,6 @@
 namespace wr {
 
 namespace {
-
-using Groups = std::vector<std::string>;
-
-double worstLimit(const DesignState& s, std::string* name = nullptr)
-{
-    double out = 0;
-    for (const StandingLimit& l : *s.limits)
-        if (l.reason.empty() && l.ratio > out) {
-            out = l.ratio;
-            if (name) *name = frameLimitText(*s.frame, s.frame->design.frameLimits.list()[l.limit]);
-        }
-    return out;
-}
 
 // Checked whole, with what holds the members; nothing where it was stopped.
 std::optional<DesignState> checked(const DesignState& s, Progress& progress)
@@ -149,126 +136,6 @@ private:
         return std::move(out_);
     }
 
-    // A member's worst over what its group may come to; above 1 it is over.
-    double worstOf(const DesignState& s, const GroupPlan& g) const
-    {
-        double out = 0;
-        for (const size_t m : g.rungs.members) {
-            const MemberResult& r = s.report->results[m];
-            if (r.status == Status::Over || r.status == Status::Unchecked) out = std::max(out, 1 + 1e-6);
-            if (r.govern()) out = std::max(out, r.utilisation / g.target);
-        }
-        return out;
-    }
-
-    // Every group as the state has it: over, not checked, or outside its ladder.
-    bool within(const DesignState& s, const GroupPlan& g) const { return worstOf(s, g) <= 1 + 1e-9; }
-    bool onLadder(const GroupPlan& g) const
-    {
-        const int k = g.rungs.find(g.from);
-        return k >= 0 && g.rungs.rungs[static_cast<size_t>(k)].limit.empty();
-    }
-
-    // What is over in a state takes the best of what is no lighter than it has: what the plan of that state proposes from then
-    // on. Groups nothing is strong enough for go to `none`.
-    Groups growing(const DesignState& s, SizingPlan& plan, std::set<std::string>& none) const
-    {
-        Groups out;
-        for (GroupPlan& g : plan.groups) {
-            if (within(s, g) && onLadder(g)) continue;
-            if (g.rungs.rungs.empty() || none.contains(g.id)) continue;
-            int best = -1;
-            const bool heavier = !within(s, g);
-            for (size_t k = 0; k < g.rungs.rungs.size() && best < 0; ++k)
-                if (const Rung& r = g.rungs.rungs[k];
-                    r.meets(g.target) && (!heavier || r.groupMass > g.massNow * (1 - 1e-9)) && r.section->designation != g.from)
-                    best = static_cast<int>(k);
-            if (best < 0) best = g.changes() ? g.chosen : -1; // another family, perhaps lighter
-            if (best < 0) {
-                none.insert(g.id);
-                continue;
-            }
-            g.chosen = best;
-            out.push_back(g.id);
-        }
-        return out;
-    }
-
-    // Groups that take each other's section move together: each of `groups` with its leader and all that follow it, on the
-    // first rung from the heaviest proposed on that meets for all. Those for which there is none are taken out.
-    static Groups together(SizingPlan& plan, const Groups& groups)
-    {
-        std::set<std::string> wanted(groups.begin(), groups.end());
-        for (GroupPlan& leader : plan.groups) {
-            std::vector<GroupPlan*> all{&leader};
-            for (GroupPlan& g : plan.groups)
-                if (!g.sameAs.empty() && g.sameAs == leader.id && &g != &leader) all.push_back(&g);
-            if (all.size() == 1 ||
-                std::none_of(all.begin(), all.end(), [&](const GroupPlan* g) { return wanted.contains(g->id); }))
-                continue;
-            double least = 0; // by area: the groups differ in length
-            for (const GroupPlan* g : all)
-                if (wanted.contains(g->id) && g->chosen >= 0)
-                    least = std::max(least, g->rungs.rungs[static_cast<size_t>(g->chosen)].section->properties().a);
-            std::vector<int> found;
-            for (const Rung& r : leader.rungs.rungs) {
-                if (r.section->properties().a < least * (1 - 1e-9)) continue;
-                found.clear();
-                for (const GroupPlan* g : all) {
-                    const int k = g->rungs.find(r.section->designation);
-                    if (k >= 0 && g->rungs.rungs[static_cast<size_t>(k)].meets(g->target)) found.push_back(k);
-                }
-                if (found.size() == all.size()) break;
-            }
-            for (size_t k = 0; k < all.size(); ++k)
-                if (found.size() == all.size()) {
-                    all[k]->chosen = found[k];
-                    wanted.insert(all[k]->id);
-                } else
-                    wanted.erase(all[k]->id);
-        }
-        return {wanted.begin(), wanted.end()};
-    }
-
-    // What limits of the frame ask for, of those from `least` on: where kilograms buy most stiffness, by the forces of the
-    // state. Nothing where there is no such limit, or it was stopped.
-    std::optional<Stiffening> stiffnessOf(const DesignState& s, const SizingPlan& plan, double least)
-    {
-        constexpr size_t kMost = 12; // the worst ones: every row is a solution of the frame
-        std::vector<StandingLimit> rows;
-        for (const StandingLimit& l : *s.limits)
-            if (l.reason.empty() && l.ratio >= least) rows.push_back(l);
-        std::sort(rows.begin(), rows.end(), [](const StandingLimit& a, const StandingLimit& b) { return a.ratio > b.ratio; });
-        if (rows.size() > kMost) rows.resize(kMost);
-        if (rows.empty()) return std::nullopt;
-        auto shares = movementShares(*s.frame, s.results->forces, rows, progress_);
-        if (!shares) {
-            notStiffened_ = shares.error();
-            return std::nullopt;
-        }
-        return Stiffening(*s.model, plan, *std::move(shares));
-    }
-
-    // Groups that a plan is to stiffen so that the limits of the frame are kept.
-    Groups stiffening(const DesignState& s, SizingPlan& plan)
-    {
-        Groups out;
-        if (worstLimit(s) <= 1 || progress_.cancelled()) return out;
-        std::vector<int> wanted;
-        for (GroupPlan& g : plan.groups) { // from the sizes there are
-            wanted.push_back(g.chosen);
-            g.chosen = g.rungs.find(g.from);
-        }
-        if (auto stiff = stiffnessOf(s, plan, 0.7)) {
-            stiffen(*stiff, plan, kAim);
-            for (const GroupPlan& g : plan.groups)
-                if (g.changes()) out.push_back(g.id);
-        }
-        for (size_t g = 0; out.empty() && g < wanted.size(); ++g) // nothing helps: the proposals there were
-            plan.groups[g].chosen = wanted[g];
-        return out;
-    }
-
     // 1. What is over grows, then what limits of the frame ask for.
     bool grow()
     {
@@ -277,7 +144,7 @@ private:
             Groups all = growing(out_.state, out_.plan, unmet_);
             if (all.empty()) {
                 const double now = worstLimit(out_.state);
-                if (now > 1 && now < before * (1 - 1e-3)) all = stiffening(out_.state, out_.plan);
+                if (now > 1 && now < before * (1 - 1e-3)) all = stiffening(out_.state, out_.plan, progress_, notStiffened_);
                 before = now;
             }
             if (progress_.cancelled()) return false;
@@ -298,7 +165,7 @@ private:
             wanted.push_back(g.chosen);
             if (const int k = g.rungs.find(g.from); k >= 0) g.chosen = k;
         }
-        auto stiff = stiffnessOf(out_.state, out_.plan, 0.4);
+        auto stiff = stiffnessOf(out_.state, out_.plan, 0.4, progress_, notStiffened_);
         for (size_t g = 0; g < wanted.size(); ++g)
             out_.plan.groups[g].chosen = wanted[g];
         if (!stiff) return;
@@ -501,7 +368,7 @@ private:
             if (there.cancelled) return false;
             std::set<std::string> none = unmet_;
             Groups more = growing(next->state, there, none);
-            if (more.empty()) more = stiffening(next->state, there);
+            if (more.empty()) more = stiffening(next->state, there, progress_, notStiffened_);
             more = together(there, more);
             const auto grown = editOf(there, next->state, more);
             if (more.empty() || !grown || none.size() > unmet_.size() || !lessThan(worth(there, more), now)) break;
@@ -591,11 +458,10 @@ private:
     Progress& progress_;
     const std::function<void(const SettleRound&)>& told_;
     static constexpr int kRepairs = 4;
-    static constexpr double kAim = 0.995; // of a limit of the frame, foretold: the analysis with the sizes differs a little
-    std::set<std::uint64_t> seen_;        // sizes that were analysed
-    bool before_ = false;                 // take() met sizes that were refused before
-    std::string notStiffened_;            // why nothing can be said of what moves
-    std::string lost_;                    // why the last state that was tried does not stand
+    std::set<std::uint64_t> seen_; // sizes that were analysed
+    bool before_ = false;          // take() met sizes that were refused before
+    std::string notStiffened_;     // why nothing can be said of what moves
+    std::string lost_;             // why the last state that was tried does not stand
     std::shared_ptr<AnalysisMemory> memory_ = analysisMemory();
     std::set<std::string> unmet_;                                 // nothing on their ladder is strong enough
     std::map<std::string, std::pair<std::string, double>> began_; // section and mass of each group
