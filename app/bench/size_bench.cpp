@@ -312,6 +312,10 @@ void SizeBench::connectLadder()
         change_->setChecked(false);
         giveLadder(l.id);
     });
+    connect(editor_, &LadderEditor::dropped, this, [this](const QString& id) {
+        say(doc_.run(DropLadder{id.toStdString()}));
+        change_->setChecked(false);
+    });
     connect(target_, &QLineEdit::editingFinished, this, [this] {
         bool good = false;
         const auto v = read(*target_, good);

@@ -231,6 +231,11 @@ void MainWindow::buildCentre()
         if (page == "cases") tables_->setPage(FrameTablesView::Cases);
         if (page == "limits") tables_->setPage(FrameTablesView::Limits);
         if (page == "stability") tables_->setPage(FrameTablesView::Stability);
+        if (page == "remedies") {
+            sizes_->setPage(SizeBand::Remedies);
+            sizes_->remedies().start();
+        }
+        if (page == "stiffness") sizes_->setPage(SizeBand::Stiffness);
     });
     connect(bench_, &Bench::wantList, this, [this](WorkStop stop, const QString& id) {
         // A finding about the picked member may belong to another stop.
@@ -247,7 +252,7 @@ void MainWindow::buildCentre()
     connect(&bench_->size(), &SizeBench::wantRemedies, this, [this] {
         ride(Stop::Size);
         sizes_->setPage(SizeBand::Remedies);
-        sizes_->remedies().find().click();
+        sizes_->remedies().start();
     });
     connect(sizing_, &SizingDesk::stepped, this, [this](const QString& words) { statusBar()->showMessage(words, 15000); });
     connect(sections_, &SectionBrowser::closed, this, [this] { browseSections(false); });

@@ -68,7 +68,8 @@ LadderEditor::LadderEditor(Document& doc, QWidget* parent)
       maxWidth_(field("Greatest width", "any")), maxMass_(field("Greatest mass", "any")),
       minThickness_(field("Least thickness", "any")), depthWithin_(field("Within of its depth", "any")), shape_(new QComboBox),
       wideAs_(new QComboBox), sameAs_(new QComboBox), overCarried_(new QCheckBox("not shallower than what it carries")),
-      stock_(new QCheckBox("only what the stock list has")), told_(new QLabel), keep_(new QPushButton("Keep the ladder"))
+      stock_(new QCheckBox("only what the stock list has")), told_(new QLabel), keep_(new QPushButton("Keep the ladder")),
+      drop_(new QPushButton("Take it away"))
 {
     shape_->setAccessibleName("Shape that is made");
     shape_->addItem("none");
@@ -109,7 +110,11 @@ LadderEditor::LadderEditor(Document& doc, QWidget* parent)
     all->addWidget(overCarried_);
     all->addWidget(stock_);
     all->addWidget(told_);
-    all->addWidget(keep_);
+    auto* buttons = new QHBoxLayout;
+    buttons->addWidget(keep_, 3);
+    buttons->addWidget(drop_, 2);
+    all->addLayout(buttons);
+    connect(drop_, &QPushButton::clicked, this, [this] { Q_EMIT dropped(name_->text().trimmed()); });
     connect(keep_, &QPushButton::clicked, this, [this] {
         const auto l = ladder();
         if (!l) return told_->setText(l.error());
@@ -226,6 +231,9 @@ void LadderEditor::count()
     }
     const auto l = ladder();
     keep_->setEnabled(l.has_value());
+    const auto& there = doc_.frame().design.ladders.list();
+    drop_->setEnabled(
+        std::any_of(there.begin(), there.end(), [&](const Ladder& x) { return str(x.id) == name_->text().trimmed(); }));
     if (!l) return told_->setText(l.error());
     Frame f = doc_.frame();
     QString fault;

@@ -35,10 +35,12 @@ public:
     QComboBox& sameAs() { return *sameAs_; }
     QComboBox& wideAs() { return *wideAs_; }
     QPushButton& keep() { return *keep_; }
+    QPushButton& drop() { return *drop_; }
     QString told() const { return told_->text(); } // how many sections it comes to, or what is wrong
 
 Q_SIGNALS:
     void kept(const Ladder& l);
+    void dropped(const QString& id);
 
 private:
     void count();
@@ -49,7 +51,7 @@ private:
     QComboBox *shape_, *wideAs_, *sameAs_;
     QCheckBox *overCarried_, *stock_;
     QLabel* told_;
-    QPushButton* keep_;
+    QPushButton *keep_, *drop_;
     bool filling_ = false;
 };
 

@@ -43,29 +43,31 @@ RemediesView::RemediesView(Document& doc, SizingDesk& desk, QWidget* parent)
     all->setContentsMargins(0, 0, 0, 0);
     all->addWidget(area, 1);
     trouble_->setVisible(false);
-    connect(find_, &QPushButton::clicked, this, [this] {
-        trouble_->setVisible(false);
-        const GroupPlan* g = desk_.groupPlan();
-        // Of the picked member where one is, else of the worst of the group at hand.
-        std::optional<size_t> member;
-        if (doc_.pick().size() == 1) member = *doc_.pick().begin();
-        if (!member && g)
-            for (const size_t m : g->rungs.members)
-                if (!member || doc_.worstReport().results[m].utilisation > doc_.worstReport().results[*member].utilisation)
-                    member = m;
-        if (member) desk_.findRemedies(*member);
-    });
+    connect(find_, &QPushButton::clicked, this, &RemediesView::start);
+    connect(&doc_, &Document::pickChanged, this, &RemediesView::refresh);
     connect(&desk_, &SizingDesk::remediesChanged, this, &RemediesView::refresh);
     connect(&desk_, &SizingDesk::groupChanged, this, &RemediesView::refresh);
     connect(&desk_, &SizingDesk::planChanged, this, &RemediesView::refresh);
     refresh();
 }
 
+void RemediesView::start()
+{
+    trouble_->setVisible(false);
+    if (!doc_.hasFrame() || !doc_.checked()) return;
+    std::vector<size_t> of(doc_.pick().begin(), doc_.pick().end());
+    if (const GroupPlan* g = desk_.groupPlan(); g && of.empty()) of = g->rungs.members;
+    std::optional<size_t> worst;
+    for (const size_t m : of)
+        if (!worst || doc_.worstReport().results[m].utilisation > doc_.worstReport().results[*worst].utilisation) worst = m;
+    if (worst) desk_.findRemedies(*worst);
+}
+
 void RemediesView::refresh()
 {
     const GroupPlan* g = desk_.groupPlan();
     const bool finding = desk_.findingRemedies();
-    find_->setEnabled(g && !finding && doc_.checked());
+    find_->setEnabled((g || !doc_.pick().empty()) && !finding && doc_.checked());
     words_->setText(
         !desk_.remediesOf().empty() ? QString("%1%2 · by the forces at hand, unless it says analysed")
                                           .arg(str(desk_.remediesOf()), finding ? QString(": being tried") : QString())

@@ -19,6 +19,7 @@ class RemediesView : public QWidget
 public:
     RemediesView(Document& doc, SizingDesk& desk, QWidget* parent = nullptr);
     QPushButton& find() { return *find_; }
+    void start(); // for the worst of the picked members, else of the group at hand
     const std::vector<QPushButton*>& buttons() const { return buttons_; } // null where there is nothing to be done
     QString words() const { return words_->text(); }
     QString trouble() const { return trouble_->text(); }

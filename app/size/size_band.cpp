@@ -43,6 +43,10 @@ SizeBand::SizeBand(Document& doc, SizingDesk& desk, QWidget* parent)
     for (const auto signal : {&SizingDesk::planChanged, &SizingDesk::roundsChanged, &SizingDesk::rankingChanged,
                               &SizingDesk::groupChanged, &SizingDesk::remediesChanged})
         connect(&desk_, signal, this, [this] { refresh(); });
+    connect(&desk_, &SizingDesk::planChanged, this, [this] {
+        const auto& r = desk_.ranking();
+        if (page_ == Stiffness && isVisible() && desk_.current() && !r.stiffening && r.trouble.empty()) desk_.findStiffness();
+    });
     connect(&desk_, &SizingDesk::roundsChanged, this, [this] {
         if (desk_.settling() && desk_.rounds().empty()) setPage(Rounds);
     });

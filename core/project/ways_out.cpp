@@ -321,7 +321,8 @@ constexpr Row kTable[] = {
     {"member.unchecked", waysOfUnchecked},
     {"member.over",
      [](const DesignState&, const Finding& x) -> Ways {
-         return {showAt(WorkStop::Check, "look at its check", x), showAt(WorkStop::Size, "look for another size", x)};
+         return {showAt(WorkStop::Check, "look at its check", x),
+                 showAt(WorkStop::Size, "what would bring it right", x, "remedies")};
      }},
     {"member.excluded",
      [](const DesignState& s, const Finding& x) -> Ways {
@@ -360,7 +361,8 @@ constexpr Row kTable[] = {
     {"group.mixed", waysOfMixedGroup},
     {"limit.over",
      [](const DesignState&, const Finding& x) -> Ways {
-         return {showAt(WorkStop::Frame, "limits of the frame", x, "limits")};
+         return {showAt(WorkStop::Size, "what a kilogram buys of it", x, "stiffness"),
+                 showAt(WorkStop::Frame, "limits of the frame", x, "limits")};
      }},
     {"limit.unchecked",
      [](const DesignState&, const Finding& x) -> Ways {

@@ -276,6 +276,24 @@ TEST_CASE("size: remedies of a group that is over are buttons, and work", "[app]
     CHECK(worst == Approx(r.utilisation).epsilon(1e-6));
 }
 
+TEST_CASE("size: the finding of a member that is over leads to what would bring it right", "[app]")
+{
+    Window w(kHill);
+    std::optional<WayOut> way;
+    for (const AuditRow& r : w.doc().audit()) {
+        if (r.finding.code != "member.over" || r.finding.subject != "EB-1S") continue;
+        for (const WayOut& x : waysOut(w.doc().state(), r.finding))
+            if (x.words == "what would bring it right") way = x;
+    }
+    REQUIRE(way.has_value());
+    REQUIRE(w.doc().carryOut(*way).isEmpty());
+    w.settle();
+    CHECK(w.window.line().current() == Stop::Size);
+    CHECK(w.window.sizes().page() == SizeBand::Remedies);
+    CHECK(w.window.sizing().remediesOf() == "Edge beams");
+    CHECK(w.window.sizing().remedies().size() >= 5);
+}
+
 TEST_CASE("size: targets, a reserve for all, and what is cheap", "[app]")
 {
     Sizing w(kStreet, "C1L");
@@ -396,6 +414,13 @@ TEST_CASE("size: ladders are made in the bench, counted before they are made", "
     w.click(w.size().change());
     w.type(e.families(), "IPEX");
     CHECK(e.told().contains("there is no family \"IPEX\""));
+    // Taken away: the groups that had it are back at their families.
+    w.type(e.families(), "");
+    REQUIRE(e.name().text() == "Girders");
+    w.click(e.drop());
+    w.found();
+    CHECK(w.doc().frame().design.ladders.empty());
+    CHECK(w.desk().groupPlan()->ladder == "HEA");
 }
 
 TEST_CASE("size: what a kilogram buys of a limit is shown by group, and sized for", "[app]")
