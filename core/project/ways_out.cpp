@@ -361,8 +361,8 @@ constexpr Row kTable[] = {
     {"group.mixed", waysOfMixedGroup},
     {"limit.over",
      [](const DesignState&, const Finding& x) -> Ways {
-         return {showAt(WorkStop::Size, "what a kilogram buys of it", x, "stiffness"),
-                 showAt(WorkStop::Frame, "limits of the frame", x, "limits")};
+         return {showAt(WorkStop::Frame, "limits of the frame", x, "limits"),
+                 showAt(WorkStop::Size, "what a kilogram buys of it", x, "stiffness")};
      }},
     {"limit.unchecked",
      [](const DesignState&, const Finding& x) -> Ways {
