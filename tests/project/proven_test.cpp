@@ -91,9 +91,9 @@ TEST_CASE("forces that came and sizes that were changed since: the file says so,
     const DesignState more = after(again, SetSection{{refOf(again, "C2L")}, "HEA300"});
     CHECK(frameToWrite(more).design.givenForces->otherSizes.size() == 2 * m.pieces.size());
     // With the sizes back, and no file between, they fit again.
-    const DesignState undone = after(
-        thicker, SetSection{{refOf(s, "C1L")},
-                            came.sections[static_cast<size_t>(s.model->members()[*s.model->find("C1L")].section)].name});
+    const DesignState undone =
+        after(thicker, SetSection{{refOf(s, "C1L")},
+                                  came.sections[static_cast<size_t>(s.model->members()[*s.model->find("C1L")].section)].name});
     CHECK(undone.forcesFit());
     CHECK_FALSE(frameToWrite(undone).design.givenForces.has_value());
     // An element nobody knows is a fault with its place.
