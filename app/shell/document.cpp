@@ -286,6 +286,7 @@ QString Document::run(const Edit& e, std::shared_ptr<const FrameResults> results
     const auto patch = applyEdit(next, e);
     if (!patch) return QString::fromStdString(patch.error());
     std::erase_if(readings_, [&](const Reading& r) { return r.step > history_.made(); });
+    if (results && results->forces.forces.sizes != sizesFingerprint(next)) results = nullptr; // of other sizes
     if (results) store_.put(resultKeyOf(next), results);
     const QString trouble = keep(std::move(next), *patch);
     if (results && trouble.isEmpty()) keeper_->results(state_.frame, results);

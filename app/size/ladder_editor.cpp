@@ -245,10 +245,14 @@ void LadderEditor::count()
             fault = QString("plates: \"%1\" is no thickness").arg(str(p));
     std::sort(f.design.plates.begin(), f.design.plates.end());
     if (!fault.isEmpty()) return told_->setText(fault);
-    if (l->made && madeCount(*l->made, f.design.plates) > 2000) // only counted: making them takes long
-        return told_->setText(QString("%1 sections are made, at most %2 can be")
-                                  .arg(madeCount(*l->made, f.design.plates), 0, 'f', 0)
-                                  .arg(kMostMade));
+    constexpr double kQuick = 2000; // more are only counted here: making them takes long
+    if (const double n = l->made ? madeCount(*l->made, f.design.plates) : 0; n > kQuick) {
+        const bool many = n > static_cast<double>(kMostMade);
+        if (many) keep_->setEnabled(false);
+        return told_->setText(QString("%1 sections are made%2")
+                                  .arg(n, 0, 'f', 0)
+                                  .arg(many ? QString(", at most %1 can be").arg(kMostMade) : QString()));
+    }
     if (l->sameAs.empty()) {
         const auto found = sectionsOf(*l, f, shippedCatalogue());
         if (!found) return told_->setText(str(found.error()));

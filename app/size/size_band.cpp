@@ -45,7 +45,7 @@ SizeBand::SizeBand(Document& doc, SizingDesk& desk, QWidget* parent)
         connect(&desk_, signal, this, [this] { refresh(); });
     connect(&desk_, &SizingDesk::planChanged, this, [this] {
         const auto& r = desk_.ranking();
-        if (page_ == Stiffness && isVisible() && desk_.current() && !r.stiffening && r.trouble.empty()) desk_.findStiffness();
+        if (page_ == Stiffness && isVisible() && desk_.current() && !r.at && r.trouble.empty()) desk_.findStiffness();
     });
     connect(&desk_, &SizingDesk::roundsChanged, this, [this] {
         if (desk_.settling() && desk_.rounds().empty()) setPage(Rounds);
@@ -88,8 +88,8 @@ void SizeBand::refresh()
     Table t;
     if (page_ == Groups && desk_.known()) t = sizesTable(desk_.plan(), *desk_.of().model);
     if (page_ == Rounds) t = roundsTable(desk_.rounds(), doc_.units());
-    if (page_ == Stiffness && desk_.known() && desk_.ranking().stiffening)
-        t = stiffnessTable(desk_.ranking().rows, desk_.plan(), *desk_.ranking().stiffening, 0, *desk_.of().model);
+    if (page_ == Stiffness && desk_.known() && desk_.ranking().at)
+        t = stiffnessTable(desk_.ranking().rows, desk_.plan(), *desk_.ranking().at, *desk_.of().model);
     QTableView& view = *tables_[page_];
     const bool fresh = models_[page_]->columnCount() == 0;
     models_[page_]->set(std::move(t));
@@ -140,12 +140,10 @@ void SizeBand::refreshWords()
         const auto& r = desk_.ranking();
         words_->setText(desk_.findingStiffness() ? QString("unit loads…")
                         : !r.trouble.empty()     ? str(r.trouble)
-                        : r.stiffening
-                            ? QString("%1 under %2: %3 of %4; by unit loads")
-                                  .arg(str(r.limit),
-                                       str(setName(doc_.frame(), doc_.analysed().forces.sets[r.stiffening->limit(0).set.at()])),
-                                       str(doc_.units().text(Quantity::Displacement, r.stiffening->limit(0).value)),
-                                       str(doc_.units().text(Quantity::Displacement, r.stiffening->limit(0).allowed)))
+                        : r.at                   ? QString("%1 under %2: %3 of %4; by unit loads")
+                                     .arg(str(r.limit), str(setName(doc_.frame(), doc_.analysed().forces.sets[r.at->set.at()])),
+                                          str(doc_.units().text(Quantity::Displacement, r.at->value)),
+                                          str(doc_.units().text(Quantity::Displacement, r.at->allowed)))
                         : desk_.settled() ? QString("adopt the settled sizes first, or let them go")
                                           : QString());
         break;

@@ -27,6 +27,7 @@ SizingDesk::SizingDesk(Document& doc, QObject* parent) : QObject(parent), doc_(d
         group_ = -1;
         change_.clear();
         ranking_ = {};
+        ++rungsTurn_, ++roundsTurn_, ++remediesTurn_; // what is still on its way is of the frame before
         outdated();
         Q_EMIT planChanged();
     });
@@ -63,6 +64,7 @@ void SizingDesk::outdated()
         if (rounding_) rounding_->cancel();
         if (remedies_.size() + remediesOf_.size() > 0) {
             doc_.jobs().cancel("remedies");
+            ++remediesTurn_;
             remedies_.clear();
             remediesOf_.clear();
             Q_EMIT remediesChanged();
@@ -89,38 +91,43 @@ void SizingDesk::find()
 {
     if (!here_ || !doc_.hasFrame() || !doc_.checked()) return;
     if (current() && of_.model == doc_.state().model) return; // only ratios came in
+    if (settled_ && current()) return;                        // that is the proposal
     partial_.clear();
-    struct Found
-    {
-        Proven proven;
-        double seconds = 0;
-    };
-    doc_.jobs().start("rungs", [this, s = doc_.state(), choice = choice_](Progress& progress) -> Jobs::Finish {
-        QElapsedTimer time;
-        time.start();
-        SizingPlan plan = planSizes(*s.model, shippedCatalogue(), choice, progress, [this](const GroupPlan& g) {
-            // Called on any thread.
-            auto table = std::make_shared<RungTable>(g.rungs);
-            QMetaObject::invokeMethod(
-                this,
-                [this, id = g.id, table] {
-                    partial_[id] = *table;
-                    Q_EMIT streamed(str(id));
-                },
-                Qt::QueuedConnection);
+    doc_.jobs().start(
+        "rungs", [this, s = doc_.state(), choice = choice_, turn = ++rungsTurn_](Progress& progress) -> Jobs::Finish {
+            QElapsedTimer time;
+            time.start();
+            SizingPlan plan = planSizes(*s.model, shippedCatalogue(), choice, progress, [this, turn](const GroupPlan& g) {
+                // Called on any thread.
+                auto table = std::make_shared<RungTable>(g.rungs);
+                QMetaObject::invokeMethod(
+                    this,
+                    [this, turn, id = g.id, table] {
+                        if (turn != rungsTurn_) return;
+                        partial_[id] = *table;
+                        Q_EMIT streamed(str(id));
+                    },
+                    Qt::QueuedConnection);
+            });
+            if (plan.cancelled) return {};
+            const double seconds = static_cast<double>(time.nsecsElapsed()) * 1e-9;
+            return finishProof(provenSizes(s, std::move(plan), choice, progress), s, seconds);
         });
-        if (plan.cancelled) return {};
-        auto found = std::make_shared<Found>();
-        found->seconds = static_cast<double>(time.nsecsElapsed()) * 1e-9;
-        found->proven = provenSizes(s, std::move(plan), choice, progress);
-        return [this, s, found] {
-            if (s.frame != doc_.state().frame || s.results != doc_.state().results) return; // edited meanwhile
-            seconds_ = found->seconds;
-            refused_ = found->proven.refused;
-            then_ = found->proven.then;
-            receive(std::move(found->proven.plan), s);
-        };
-    });
+}
+
+// On the worker's thread: what is to be done with sizes that were proved for a state.
+Jobs::Finish SizingDesk::finishProof(Proven found, const DesignState& s, std::optional<double> seconds)
+{
+    if (!found.whole) return {};
+    auto proven = std::make_shared<Proven>(std::move(found));
+    return [this, s, proven, seconds] {
+        // Edited, or settled, meanwhile.
+        if (s.frame != doc_.state().frame || s.results != doc_.state().results || settled_) return;
+        if (seconds) seconds_ = *seconds;
+        refused_ = proven->refused;
+        then_ = proven->then;
+        receive(std::move(proven->plan), s);
+    };
 }
 
 void SizingDesk::receive(SizingPlan plan, const DesignState& of)
@@ -155,14 +162,7 @@ void SizingDesk::prove()
 {
     changed();
     doc_.jobs().start("rungs", [this, s = of_, plan = *plan_, choice = choice_](Progress& progress) -> Jobs::Finish {
-        auto proven = std::make_shared<Proven>(provenSizes(s, plan, choice, progress));
-        if (!proven->whole) return {};
-        return [this, s, proven] {
-            if (s.frame != doc_.state().frame) return;
-            refused_ = proven->refused;
-            then_ = proven->then;
-            receive(std::move(proven->plan), s);
-        };
+        return finishProof(provenSizes(s, plan, choice, progress), s, std::nullopt);
     });
 }
 
@@ -332,39 +332,42 @@ void SizingDesk::settle()
     rounding_ = progress;
     SettleChoice choice;
     choice.sizing = choice_;
-    doc_.jobs().start("settle", [this, s = doc_.state(), choice, progress](Progress& job) -> Jobs::Finish {
-        progress->within(&job);
-        auto done = std::make_shared<Settled>(wr::settle(s, shippedCatalogue(), choice, *progress, [&](const SettleRound& r) {
-            if (job.cancelled()) progress->cancel();
-            job.at(0.1 * (r.round % 10), fmt::format("sizing, round {}", r.round));
-            QMetaObject::invokeMethod(
-                this,
-                [this, r] {
-                    rounds_.push_back(r);
-                    Q_EMIT roundsChanged();
-                },
-                Qt::QueuedConnection);
-        }));
-        return [this, s, done] {
-            rounding_.reset();
-            if (s.frame != doc_.state().frame) return Q_EMIT roundsChanged(); // edited meanwhile
-            rounds_ = done->rounds;
-            settled_ = std::move(*done);
-            // As a proposal for the frame at hand: what each group had before the first round.
-            SizingPlan plan = settled_->plan;
-            for (GroupPlan& g : plan.groups) {
-                const int now = g.rungs.find(g.from);
-                g.from = g.before();
-                g.massNow = g.massBefore();
-                if (now >= 0) g.chosen = now;
-            }
-            hand_.clear();
-            refused_.clear();
-            then_ = settled_->state;
-            receive(std::move(plan), s);
-            Q_EMIT roundsChanged();
-        };
-    });
+    doc_.jobs().start(
+        "settle", [this, s = doc_.state(), choice, progress, turn = ++roundsTurn_](Progress& job) -> Jobs::Finish {
+            progress->within(&job);
+            auto done =
+                std::make_shared<Settled>(wr::settle(s, shippedCatalogue(), choice, *progress, [&](const SettleRound& r) {
+                    if (job.cancelled()) progress->cancel();
+                    job.at(0.1 * (r.round % 10), fmt::format("sizing, round {}", r.round));
+                    QMetaObject::invokeMethod(
+                        this,
+                        [this, turn, r] {
+                            if (turn != roundsTurn_) return;
+                            rounds_.push_back(r);
+                            Q_EMIT roundsChanged();
+                        },
+                        Qt::QueuedConnection);
+                }));
+            return [this, s, done] {
+                rounding_.reset();
+                if (s.frame != doc_.state().frame) return Q_EMIT roundsChanged(); // edited meanwhile
+                rounds_ = done->rounds;
+                settled_ = std::move(*done);
+                // As a proposal for the frame at hand: what each group had before the first round.
+                SizingPlan plan = settled_->plan;
+                for (GroupPlan& g : plan.groups) {
+                    const int now = g.rungs.find(g.from);
+                    g.from = g.before();
+                    g.massNow = g.massBefore();
+                    if (now >= 0) g.chosen = now;
+                }
+                hand_.clear();
+                refused_.clear();
+                then_ = settled_->state;
+                receive(std::move(plan), s);
+                Q_EMIT roundsChanged();
+            };
+        });
     Q_EMIT roundsChanged();
 }
 
@@ -384,12 +387,12 @@ void SizingDesk::findRemedies(size_t member)
     const Member& m = doc_.model().members()[member];
     remedies_.clear();
     remediesOf_ = m.group.empty() ? m.id : m.group;
-    doc_.jobs().start("remedies", [this, s = doc_.state(), member, of = remediesOf_](Progress& progress) -> Jobs::Finish {
+    doc_.jobs().start("remedies", [this, s = doc_.state(), member, turn = ++remediesTurn_](Progress& progress) -> Jobs::Finish {
         remediesFor(s, member, shippedCatalogue(), progress, [&](const Remedy& r) {
             QMetaObject::invokeMethod(
                 this,
-                [this, r, of, frame = s.frame] {
-                    if (remediesOf_ != of || doc_.state().frame != frame) return;
+                [this, turn, r] {
+                    if (turn != remediesTurn_) return;
                     remedies_.push_back(r);
                     Q_EMIT remediesChanged();
                 },
@@ -436,9 +439,8 @@ void SizingDesk::findStiffness()
         if (!shares)
             out->trouble = shares.error();
         else {
-            const Stiffening stiff(*s.model, plan, *std::move(shares));
-            out->rows = stiffnessRanking(stiff, plan, 0);
-            out->stiffening = std::make_shared<const Stiffening>(stiff);
+            out->rows = stiffnessRanking(Stiffening(*s.model, plan, *std::move(shares)), plan, 0);
+            out->at = row;
         }
         return [this, s, out] {
             if (s.frame != doc_.state().frame) return;

@@ -2,6 +2,7 @@
 // what of it is taken. Nothing changes in the frame until something is adopted.
 #pragma once
 
+#include "app/shell/jobs.h"
 #include "core/project/proven.h"
 #include "core/project/remedies.h"
 #include "core/sizing/stiffness.h"
@@ -79,7 +80,7 @@ public:
     struct Ranking
     {
         std::vector<StiffnessWorth> rows;
-        std::shared_ptr<const Stiffening> stiffening;
+        std::optional<StandingLimit> at; // the limit it is of; none: it is not known
         std::string limit, trouble;
     };
     const Ranking& ranking() const { return ranking_; }
@@ -105,6 +106,7 @@ private:
     void find();
     void receive(SizingPlan plan, const DesignState& of);
     void prove();
+    Jobs::Finish finishProof(Proven found, const DesignState& s, std::optional<double> seconds);
     void outdated();
     void changed();
     void followPick();
@@ -132,6 +134,7 @@ private:
     std::vector<Remedy> remedies_;
     std::string remediesOf_;
     Ranking ranking_;
+    int rungsTurn_ = 0, roundsTurn_ = 0, remediesTurn_ = 0; // of what is told from the background: older ones are not heard
 };
 
 } // namespace wr

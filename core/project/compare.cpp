@@ -1,5 +1,6 @@
 #include "core/project/compare.h"
 
+#include "core/project/edited_state.h"
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
@@ -236,15 +237,11 @@ std::optional<DesignState> stateOfFrame(const DesignState& like, const Frame& fr
     auto next = advance(like, differences(*like.frame, frame, ""), frame, store);
     DesignState s = std::move(next.state);
     if (next.stale.analyse || (next.stale.sizes && !s.forces().given && !s.forcesFit())) {
-        const AnalysisChoice choice = choiceFor(frame);
-        auto r = std::make_shared<FrameResults>();
-        r->forces = analyseForces(frame, choice, secondOrderRules(), progress, nullptr, wantedAgain(frame, choice));
+        auto r = analysedAnew(frame, choiceFor(frame), progress);
         if (progress.cancelled()) return std::nullopt;
         s = withResults(s, std::move(r));
     }
-    auto [checked, whole] = checkedState(heldState(s, progress), progress);
-    if (!whole || progress.cancelled()) return std::nullopt;
-    return std::move(checked);
+    return checkedWhole(s, progress);
 }
 
 } // namespace wr

@@ -1,5 +1,7 @@
 #include "core/project/proven.h"
 
+#include "core/project/edited_state.h"
+
 #include <algorithm>
 #include <fmt/format.h>
 #include <set>
@@ -38,13 +40,11 @@ Proven provenSizes(const DesignState& s, SizingPlan plan, const SizingChoice& ch
         out.then = s;
         const auto edit = editOf(out.plan, s);
         if (!edit) break;
-        Frame changed = *s.frame;
-        const auto patch = applyEdit(changed, Edit{*edit});
-        if (!patch) break;
-        auto [done, whole] =
-            checkedState(heldState(advance(s, *patch, std::move(changed), ResultStore{}).state, progress), progress);
-        if (!whole || progress.cancelled()) return out;
-        out.then = std::move(done);
+        const auto edited = editedState(s, Edit{*edit});
+        if (!edited) break;
+        auto done = checkedWhole(*edited, progress);
+        if (!done) return out;
+        out.then = *std::move(done);
         bool refused = false;
         for (GroupPlan& g : out.plan.groups) {
             if (!g.changes()) continue;

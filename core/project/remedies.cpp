@@ -1,7 +1,7 @@
 #include "core/project/remedies.h"
 
-#include "core/checking/live_load.h"
 #include "core/grades/grades.h"
+#include "core/project/edited_state.h"
 #include "core/project/member_ref.h"
 #include "core/project/settle.h"
 #include "core/sizing/plan.h"
@@ -82,39 +82,29 @@ private:
         DesignState state;
         double utilisation = 0;
         bool works = false;
-        std::string why; // it does not, where it is not the ratio that says so
     };
     // With an edit: the members it is about checked with the forces at hand, or with those of an analysis of the frame.
     std::optional<Tried> tried(const Edit& edit, bool analyse = false)
     {
-        Frame changed = f_;
-        const auto patch = applyEdit(changed, edit);
-        if (!patch || progress_.cancelled()) return std::nullopt;
-        Tried t{advance(s_, *patch, std::move(changed), ResultStore{}).state, 0, true, {}};
+        auto edited = editedState(s_, edit);
+        if (!edited || progress_.cancelled()) return std::nullopt;
+        Tried t{*std::move(edited), 0, true};
         if (analyse) {
-            auto r = std::make_shared<FrameResults>();
-            const AnalysisChoice how = choiceFor(*t.state.frame);
-            r->forces =
-                analyseForces(*t.state.frame, how, secondOrderRules(), progress_, memory_, wantedAgain(*t.state.frame, how));
+            auto r = analysedAnew(*t.state.frame, choiceFor(*t.state.frame), progress_, memory_);
             if (progress_.cancelled()) return std::nullopt;
             if (!r->forces.ok) {
                 t.works = false;
-                t.why = "the frame cannot be analysed with it";
                 return t;
             }
-            auto [done, whole] = checkedState(heldState(withResults(t.state, std::move(r)), progress_), progress_);
-            if (!whole) return std::nullopt;
-            t.state = std::move(done);
+            auto done = checkedWhole(withResults(t.state, std::move(r)), progress_);
+            if (!done) return std::nullopt;
+            t.state = *std::move(done);
         }
         for (const size_t i : members_) {
             const auto at = t.state.model->find(s_.model->members()[i].id);
             if (!at) continue;
             const MemberResult r = analyse ? t.state.report->results[*at] : t.state.model->check(*at);
-            if (r.status == Status::Unchecked) {
-                t.works = false;
-                if (const CheckOutcome* o = r.govern()) t.why = o->reason;
-            }
-            if (r.status == Status::Over) t.works = false;
+            if (r.status == Status::Unchecked || r.status == Status::Over) t.works = false;
             if (r.govern()) t.utilisation = std::max(t.utilisation, r.utilisation);
         }
         t.works = t.works && t.utilisation <= plan_.target * (1 + 1e-9);
@@ -138,12 +128,6 @@ private:
             out.push_back(refOf(s_.model->members()[i]));
         return out;
     }
-    Edit sectionEdit(const CatalogueSection& to) const
-    {
-        SetSection e{refs(), to.designation, {}};
-        if (to.family == "made") e.shape = to.shape;
-        return e;
-    }
     std::string forName() const { return " for " + name_; }
 
     // The lightest of a plan that works by a full check of the state with it: holds and lengths may be others then.
@@ -152,7 +136,7 @@ private:
         for (const Rung& r : g.rungs.rungs) {
             if (!r.meets(plan_.target) || r.section->designation == plan_.from) continue;
             if (progress_.cancelled()) return false;
-            const Edit edit = sectionEdit(*r.section);
+            const Edit edit = sectionFor(*s_.model, members_, *r.section);
             const auto t = tried(edit);
             if (!t || !t->works) continue;
             add(remedy(kind, r.section->designation + forName(), *t, edit));
@@ -192,30 +176,27 @@ private:
         const auto near = [&](const RungsWanted& w) { return mine && place(*w.sections.front()) == place(*mine); };
         if (std::any_of(wanted.begin(), wanted.end(), near))
             std::erase_if(wanted, [&](const RungsWanted& w) { return !near(w); });
-        const auto tables = evaluateGroups(*s_.model, wanted, progress_);
-        std::vector<const Rung*> best;
-        const Ladder& l = plan_.rules;
-        for (const RungTable& t : tables)
-            for (const Rung& r : t.rungs) {
-                const SectionProperties& p = r.section->properties();
-                const bool fits = (!l.maxDepth || p.depth <= *l.maxDepth * (1 + 1e-9)) &&
-                                  (!l.minDepth || p.depth >= *l.minDepth * (1 - 1e-9)) &&
-                                  (!l.maxWidth || p.width <= *l.maxWidth * (1 + 1e-9)) &&
-                                  (!l.minWidth || p.width >= *l.minWidth * (1 - 1e-9));
-                if (!fits || !r.meets(plan_.target)) continue;
-                best.push_back(&r);
-                break;
-            }
-        std::sort(best.begin(), best.end(), [](const Rung* a, const Rung* b) {
-            return a->groupMass != b->groupMass ? a->groupMass < b->groupMass
-                                                : a->section->designation < b->section->designation;
+        auto tables = evaluateGroups(*s_.model, wanted, progress_);
+        // Each family as if it were the ladder: all limits of the one it has hold.
+        std::vector<Rung> best;
+        for (RungTable& t : tables) {
+            SizingPlan one;
+            one.groups.push_back(plan_);
+            GroupPlan& g = one.groups.front();
+            g.rungs = std::move(t);
+            g.sameAs.clear();
+            chooseAgain(one, *s_.model, {});
+            if (g.chosen >= 0) best.push_back(g.rungs.rungs[static_cast<size_t>(g.chosen)]);
+        }
+        std::sort(best.begin(), best.end(), [](const Rung& a, const Rung& b) {
+            return a.groupMass != b.groupMass ? a.groupMass < b.groupMass : a.section->designation < b.section->designation;
         });
         size_t found = 0;
-        for (const Rung* r : best) {
-            const Edit edit = sectionEdit(*r->section);
+        for (const Rung& r : best) {
+            const Edit edit = sectionFor(*s_.model, members_, *r.section);
             const auto t = tried(edit);
             if (!t || !t->works) continue;
-            add(remedy(RemedyKind::Family, fmt::format("{} ({}){}", r->section->designation, r->section->family, forName()), *t,
+            add(remedy(RemedyKind::Family, fmt::format("{} ({}){}", r.section->designation, r.section->family, forName()), *t,
                        edit));
             if (++found == 3) return;
         }
@@ -318,14 +299,11 @@ private:
         for (size_t k = 0; k < kinds.size(); ++k)
             for (const double share : shares) {
                 if (progress_.cancelled()) return;
-                Frame changed = f_;
-                GiveHolds e{{refOf(m)}, {HoldPlaces::By::Distances, 0, 0, {share * m.length}}, kinds[k]};
-                const auto patch = applyEdit(changed, e);
-                if (!patch || patch->empty()) continue;
-                const DesignState with = advance(s_, *patch, std::move(changed), ResultStore{}).state;
-                const auto place = with.model->find(m.id);
+                const GiveHolds e{{refOf(m)}, {HoldPlaces::By::Distances, 0, 0, {share * m.length}}, kinds[k]};
+                const auto with = editedState(s_, Edit{e});
+                const auto place = with ? with->model->find(m.id) : std::nullopt;
                 if (!place) continue;
-                const MemberResult r = with.model->check(*place);
+                const MemberResult r = with->model->check(*place);
                 if (r.status == Status::Unchecked || !r.govern()) continue;
                 const double u = r.utilisation;
                 if (u < any.utilisation * (1 - 1e-6)) any = {u, share, k};
@@ -441,12 +419,8 @@ private:
                 for (size_t k = static_cast<size_t>(at) + 1; k < g.rungs.rungs.size(); ++k) {
                     const Rung& r = g.rungs.rungs[k];
                     if (!r.meets(g.target) || r.section->properties().iy < 1.2 * now.iy) continue;
-                    SetSection e{{}, r.section->designation, {}};
-                    if (r.section->family == "made") e.shape = r.section->shape;
-                    for (const size_t i : g.rungs.members)
-                        e.members.push_back(refOf(s_.model->members()[i]));
                     Frame stiffer = f_;
-                    if (applyEdit(stiffer, Edit{e}))
+                    if (applyEdit(stiffer, Edit{sectionFor(*s_.model, g.rungs.members, *r.section)}))
                         way(std::move(stiffer), fmt::format("{} for {}, which holds its end", r.section->designation, g.id));
                     break;
                 }

@@ -1,10 +1,10 @@
 #include "core/project/settle.h"
 
 #include "core/checking/frame_limits.h"
-#include "core/checking/live_load.h"
-#include "core/project/member_ref.h"
+#include "core/project/edited_state.h"
 #include "core/project/proven.h"
 #include "core/project/settle_moves.h"
+#include "core/sizing/plan_groups.h"
 
 #include <algorithm>
 #include <chrono>
@@ -17,14 +17,6 @@
 namespace wr {
 
 namespace {
-
-// Checked whole, with what holds the members; nothing where it was stopped.
-std::optional<DesignState> checked(const DesignState& s, Progress& progress)
-{
-    auto [out, whole] = checkedState(heldState(s, progress), progress);
-    if (!whole || progress.cancelled()) return std::nullopt;
-    return std::move(out);
-}
 
 class Settling
 {
@@ -39,7 +31,7 @@ public:
     {
         out_.state = begin;
         if (!begin.hasForces()) return refused("there are no forces: analyse the frame first");
-        auto first = begin.checked && begin.stale.empty() ? std::optional(begin) : checked(begin, progress_);
+        auto first = begin.checked && begin.stale.empty() ? std::optional(begin) : checkedWhole(begin, progress_);
         if (!first || !plan(*first)) return stopped();
         out_.state = *std::move(first);
         seen_.insert(sizesFingerprint(*out_.state.frame));
@@ -87,9 +79,9 @@ private:
             g.massNow = 0;
             for (const size_t m : g.rungs.members) {
                 const Member& x = out_.state.model->members()[m];
-                const FrameSection& s = f.sections[static_cast<size_t>(x.section)];
-                now.insert(s.name.empty() ? s.id : s.name);
-                g.massNow += x.length * s.properties.a * f.materials[static_cast<size_t>(x.material)].density;
+                now.insert(sectionNameOf(f, x.section));
+                g.massNow += x.length * f.sections[static_cast<size_t>(x.section)].properties.a *
+                             f.materials[static_cast<size_t>(x.material)].density;
             }
             if (now.size() == 1) g.from = *now.begin();
             g.chosen = g.rungs.find(g.from);
@@ -123,8 +115,9 @@ private:
         out_.plan = std::move(proven.plan);
         if (const auto edit = editOf(out_.plan, out_.state)) {
             const auto changes = changesOf(out_.plan, {});
-            auto next = advanced(out_.state, *edit);
-            auto done = next ? checked(*next, progress_) : std::nullopt;
+            const auto next = editedState(out_.state, Edit{*edit});
+            if (!next) return refused(next.error());
+            auto done = checkedWhole(*next, progress_);
             if (!done) return stopped();
             out_.state = *std::move(done);
             tell(out_.state, 1, changes, true, 0);
@@ -227,42 +220,35 @@ private:
         }
     }
 
-    double saving(const GroupPlan& g) const
+    bool byMass() const { return choice_.sizing.objective == Objective::Mass || choice_.sizing.objective == Objective::Few; }
+    // What the section a group has comes to by the objective. A section beside its ladder has no depth or price to go by: what
+    // is on it is better.
+    double valueNow(const GroupPlan& g) const
     {
-        const Rung& to = g.rungs.rungs[static_cast<size_t>(g.chosen)];
         const int at = g.rungs.find(g.from);
-        if (choice_.sizing.objective == Objective::Depth)
-            return at < 0 ? 1e6 : g.rungs.rungs[static_cast<size_t>(at)].depth - to.depth;
-        if (choice_.sizing.objective == Objective::Cost)
-            return at < 0 || std::isnan(g.rungs.rungs[static_cast<size_t>(at)].cost)
-                       ? 1e9
-                       : g.rungs.rungs[static_cast<size_t>(at)].cost - to.cost;
-        const double shallower = at < 0 ? 0 : g.rungs.rungs[static_cast<size_t>(at)].depth - to.depth;
-        return g.massNow - to.groupMass + choice_.sizing.perDepth * shallower;
+        if (at < 0) return byMass() ? g.massNow : kUnpriced;
+        const Rung& r = g.rungs.rungs[static_cast<size_t>(at)];
+        const double v = valueOf(r, choice_.sizing);
+        if (byMass()) return v - r.groupMass + g.massNow; // the frame may state properties of its own
+        return std::isnan(v) ? kUnpriced : v;
     }
+    double valueThen(const GroupPlan& g) const { return valueOf(g.rungs.rungs[static_cast<size_t>(g.chosen)], choice_.sizing); }
+    double saving(const GroupPlan& g) const { return valueNow(g) - valueThen(g); }
 
     // The objective over all groups of a plan, with those listed as proposed: less is better, the second where the first ties.
     std::pair<double, double> worth(const SizingPlan& plan, const Groups& changed) const
     {
-        double mass = 0, depth = 0, cost = 0;
+        double mass = 0, value = 0;
         std::set<std::string> sections;
         for (const GroupPlan& g : plan.groups) {
             const bool moves = std::find(changed.begin(), changed.end(), g.id) != changed.end();
-            const int k = moves ? g.chosen : g.rungs.find(g.from);
             mass += moves ? g.massThen() : g.massNow;
+            value += moves ? valueThen(g) : valueNow(g);
             sections.insert(moves ? g.to() : g.from);
-            if (k < 0) continue;
-            depth += g.rungs.rungs[static_cast<size_t>(k)].depth;
-            cost += std::isnan(g.rungs.rungs[static_cast<size_t>(k)].cost) ? 1e12 : g.rungs.rungs[static_cast<size_t>(k)].cost;
         }
         const auto count = static_cast<double>(sections.size());
-        switch (choice_.sizing.objective) {
-        case Objective::Depth: return {depth, mass};
-        case Objective::Cost: return {cost, mass};
-        case Objective::Few: return {count, mass};
-        case Objective::Mass: break;
-        }
-        return {mass + choice_.sizing.perSection * count + choice_.sizing.perDepth * depth, mass};
+        if (choice_.sizing.objective == Objective::Few) return {count, mass};
+        return {value + (byMass() ? choice_.sizing.perSection * count : 0), mass};
     }
 
     static std::vector<std::string> changesOf(const SizingPlan& plan, const Groups& only)
@@ -286,17 +272,6 @@ private:
         return out;
     }
 
-    std::optional<DesignState> advanced(const DesignState& s, const SetSections& edit)
-    {
-        Frame changed = *s.frame;
-        const auto patch = applyEdit(changed, Edit{edit});
-        if (!patch) {
-            out_.why = patch.error();
-            return std::nullopt;
-        }
-        return advance(s, *patch, std::move(changed), ResultStore{}).state;
-    }
-
     // A state with other sizes, analysed and checked. `stands`: it could be analysed; else the state is the one there was.
     // Nothing: stopped, or the edit was refused (why).
     struct Tried
@@ -310,19 +285,20 @@ private:
     {
         const auto start = std::chrono::steady_clock::now();
         const auto took = [&] { return std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count(); };
-        auto next = advanced(s, edit);
-        if (!next) return std::nullopt;
+        const auto next = editedState(s, Edit{edit});
+        if (!next) {
+            out_.why = next.error();
+            return std::nullopt;
+        }
         if (!seen_.insert(sizesFingerprint(*next->frame)).second) return Tried{s, false, 0, true};
-        const AnalysisChoice how = choice_.analysis.value_or(choiceFor(*next->frame));
-        auto r = std::make_shared<FrameResults>();
-        r->forces = analyseForces(*next->frame, how, secondOrderRules(), progress_, memory_, wantedAgain(*next->frame, how));
+        auto r = analysedAnew(*next->frame, choice_.analysis.value_or(choiceFor(*next->frame)), progress_, memory_);
         ++analyses_;
         if (progress_.cancelled()) return std::nullopt;
         if (!r->forces.ok) {
             lost_ = r->forces.findings.empty() ? std::string("it does not stand") : r->forces.findings.front().text;
             return Tried{s, false, took()};
         }
-        auto done = checked(withResults(*next, std::move(r)), progress_);
+        auto done = checkedWhole(withResults(*next, std::move(r)), progress_);
         if (!done) return std::nullopt;
         return Tried{*std::move(done), true, took()};
     }
@@ -458,10 +434,11 @@ private:
     Progress& progress_;
     const std::function<void(const SettleRound&)>& told_;
     static constexpr int kRepairs = 4;
-    std::set<std::uint64_t> seen_; // sizes that were analysed
-    bool before_ = false;          // take() met sizes that were refused before
-    std::string notStiffened_;     // why nothing can be said of what moves
-    std::string lost_;             // why the last state that was tried does not stand
+    static constexpr double kUnpriced = 1e12; // in place of a price that is not known: anything with one is better
+    std::set<std::uint64_t> seen_;            // sizes that were analysed
+    bool before_ = false;                     // take() met sizes that were refused before
+    std::string notStiffened_;                // why nothing can be said of what moves
+    std::string lost_;                        // why the last state that was tried does not stand
     std::shared_ptr<AnalysisMemory> memory_ = analysisMemory();
     std::set<std::string> unmet_;                                 // nothing on their ladder is strong enough
     std::map<std::string, std::pair<std::string, double>> began_; // section and mass of each group
@@ -499,12 +476,7 @@ std::optional<SetSections> editOf(const SizingPlan& plan, const DesignState& s, 
     for (const GroupPlan& g : plan.groups) {
         if (!g.changes() || (!groups.empty() && std::find(groups.begin(), groups.end(), g.id) == groups.end())) continue;
         const CatalogueSection& to = *g.rungs.rungs[static_cast<size_t>(g.chosen)].section;
-        SetSection one;
-        one.designation = to.designation;
-        if (to.family == "made") one.shape = to.shape;
-        for (const size_t i : g.rungs.members)
-            one.members.push_back(refOf(s.model->members()[i]));
-        out.groups.push_back(std::move(one));
+        out.groups.push_back(sectionFor(*s.model, g.rungs.members, to));
         out.words = fmt::format("Size of {}: {}", g.id, to.designation);
     }
     if (out.groups.empty()) return std::nullopt;

@@ -70,32 +70,26 @@ Groups growing(const DesignState& s, SizingPlan& plan, std::set<std::string>& no
 Groups together(SizingPlan& plan, const Groups& groups)
 {
     std::set<std::string> wanted(groups.begin(), groups.end());
-    for (GroupPlan& leader : plan.groups) {
-        std::vector<GroupPlan*> all{&leader};
-        for (GroupPlan& g : plan.groups)
-            if (!g.sameAs.empty() && g.sameAs == leader.id && &g != &leader) all.push_back(&g);
-        if (all.size() == 1 || std::none_of(all.begin(), all.end(), [&](const GroupPlan* g) { return wanted.contains(g->id); }))
-            continue;
+    for (size_t l = 0; l < plan.groups.size(); ++l) {
+        const GroupPlan& leader = plan.groups[l];
+        std::vector<size_t> all{l};
+        for (size_t o = 0; o < plan.groups.size(); ++o)
+            if (o != l && plan.groups[o].sameAs == leader.id) all.push_back(o);
+        const auto moves = [&](size_t g) { return wanted.contains(plan.groups[g].id); };
+        if (all.size() == 1 || std::none_of(all.begin(), all.end(), moves)) continue;
         double least = 0; // by area: the groups differ in length
-        for (const GroupPlan* g : all)
-            if (wanted.contains(g->id) && g->chosen >= 0)
-                least = std::max(least, g->rungs.rungs[static_cast<size_t>(g->chosen)].section->properties().a);
-        std::vector<int> found;
-        for (const Rung& r : leader.rungs.rungs) {
-            if (r.section->properties().a < least * (1 - 1e-9)) continue;
-            found.clear();
-            for (const GroupPlan* g : all) {
-                const int k = g->rungs.find(r.section->designation);
-                if (k >= 0 && g->rungs.rungs[static_cast<size_t>(k)].meets(g->target)) found.push_back(k);
-            }
-            if (found.size() == all.size()) break;
+        for (const size_t g : all)
+            if (const GroupPlan& p = plan.groups[g]; moves(g) && p.chosen >= 0)
+                least = std::max(least, p.rungs.rungs[static_cast<size_t>(p.chosen)].section->properties().a);
+        std::vector<std::pair<size_t, size_t>> found;
+        for (size_t k = 0; k < leader.rungs.rungs.size() && found.empty(); ++k)
+            if (leader.rungs.rungs[k].section->properties().a >= least * (1 - 1e-9)) found = rungsTogether(plan, l, k);
+        for (const size_t g : all)
+            wanted.erase(plan.groups[g].id);
+        for (const auto& [g, rung] : found) {
+            plan.groups[g].chosen = static_cast<int>(rung);
+            wanted.insert(plan.groups[g].id);
         }
-        for (size_t k = 0; k < all.size(); ++k)
-            if (found.size() == all.size()) {
-                all[k]->chosen = found[k];
-                wanted.insert(all[k]->id);
-            } else
-                wanted.erase(all[k]->id);
     }
     return {wanted.begin(), wanted.end()};
 }

@@ -66,7 +66,7 @@ Table roundsTable(std::span<const SettleRound> rounds, const UnitSystem& u)
     return t;
 }
 
-Table stiffnessTable(std::span<const StiffnessWorth> ranking, const SizingPlan& plan, const Stiffening& s, size_t row,
+Table stiffnessTable(std::span<const StiffnessWorth> ranking, const SizingPlan& plan, const StandingLimit& limit,
                      const CheckModel& model)
 {
     const UnitSystem& u = model.frame().units;
@@ -89,7 +89,7 @@ Table stiffnessTable(std::span<const StiffnessWorth> ranking, const SizingPlan& 
             some && w.mass > 0 ? u.show(Quantity::Displacement, w.saved) / u.show(Quantity::Mass, w.mass) * 100 : kNothing;
         r.cells = {g.id,
                    u.show(Quantity::Displacement, w.share),
-                   100 * w.share / s.limit(row).value,
+                   100 * w.share / limit.value,
                    some ? g.rungs.rungs[static_cast<size_t>(w.rung)].section->designation : std::string("none is stiffer"),
                    some ? u.show(Quantity::Displacement, w.saved) : kNothing,
                    some ? u.show(Quantity::Mass, w.mass) : kNothing,

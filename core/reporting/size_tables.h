@@ -15,7 +15,7 @@ Table sizesTable(const SizingPlan& plan, const CheckModel& model);
 // The log of settling, a row a round.
 Table roundsTable(std::span<const SettleRound> rounds, const UnitSystem& u);
 // What a kilogram buys of a limit of the frame, a row a group, best first.
-Table stiffnessTable(std::span<const StiffnessWorth> ranking, const SizingPlan& plan, const Stiffening& s, size_t row,
+Table stiffnessTable(std::span<const StiffnessWorth> ranking, const SizingPlan& plan, const StandingLimit& limit,
                      const CheckModel& model);
 
 } // namespace wr

@@ -2,6 +2,7 @@
 
 #include "core/members/kind.h"
 #include "core/sizing/fewest.h"
+#include "core/sizing/plan_groups.h"
 #include "core/sizing/stock.h"
 
 #include <algorithm>
@@ -17,92 +18,12 @@ namespace {
 
 constexpr std::array<std::string_view, 4> kObjectives{"mass", "depth", "cost", "few"};
 
-std::string nameOf(const Frame& f, int section)
-{
-    const FrameSection& s = f.sections[static_cast<size_t>(section)];
-    return s.name.empty() ? s.id : s.name;
-}
-
-constexpr const char* kNoFamily = "its own section"; // of a section that is in no family, without a ladder
-
 double thinnest(const Shape& s)
 {
     double out = 0;
     for (const double t : {s.tw, s.tf, s.tf2, s.t})
         if (t > 0) out = out > 0 ? std::min(out, t) : t;
     return out;
-}
-
-// Members of groups, in the order of their names; those in none stand alone behind them.
-std::vector<GroupPlan> groupsOf(const CheckModel& model, const SizingChoice& choice)
-{
-    std::map<std::string, GroupPlan> named, alone;
-    const std::set<size_t> only(choice.members.begin(), choice.members.end());
-    std::set<std::string> touched; // groups of the members that are asked for: whole
-    for (const size_t m : only)
-        if (!model.members()[m].group.empty()) touched.insert(model.members()[m].group);
-    for (size_t i = 0; i < model.members().size(); ++i) {
-        const Member& m = model.members()[i];
-        if (m.exclude || !m.broken.empty()) continue;
-        if (!only.empty() && !only.contains(i) && !touched.contains(m.group)) continue;
-        const std::string& id = m.group.empty() ? m.id : m.group;
-        if (!choice.groups.empty() && std::find(choice.groups.begin(), choice.groups.end(), id) == choice.groups.end())
-            continue;
-        GroupPlan& g = (m.group.empty() ? alone : named)[id];
-        g.id = id;
-        g.ofMember = m.group.empty();
-        g.members.push_back(i);
-    }
-    std::vector<GroupPlan> out;
-    for (auto* list : {&named, &alone})
-        for (auto& [id, g] : *list)
-            out.push_back(std::move(g));
-    return out;
-}
-
-// What a group may be sized with: its ladder, else the family of the section it has.
-std::optional<Ladder> ladderOf(const CheckModel& model, GroupPlan& g, const Catalogue& catalogue, const SizingChoice& choice)
-{
-    const Frame& f = model.frame();
-    const auto& groups = f.design.groups.list();
-    const auto at = std::find_if(groups.begin(), groups.end(), [&](const Group& x) { return !g.ofMember && x.id == g.id; });
-    std::optional<Ladder> ladder;
-    if (at != groups.end() && !at->ladder.empty())
-        for (const Ladder& l : f.design.ladders.list())
-            if (l.id == at->ladder) ladder = l;
-    if (!ladder) {
-        std::set<std::string> families;
-        for (const size_t m : g.members)
-            families.insert(familyOf(f, model.members()[m].section, catalogue));
-        std::set<std::string> sections;
-        for (const size_t m : g.members)
-            sections.insert(nameOf(f, model.members()[m].section));
-        if (families.size() == 1 && families.begin()->empty() && sections.size() == 1) {
-            // Nothing to choose from: it keeps what it has, if that is enough.
-            Ladder own;
-            own.id = kNoFamily;
-            own.sections = {*sections.begin()};
-            ladder = own;
-        } else if (families.size() != 1 || families.begin()->empty()) {
-            g.why = families.size() > 1
-                        ? fmt::format("{} has sections of several families: give it a ladder", g.id)
-                        : fmt::format("{} has a section that is in no family of the catalogue: give it a ladder", g.id);
-            return std::nullopt;
-        } else {
-            Ladder own;
-            own.id = own.family = *families.begin();
-            ladder = own;
-        }
-    }
-    g.rules = *ladder;
-    g.ladder = ladder->id;
-    g.sameAs = ladder->sameAs;
-    g.target = choice.target                      ? *choice.target
-               : at != groups.end() && at->target ? *at->target
-               : ladder->target                   ? *ladder->target
-               : f.design.target                  ? *f.design.target
-                                                  : 1.0;
-    return ladder;
 }
 
 // The deepest section that frames in between the ends of a group's members: what they carry.
@@ -135,8 +56,7 @@ public:
             for (GroupPlan& g : plan_.groups)
                 limits(g);
             all();
-            for (GroupPlan& g : plan_.groups)
-                follow(g);
+            follow();
             std::vector<int> after;
             for (const GroupPlan& g : plan_.groups)
                 after.push_back(g.chosen);
@@ -269,21 +189,9 @@ private:
             g.chosen = -1;
             for (size_t k = 0; k < g.rungs.rungs.size(); ++k)
                 if (g.rungs.rungs[k].meets(g.target) &&
-                    (g.chosen < 0 || less(g.rungs.rungs[k], g.rungs.rungs[static_cast<size_t>(g.chosen)])))
+                    (g.chosen < 0 || value(g.rungs.rungs[k]) < value(g.rungs.rungs[static_cast<size_t>(g.chosen)])))
                     g.chosen = static_cast<int>(k);
         }
-    }
-
-    // Rungs stand by mass, then depth, then name: what ties stays with the first.
-    bool less(const Rung& a, const Rung& b) const
-    {
-        switch (choice_.objective) {
-        case Objective::Depth: return a.depth < b.depth;
-        case Objective::Cost: return a.cost < b.cost;
-        case Objective::Mass:
-        case Objective::Few: break;
-        }
-        return a.groupMass + choice_.perDepth * a.depth < b.groupMass + choice_.perDepth * b.depth;
     }
 
     void together()
@@ -306,9 +214,7 @@ private:
         MassOf mass(plan_.groups.size(), std::vector<double>(number.size(), -1));
         for (size_t g = 0; g < plan_.groups.size(); ++g)
             for (const Rung& r : plan_.groups[g].rungs.rungs)
-                if (r.meets(plan_.groups[g].target))
-                    mass[g][static_cast<size_t>(number.at(key(r)))] =
-                        r.groupMass + (choice_.objective == Objective::Mass ? choice_.perDepth * r.depth : 0);
+                if (r.meets(plan_.groups[g].target)) mass[g][static_cast<size_t>(number.at(key(r)))] = value(r);
         const Fewest found =
             choice_.objective == Objective::Few ? fewestSections(mass) : fewerSections(mass, choice_.perSection);
         plan_.proved = choice_.objective == Objective::Few && found.proved;
@@ -321,26 +227,30 @@ private:
         }
     }
 
-    // A group that takes the section of another: both take the lightest that meets what both ask for.
-    void follow(GroupPlan& g)
+    // Rungs stand by mass, then depth, then name: what ties stays with the first.
+    double value(const Rung& r) const { return valueOf(r, choice_); }
+
+    // Groups that take the section of another: all take the best that meets what all ask for.
+    void follow()
     {
-        if (g.sameAs.empty()) return;
-        const auto at = place_.find(g.sameAs);
-        g.chosen = -1;
-        if (at == place_.end() || plan_.groups[at->second].id == g.id) return;
-        GroupPlan& leader = plan_.groups[at->second];
-        const auto mine = [&](const Rung& r) {
-            const int k = g.rungs.find(r.section->designation);
-            return k >= 0 && g.rungs.rungs[static_cast<size_t>(k)].meets(g.target) ? k : -1;
-        };
-        int best = -1;
-        for (size_t k = 0; k < leader.rungs.rungs.size(); ++k) {
-            const Rung& r = leader.rungs.rungs[k];
-            if (!r.meets(leader.target) || mine(r) < 0) continue;
-            if (best < 0 || less(r, leader.rungs.rungs[static_cast<size_t>(best)])) best = static_cast<int>(k);
+        std::set<size_t> leaders;
+        for (GroupPlan& g : plan_.groups) {
+            if (g.sameAs.empty()) continue;
+            g.chosen = -1;
+            if (const auto at = place_.find(g.sameAs); at != place_.end() && g.sameAs != g.id) leaders.insert(at->second);
         }
-        leader.chosen = best;
-        if (best >= 0) g.chosen = mine(leader.rungs.rungs[static_cast<size_t>(best)]);
+        for (const size_t l : leaders) {
+            GroupPlan& leader = plan_.groups[l];
+            const auto& rungs = leader.rungs.rungs;
+            leader.chosen = -1;
+            for (size_t k = 0; k < rungs.size(); ++k)
+                if (!rungsTogether(plan_, l, k).empty() &&
+                    (leader.chosen < 0 || value(rungs[k]) < value(rungs[static_cast<size_t>(leader.chosen)])))
+                    leader.chosen = static_cast<int>(k);
+            if (leader.chosen < 0) continue;
+            for (const auto& [g, rung] : rungsTogether(plan_, l, static_cast<size_t>(leader.chosen)))
+                plan_.groups[g].chosen = static_cast<int>(rung);
+        }
     }
 
     // Why nothing is proposed: what comes nearest fails by what.
@@ -441,7 +351,7 @@ SizingPlan planSizes(const CheckModel& model, const Catalogue& catalogue, const 
                      const std::function<void(const GroupPlan&)>& told)
 {
     SizingPlan plan;
-    plan.groups = groupsOf(model, choice);
+    plan.groups = groupsToPlan(model, choice);
     const Frame& f = model.frame();
     std::map<std::string, std::vector<RungSection>> followed; // what a leader may take
     std::vector<RungsWanted> wanted(plan.groups.size());
@@ -459,8 +369,8 @@ SizingPlan planSizes(const CheckModel& model, const Catalogue& catalogue, const 
         const Member& first = model.members()[g.members.front()];
         std::set<std::string> now;
         for (const size_t m : g.members)
-            now.insert(nameOf(f, model.members()[m].section));
-        g.from = now.size() == 1 ? nameOf(f, first.section) : fmt::format("{} sections", now.size());
+            now.insert(sectionNameOf(f, model.members()[m].section));
+        g.from = now.size() == 1 ? sectionNameOf(f, first.section) : fmt::format("{} sections", now.size());
         wanted[k].members = g.members;
         if (const auto l = ladderOf(model, g, catalogue, choice); l && l->sameAs.empty()) {
             wanted[k].sections = sections(g, *l);
@@ -488,6 +398,31 @@ SizingPlan planSizes(const CheckModel& model, const Catalogue& catalogue, const 
     }
     if (!plan.cancelled) chooseAgain(plan, model, choice);
     return plan;
+}
+
+double valueOf(const Rung& r, const SizingChoice& c)
+{
+    switch (c.objective) {
+    case Objective::Depth: return r.depth;
+    case Objective::Cost: return r.cost;
+    case Objective::Few: return r.groupMass;
+    case Objective::Mass: break;
+    }
+    return r.groupMass + c.perDepth * r.depth;
+}
+
+std::vector<std::pair<size_t, size_t>> rungsTogether(const SizingPlan& plan, size_t group, size_t rung)
+{
+    std::vector<std::pair<size_t, size_t>> out;
+    const std::string& name = plan.groups[group].rungs.rungs[rung].section->designation;
+    for (size_t o = 0; o < plan.groups.size(); ++o) {
+        const GroupPlan& g = plan.groups[o];
+        if (o != group && g.sameAs != plan.groups[group].id) continue;
+        const int at = o == group ? static_cast<int>(rung) : g.rungs.find(name);
+        if (at < 0 || !g.rungs.rungs[static_cast<size_t>(at)].meets(g.target)) return {};
+        out.emplace_back(o, static_cast<size_t>(at));
+    }
+    return out;
 }
 
 std::vector<std::pair<std::string, std::string>> brokenNow(const SizingPlan& plan, const CheckModel& model,

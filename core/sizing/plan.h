@@ -71,6 +71,12 @@ struct SizingPlan
 // `told`: a group's rungs are evaluated, with its place in the plan (limits are not looked at yet).
 SizingPlan planSizes(const CheckModel& model, const Catalogue& catalogue, const SizingChoice& choice, Progress& progress,
                      const std::function<void(const GroupPlan&)>& told = {});
+// What rungs are compared by, less is better: kilograms of the group and what its depth is worth, depth, or cost (NaN: no
+// price).
+double valueOf(const Rung& r, const SizingChoice& c);
+// The rung of a group, and that of the same section of every group that takes its section: group and rung of each. Empty where
+// one of them has no such rung, or it does not meet.
+std::vector<std::pair<size_t, size_t>> rungsTogether(const SizingPlan& plan, size_t group, size_t rung);
 // What the section a group has breaks of its ladder, with the sections the others have now: group, and the limit in words.
 std::vector<std::pair<std::string, std::string>> brokenNow(const SizingPlan& plan, const CheckModel& model,
                                                            const SizingChoice& choice);

@@ -66,7 +66,6 @@ Flexibility flexibility(const Frame& f, int element, const ForceTable& real, con
                 out[c] += weight[g] * (to - from) / 2 * a[c] * b[c] / e[c];
         }
     }
-    // n vy vz t my mz
     return out;
 }
 
@@ -256,19 +255,6 @@ bool stiffen(Stiffening& s, SizingPlan& plan, double aim)
     for (const GroupPlan& g : plan.groups)
         mass.push_back(g.massNow);
     const auto over = [&](size_t r, double ratio) { return std::max(0.0, ratio - aim * (1 - 1e-9)) * s.limit(r).allowed; };
-    // With a group on a rung, and those that take its section: metres over the limits that go, and kilograms that come.
-    const auto together = [&](size_t g, size_t k) {
-        std::vector<std::pair<size_t, size_t>> out{{g, k}};
-        const std::string& name = plan.groups[g].rungs.rungs[k].section->designation;
-        for (size_t o = 0; o < plan.groups.size(); ++o) {
-            if (o == g || plan.groups[o].sameAs != plan.groups[g].id) continue;
-            const int at = plan.groups[o].rungs.find(name);
-            if (at < 0 || !plan.groups[o].rungs.rungs[static_cast<size_t>(at)].meets(plan.groups[o].target))
-                return std::vector<std::pair<size_t, size_t>>{};
-            out.emplace_back(o, static_cast<size_t>(at));
-        }
-        return out;
-    };
     size_t steps = 0, most = 1;
     for (const GroupPlan& g : plan.groups)
         most += g.rungs.rungs.size();
@@ -280,7 +266,7 @@ bool stiffen(Stiffening& s, SizingPlan& plan, double aim)
             if (!p.sameAs.empty()) continue;
             for (size_t k = 0; k < p.rungs.rungs.size(); ++k) {
                 if (!p.rungs.rungs[k].meets(p.target)) continue;
-                const auto all = together(g, k);
+                const auto all = rungsTogether(plan, g, k);
                 double gained = 0, added = 0;
                 for (size_t r = 0; r < s.rows(); ++r) {
                     double moved = s.ratio(r) * s.limit(r).allowed;

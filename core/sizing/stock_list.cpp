@@ -1,5 +1,6 @@
 #include "core/sizing/stock_list.h"
 
+#include "core/base/nearest.h"
 #include "core/sections/catalogue.h"
 #include "core/tables/cell_number.h"
 #include "core/tables/delimited.h"
@@ -18,13 +19,11 @@ namespace {
 
 constexpr TableLimits kLimits{.bytes = 20'000'000, .cells = 1'000'000};
 
+// In small letters, without blanks at its ends.
 std::string plain(std::string_view s)
 {
-    std::string out;
-    for (const char c : s)
-        out += static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-    const size_t from = out.find_first_not_of(" \t"), to = out.find_last_not_of(" \t");
-    return from == std::string::npos ? std::string() : out.substr(from, to - from + 1);
+    const size_t from = s.find_first_not_of(" \t"), to = s.find_last_not_of(" \t");
+    return from == std::string::npos ? std::string() : lowered(s.substr(from, to - from + 1));
 }
 
 // The words of a heading, apart at all that is no letter.
@@ -64,9 +63,11 @@ void take(Columns& c, const std::string& heading, size_t column, const UnitSyste
         c.available = column;
         return;
     }
-    constexpr std::pair<const char*, double> kMass[] = {{"kg", 1.0},        {"kilogram", 1.0},  {"t", 1000.0},
-                                                        {"tonne", 1000.0},  {"lb", 0.45359237}, {"pound", 0.45359237},
-                                                        {"cwt", 45.359237}, {"kip", 453.59237}, {"ton", 907.18474}};
+    const bool pounds = u.mass == "lb" || u.mass == "kip";
+    const std::pair<const char*, double> kMass[] = {
+        {"kg", 1.0},        {"kilogram", 1.0},  {"t", 1000.0},
+        {"tonne", 1000.0},  {"lb", 0.45359237}, {"pound", 0.45359237},
+        {"cwt", 45.359237}, {"kip", 453.59237}, {"ton", pounds ? 907.18474 : 1000.0}};
     constexpr std::pair<const char*, double> kLength[] = {
         {"m", 1.0}, {"metre", 1.0}, {"meter", 1.0}, {"ft", 0.3048}, {"foot", 0.3048}};
     const bool price = any({"price", "cost", "per"}) || heading.find('/') != std::string::npos;

@@ -117,6 +117,35 @@ TEST_CASE("remedies: of columns that are over, each works as it is said", "[reme
         if (r.edit) CHECK(shippedCatalogue().find(std::get<SetSection>(*r.edit).designation)->family != "HEA");
 }
 
+TEST_CASE("remedies: other families keep the limits of the ladder", "[remedies]")
+{
+    Frame f = *withSmall("Columns", "HEA100").frame;
+    const auto familiesOf = [](const DesignState& s) {
+        return of(remediesOf(s, worstMember(s, "Columns")), RemedyKind::Family);
+    };
+    const auto free = familiesOf(wholeState(f));
+    REQUIRE(free.front().edit.has_value());
+    const CatalogueSection* first = shippedCatalogue().find(std::get<SetSection>(*free.front().edit).designation);
+    REQUIRE(first);
+    // Just too heavy, too deep, with parts too thin, and not in stock: another one, or none.
+    Ladder l;
+    l.id = "own", l.family = "HEA";
+    const auto refused = [&](const Ladder& limits) {
+        Frame with = f;
+        REQUIRE(applyEdit(with, PutLadder{limits}));
+        REQUIRE(applyEdit(with, GiveLadder{{"Columns"}, limits.id, {}}));
+        for (const Remedy& r : familiesOf(wholeState(with)))
+            if (r.edit) CHECK(std::get<SetSection>(*r.edit).designation != first->designation);
+    };
+    Ladder mass = l, depth = l, parts = l, stock = l;
+    mass.maxMass = first->properties().a * 7850 * 0.99;
+    depth.maxDepth = first->properties().depth * 0.99;
+    parts.minThickness = std::min(first->shape.tw, first->shape.tf) * 1.01;
+    stock.stock = true;
+    for (const Ladder& x : {mass, depth, parts, stock})
+        refused(x);
+}
+
 TEST_CASE("remedies: a hold is where it does most, and says what it carries", "[remedies]")
 {
     // A beam of 8 m held at its ends only, over in lateral torsional buckling.

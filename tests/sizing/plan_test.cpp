@@ -66,6 +66,39 @@ Ladder family(const char* name)
 
 } // namespace
 
+TEST_CASE("plan: several groups that take one section all take it, the best that meets for all", "[sizing][plan]")
+{
+    Frame f = *street().frame;
+    Ladder same;
+    same.id = "as the eaves", same.sameAs = "Eaves beams", same.family = "IPE";
+    REQUIRE(applyEdit(f, PutLadder{same}));
+    REQUIRE(applyEdit(f, GiveLadder{{"Ridge beams", "Rafters"}, same.id, {}}));
+    const DesignState s = wholeState(f);
+    for (const SizingChoice& c :
+         {SizingChoice{}, SizingChoice{.objective = Objective::Depth}, SizingChoice{.objective = Objective::Few}}) {
+        const SizingPlan p = plan(s, c);
+        const GroupPlan &leader = of(p, "Eaves beams"), &ridge = of(p, "Ridge beams"), &rafters = of(p, "Rafters");
+        REQUIRE(leader.chosen >= 0);
+        CHECK(ridge.to() == leader.to());
+        CHECK(rafters.to() == leader.to());
+        // By hand: what comes to less by the objective does not meet for one of them.
+        const double value = valueOf(leader.rungs.rungs[static_cast<size_t>(leader.chosen)], c);
+        for (const Rung& r : leader.rungs.rungs) {
+            bool all = true;
+            for (const GroupPlan* g : {&leader, &ridge, &rafters}) {
+                const int k = g->rungs.find(r.section->designation);
+                all = all && k >= 0 && g->rungs.rungs[static_cast<size_t>(k)].meets(g->target);
+            }
+            if (all) CHECK(valueOf(r, c) >= value - 1e-12);
+        }
+    }
+    // One of them asks for what no section of theirs can give: none is proposed for any.
+    REQUIRE(applyEdit(f, GiveLadder{{"Rafters"}, same.id, 1e-4}));
+    const SizingPlan none = plan(wholeState(f));
+    for (const char* g : {"Eaves beams", "Ridge beams", "Rafters"})
+        CHECK(of(none, g).chosen == -1);
+}
+
 TEST_CASE("plan: depth that is worth kilograms moves the choice, never past the shallowest", "[sizing][plan]")
 {
     const DesignState& s = street();

@@ -54,6 +54,19 @@ TEST_CASE("stock list: units in headings, commas as decimals, a title above", "[
     CHECK(feet->rows[0].perKg.value() == Approx(0.5 / 0.45359237));
 }
 
+TEST_CASE("stock list: a ton is what the frame's units make of it", "[sizing][stock]")
+{
+    const auto metric = read("section,price per ton\nIPE 300,1000\n");
+    REQUIRE(metric.has_value());
+    CHECK(metric->rows[0].perKg.value() == Approx(1.0));
+    const Frame f = test::frameOf(test::demo("marrow-hill"));
+    SilentProgress p;
+    const auto pounds = readStockList("section,price per ton\nW12X65,907.18474\n", "stock.csv", f, shippedCatalogue(), p);
+    REQUIRE(pounds.has_value());
+    CHECK(pounds->rows[0].perKg.value() == Approx(1.0));
+    CHECK(pounds->unknown.empty());
+}
+
 TEST_CASE("stock list: what is wrong is said with its row", "[sizing][stock]")
 {
     CHECK(fault("a,b\n1,2\n").find("has no column of sections") != std::string::npos);
