@@ -64,6 +64,7 @@ MainWindow::MainWindow(QWidget* parent)
       unitsLabel_(new QLabel)
 {
     useSettings(UserSettings::load());
+    QApplication::setPalette(programPalette());
     setStyleSheet(programStyle());
     setAcceptDrops(true);
     qApp->installEventFilter(this);

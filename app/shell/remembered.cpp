@@ -71,6 +71,7 @@ void MainWindow::dressCharts()
 
 void MainWindow::applySettings()
 {
+    QApplication::setPalette(programPalette());
     setStyleSheet(programStyle());
     dressCharts();
     doc_->takeUnits();

@@ -8,6 +8,7 @@
 #include <QHeaderView>
 #include <QLocale>
 #include <QPushButton>
+#include <QScrollArea>
 
 namespace wr {
 
@@ -27,7 +28,12 @@ StartView::StartView(QWidget* parent)
       faultWords_(new QLabel), faults_(new QTableWidget)
 {
     setObjectName("start");
-    addWidget(buildWelcome());
+    // Scrolled: much recent work on a low screen must not make the window higher than it.
+    auto* welcome = new QScrollArea;
+    welcome->setWidget(buildWelcome());
+    welcome->setWidgetResizable(true);
+    welcome->setFrameShape(QFrame::NoFrame);
+    addWidget(welcome);
     addWidget(buildFaults());
 }
 

@@ -6,6 +6,21 @@
 
 namespace wr {
 
+QPalette programPalette()
+{
+    const Theme& t = theme();
+    QPalette p(t.panel, t.window);
+    p.setColor(QPalette::Base, t.dark ? t.track : t.field); // an empty box stands out from the dark ground
+    p.setColor(QPalette::AlternateBase, t.panel);
+    p.setColor(QPalette::Highlight, t.violet);
+    p.setColor(QPalette::HighlightedText, t.panel);
+    for (const auto role : {QPalette::Text, QPalette::WindowText, QPalette::ButtonText})
+        p.setColor(role, t.ink);
+    for (const auto role : {QPalette::Text, QPalette::WindowText, QPalette::ButtonText})
+        p.setColor(QPalette::Disabled, role, t.ink3);
+    return p;
+}
+
 QString programStyle()
 {
     const Theme& t = theme();

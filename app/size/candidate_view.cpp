@@ -193,6 +193,10 @@ CandidateView::CandidateView(Document& doc, SizingDesk& desk, QWidget* parent)
         table_->setColumnWidth(c, widths[c]);
     connect(&desk_, &SizingDesk::planChanged, this, &CandidateView::refresh);
     connect(&desk_, &SizingDesk::groupChanged, this, &CandidateView::refresh);
+    connect(&doc_, &Document::resultsChanged, this,
+            [this] { // another theme as well: the chart keeps the inks it was filled with
+                if (isVisible()) refresh();
+            });
     connect(&desk_, &SizingDesk::streamed, this, [this](const QString& group) {
         if (const GroupPlan* g = desk_.groupPlan(); g && str(g->id) == group) refresh();
     });
