@@ -1,5 +1,6 @@
 // A whole frame sized: 30 groups × every W section × 5 000 members × 20 combinations, against as many plain judgements of the
-// members with the section they have. Figures are for the machine it runs on, ratios are what counts.
+// members with the section they have, and against the very same evaluations one by one as a check does them. Figures are for
+// the machine it runs on, ratios are what counts.
 #include "benchmarks/frames.h"
 #include "core/checking/runner.h"
 #include "core/sizing/plan.h"
@@ -57,6 +58,18 @@ int main(int argc, char** argv)
                    standard, plan.groups.size(), rungs, model.members().size(), combinations, checks, sized,
                    sized / static_cast<double>(checks) * 1e6);
         fmt::print("as many plain judgements: {:.2f} s; ratio {:.2f} (limit 1.3)\n", plain, sized / plain);
+        // The same evaluations, a rung at a time: each member's demands found as a check finds them, once for a rung's worth.
+        const double same = seconds(1, [&] {
+            for (const GroupPlan& g : plan.groups)
+                tbb::parallel_for(size_t{0}, g.rungs.members.size(), [&](size_t i) {
+                    const size_t m = g.rungs.members[i];
+                    const Demands own = model.allDemands(m);
+                    MemberResult r;
+                    for (const Rung& rung : g.rungs.rungs)
+                        model.judge(m, model.inputWith(m, rung.section->shape, rung.section->properties()), own, r);
+                });
+        });
+        fmt::print("the same evaluations as plain checks: {:.2f} s; ratio {:.2f} (limit 1.3)\n", same, sized / same);
         choice.objective = Objective::Few;
         const double few = seconds(2, [&] { chooseAgain(plan, model, choice); });
         fmt::print("the fewest sections of those rungs: {} in {:.1f} ms\n", plan.sectionsThen(), few * 1e3);

@@ -3,6 +3,7 @@
 
 #include "cli/command.h"
 #include "cli/terminal.h"
+#include "core/base/counted.h"
 #include "core/base/finding.h"
 
 #include <cstdio>
@@ -28,6 +29,8 @@ Command optionsCommand();
 Command auditCommand();
 Command compareCommand();
 Command sizeCommand();
+Command reportCommand();
+Command takeOffCommand();
 Command sectionsCommand();
 Command intakeCommand();
 
@@ -48,9 +51,6 @@ template <class... A> void complain(fmt::format_string<A...> words, A&&... value
 {
     std::fputs(fmt::format(words, std::forward<A>(values)...).c_str(), stderr);
 }
-
-// "1 member", "2 members".
-std::string counted(size_t n, std::string_view one, std::string_view many = "");
 
 // Text to a file, or to standard output for "-". False with a message if it cannot be written.
 bool writeOut(const std::string& text, const std::string& path);

@@ -33,11 +33,6 @@ void printFindings(const std::vector<Finding>& findings)
         if (n > kShown) complain("… and {} more of the kind {}\n", n - kShown, code);
 }
 
-std::string counted(size_t n, std::string_view one, std::string_view many)
-{
-    return n == 1 ? fmt::format("1 {}", one) : many.empty() ? fmt::format("{} {}s", n, one) : fmt::format("{} {}", n, many);
-}
-
 bool writeOut(const std::string& text, const std::string& path)
 {
     return told(writeTextFile(text, path));

@@ -2,17 +2,15 @@
 #include "cli/commands.h"
 #include "cli/frame_argument.h"
 #include "cli/pick_argument.h"
+#include "cli/stock_argument.h"
 #include "cli/whole_way.h"
 
 #include "core/base/printable.h"
 #include "core/files/frame_writer.h"
 #include "core/files/size_answer.h"
 #include "core/project/proven.h"
-#include "core/sizing/stock_list.h"
 
 #include <algorithm>
-#include <fstream>
-#include <iterator>
 #include <memory>
 
 namespace wr::cli {
@@ -66,27 +64,6 @@ CheckReport::Counts countsOf(const Settled& s, bool planned)
     for (const MemberResult& r : s.state.report->results)
         (r.status == Status::Over ? out.over : r.status == Status::Unchecked ? out.unchecked : out.ok) += 1;
     return out;
-}
-
-// The stock list of a file in place of the frame's.
-bool takeStock(const std::string& path, Frame& f)
-{
-    std::ifstream in(path, std::ios::binary);
-    if (!in) {
-        complain("error: {} cannot be read\n", printable(path));
-        return false;
-    }
-    const std::string bytes{std::istreambuf_iterator<char>(in), {}};
-    SilentProgress p;
-    const auto list = readStockList(bytes, path, f, shippedCatalogue(), p);
-    const auto done = list ? applyEdit(f, SetStock{list->rows, f.design.plates}) : std::unexpected(list.error());
-    if (!done) {
-        complain("error: {}\n", printable(done.error()));
-        return false;
-    }
-    for (const std::string& name : list->unknown)
-        tell("  {} of the stock list is no section that is known\n", printable(name));
-    return true;
 }
 
 Report run(const SizeArguments& a)

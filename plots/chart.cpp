@@ -25,7 +25,7 @@ protected:
     void draw(QCPPainter* painter) override
     {
         const QPointF p = at->pixelPosition() + shift_;
-        symbol_.draw(*painter, p.x(), p.y());
+        drawBox(*painter, symbol_, p.x(), p.y());
     }
 
 private:
@@ -37,18 +37,18 @@ private:
 class MarksItem : public QCPAbstractItem
 {
 public:
-    MarksItem(QCustomPlot* plot, const std::vector<Mark>& marks) : QCPAbstractItem(plot), marks_(marks) {}
+    MarksItem(QCustomPlot* plot, const std::vector<ChartMark>& marks) : QCPAbstractItem(plot), marks_(marks) {}
     double selectTest(const QPointF&, bool, QVariant*) const override { return -1; }
 
 protected:
     void draw(QCPPainter* painter) override
     {
-        for (const Mark& m : marks_) {
+        for (const ChartMark& m : marks_) {
             const QPointF at(mParentPlot->xAxis->coordToPixel(m.x), mParentPlot->yAxis->coordToPixel(m.y));
             painter->setPen(m.pen);
             painter->setBrush(m.brush);
             const double r = m.radius;
-            if (m.form == Mark::Form::Dot)
+            if (m.form == ChartMark::Form::Dot)
                 painter->drawEllipse(at, r, r);
             else
                 painter->drawPolygon(
@@ -57,7 +57,7 @@ protected:
     }
 
 private:
-    const std::vector<Mark>& marks_;
+    const std::vector<ChartMark>& marks_;
 };
 
 } // namespace
@@ -188,7 +188,7 @@ void Chart::addSymbol(double x, double y, const MathBox& symbol, QPointF shift)
     (new SymbolItem(this, symbol, shift))->at->setCoords(x, y);
 }
 
-void Chart::addMark(const Mark& m)
+void Chart::addMark(const ChartMark& m)
 {
     if (marks_.empty()) new MarksItem(this, marks_);
     marks_.push_back(m);

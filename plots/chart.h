@@ -13,7 +13,7 @@
 namespace wr {
 
 // One dot of a chart. Coordinates as shown on the axes.
-struct Mark
+struct ChartMark
 {
     enum class Form { Dot, Diamond };
     double x = 0, y = 0;
@@ -40,7 +40,7 @@ public:
     void addText(double x, double y, const QString& text, Qt::Alignment where, const QColor& ink, bool strong = false,
                  bool backed = false, QPointF shift = {});                         // `shift` in px
     void addSymbol(double x, double y, const MathBox& symbol, QPointF shift = {}); // baseline at the place and a shift in px
-    void addMark(const Mark& m);
+    void addMark(const ChartMark& m);
     void setNumbers(const QStringList& heads, std::vector<std::vector<double>> columns); // what is copied as numbers
     // Words beside the pointer; an empty text: none. Gets the place on the axes and the mark there, or -1.
     std::function<QString(double x, double y, int mark)> readout;
@@ -49,7 +49,7 @@ public:
 
     const Theme& theme() const { return *theme_; }
     void setTheme(const Theme& theme); // what is filled in already keeps its inks until it is filled anew
-    const std::vector<Mark>& marks() const { return marks_; }
+    const std::vector<ChartMark>& marks() const { return marks_; }
     int markAt(QPointF pixel, double within) const; // the nearest one, or -1
     QPointF pixelOf(double x, double y) const;
     bool zoomed() const { return zoomed_; }
@@ -81,7 +81,7 @@ private:
     const Theme* theme_;
     QString title_, strongTitle_;
     QCPRange wholeX_, wholeY_;
-    std::vector<Mark> marks_;
+    std::vector<ChartMark> marks_;
     QStringList heads_;
     std::vector<std::vector<double>> columns_;
     QString reading_;

@@ -123,7 +123,7 @@ void fillInteractionChart(Chart& chart, const InteractionDiagram& d, SetRow gove
                        over      ? t.red
                        : current ? t.violet
                                  : t.utilisation(p.ratio),
-                       over ? Mark::Form::Diamond : Mark::Form::Dot});
+                       over ? ChartMark::Form::Diamond : ChartMark::Form::Dot});
         moments.push_back(p.moment);
         axials.push_back(p.axial);
         ratios.push_back(p.ratio);

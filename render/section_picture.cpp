@@ -207,7 +207,7 @@ double drawSectionTable(QPainter& p, const QRectF& area, const CatalogueSection&
     for (const ListedValue* v : rows) {
         y += kTableRow;
         const auto symbol = [&](std::string_view name, double x, const QColor& ink) {
-            if (!name.empty()) layoutSymbol(name, 12, ink).draw(p, x, y);
+            if (!name.empty()) drawBox(p, layoutSymbol(name, 12, ink), x, y);
         };
         const std::string_view en = notation(*v, s, Notation::European), american = notation(*v, s, Notation::American);
         if (en.empty() && american.empty()) {

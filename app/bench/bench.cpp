@@ -7,10 +7,10 @@
 #include "app/compare/compare_bench.h"
 #include "app/findings/stop_findings.h"
 #include "app/members/members_bench.h"
+#include "app/report/report_bench.h"
 #include "app/restraint/restraint_bench.h"
 #include "app/shell/document.h"
 
-#include <QLabel>
 #include <QScrollArea>
 #include <QVBoxLayout>
 
@@ -28,28 +28,12 @@ QWidget* scrolled(QWidget* page)
     return area;
 }
 
-QWidget* promise(Stop s)
-{
-    auto* page = new QWidget;
-    auto* all = new QVBoxLayout(page);
-    all->setContentsMargins(16, 12, 14, 12);
-    auto* title = new QLabel(stopName(s));
-    title->setObjectName("title");
-    auto* words = new QLabel(stopPromise(s));
-    words->setObjectName("quiet");
-    words->setWordWrap(true);
-    all->addWidget(title);
-    all->addWidget(words);
-    all->addStretch();
-    return page;
-}
-
 } // namespace
 
-Bench::Bench(Document& doc, BriefDesk& desk, SizingDesk& sizing, QWidget* parent)
+Bench::Bench(Document& doc, BriefDesk& desk, SizingDesk& sizing, ReportDesk& report, QWidget* parent)
     : QStackedWidget(parent), frame_(new FrameBench(doc)), member_(new MemberBench(doc)), members_(new MembersBench(doc)),
       restraint_(new RestraintBench(doc)), briefs_(new BriefsBench(doc, desk)), size_(new SizeBench(doc, sizing)),
-      compare_(new CompareBench(doc)), doc_(doc)
+      report_(new ReportBench(doc, report)), compare_(new CompareBench(doc)), doc_(doc)
 {
     setObjectName("bench");
     setFixedWidth(322);
@@ -60,7 +44,7 @@ Bench::Bench(Document& doc, BriefDesk& desk, SizingDesk& sizing, QWidget* parent
 void Bench::addPage(Stop s, QWidget* page)
 {
     const bool ownScrolling = page == frame_ || page == briefs_; // their lists scroll themselves
-    QWidget* shown = !page ? promise(s) : ownScrolling ? page : scrolled(page);
+    QWidget* shown = ownScrolling ? page : scrolled(page);
     if (static_cast<int>(s) < kWorkStops) {
         // Its findings at the foot, whatever the page is scrolled to.
         auto* both = new QWidget;

@@ -16,6 +16,8 @@ class FrameBench;
 class MemberBench;
 class StopFindings;
 class MembersBench;
+class ReportBench;
+class ReportDesk;
 class RestraintBench;
 class SizeBench;
 class SizingDesk;
@@ -24,8 +26,8 @@ class Bench : public QStackedWidget
 {
     Q_OBJECT
 public:
-    Bench(Document& doc, BriefDesk& desk, SizingDesk& sizing, QWidget* parent = nullptr);
-    void addPage(Stop s, QWidget* page); // null: a page that says what will be done there
+    Bench(Document& doc, BriefDesk& desk, SizingDesk& sizing, ReportDesk& report, QWidget* parent = nullptr);
+    void addPage(Stop s, QWidget* page);
     void setStop(Stop s);
     FrameBench& frame() { return *frame_; }
     MemberBench& member() { return *member_; }
@@ -33,6 +35,7 @@ public:
     RestraintBench& restraint() { return *restraint_; }
     BriefsBench& briefs() { return *briefs_; }
     SizeBench& size() { return *size_; }
+    ReportBench& report() { return *report_; }
     StopFindings& findings(Stop s) { return *findings_[static_cast<size_t>(s)]; } // at the foot of its page
     CompareBench& compare() { return *compare_; }                                 // at Check, while a siding is compared
 
@@ -46,6 +49,7 @@ private:
     RestraintBench* restraint_;
     BriefsBench* briefs_;
     SizeBench* size_;
+    ReportBench* report_;
     CompareBench* compare_;
     std::array<StopFindings*, kWorkStops> findings_{};
     Document& doc_;

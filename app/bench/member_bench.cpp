@@ -6,6 +6,7 @@
 #include "app/shell/document.h"
 #include "app/shell/text.h"
 #include "app/trace/trace_view.h"
+#include "core/checking/steel_name.h"
 #include "render/section_picture.h"
 #include "render/theme.h"
 
@@ -296,7 +297,6 @@ void MemberBench::paintEvent(QPaintEvent*)
     p.setRenderHint(QPainter::Antialiasing);
     const Member& m = doc_.model().members()[*member_];
     const FrameSection& s = doc_.frame().sections[m.section];
-    const Material& mat = doc_.frame().materials[m.material];
     const size_t n = doc_.pick().size();
     const QRectF head(16, 10, width() - 30, 24);
     p.setPen(t.ink);
@@ -315,7 +315,7 @@ void MemberBench::paintEvent(QPaintEvent*)
     }
     drawSection(p, QRectF(16, 37, 18, 20), s.shape, t);
     QStringList words{QString::fromStdString(s.name.empty() ? s.id : s.name),
-                      QString::fromStdString(mat.grade.empty() ? mat.id : mat.grade),
+                      QString::fromStdString(steelName(doc_.model(), *member_)),
                       QString::fromStdString(doc_.units().text(Quantity::Length, m.length))};
     if (!m.group.empty()) words.insert(2, QString::fromStdString(m.group));
     if (n > 1) words.prepend("worst " + QString::fromStdString(m.id));

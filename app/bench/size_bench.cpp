@@ -1,6 +1,7 @@
 #include "app/bench/size_bench.h"
 
 #include "app/shell/document.h"
+#include "app/shell/labels.h"
 #include "app/shell/quiet_table.h"
 #include "app/shell/text.h"
 #include "app/size/proposal_model.h"
@@ -18,14 +19,6 @@
 namespace wr {
 
 namespace {
-
-QLabel* named(const char* name, const QString& text = {})
-{
-    auto* l = new QLabel(text);
-    l->setObjectName(name);
-    l->setWordWrap(true);
-    return l;
-}
 
 QComboBox* choice(const char* name)
 {

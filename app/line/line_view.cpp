@@ -41,14 +41,6 @@ QString stopName(Stop s)
     return kNames[static_cast<size_t>(s)];
 }
 
-QString stopPromise(Stop s)
-{
-    switch (s) {
-    case Stop::Report: return "Here the calculations of chosen members will be put together into a report to sign.";
-    default: return {};
-    }
-}
-
 LineView::LineView(Document& doc, QWidget* parent) : QWidget(parent), doc_(doc)
 {
     setFixedHeight(62);

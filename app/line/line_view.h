@@ -14,8 +14,6 @@ class Document;
 enum class Stop { Frame, Members, Restraint, Briefs, Check, Size, Report };
 constexpr int kStops = 7;
 QString stopName(Stop s);
-// What will be done at a stop that is not built yet; empty for the others.
-QString stopPromise(Stop s);
 
 class LineView : public QWidget
 {

@@ -2,6 +2,7 @@
 
 #include "app/members/chain_strip.h"
 #include "app/shell/document.h"
+#include "app/shell/labels.h"
 #include "app/shell/text.h"
 #include "core/base/entry.h"
 #include "core/members/forming_reason.h"
@@ -20,14 +21,6 @@ namespace wr {
 namespace {
 
 constexpr double kDegree = std::numbers::pi / 180;
-
-QLabel* label(const char* name, QWidget* parent, const QString& text = {})
-{
-    auto* l = new QLabel(text, parent);
-    l->setObjectName(name);
-    l->setWordWrap(true);
-    return l;
-}
 
 QPushButton* action(const QString& text, QWidget* parent)
 {

@@ -19,6 +19,9 @@
 #include "app/ledger/ledger.h"
 #include "app/members/chains_view.h"
 #include "app/members/members_bench.h"
+#include "app/report/report_bench.h"
+#include "app/report/report_desk.h"
+#include "app/report/report_view.h"
 #include "app/restraint/hold_strip.h"
 #include "app/restraint/restraint_bench.h"
 #include "app/sections/section_browser.h"
@@ -31,6 +34,7 @@
 #include "app/shell/text.h"
 #include "app/size/size_band.h"
 #include "app/size/sizing_desk.h"
+#include "app/trace/trace_view.h"
 #include "app/tray/tray.h"
 #include "render/theme.h"
 
@@ -57,11 +61,11 @@ namespace wr {
 
 MainWindow::MainWindow(QWidget* parent)
     : QMainWindow(parent), doc_(new Document(this)), desk_(new BriefDesk(*doc_, this)), sizing_(new SizingDesk(*doc_, this)),
-      line_(new LineView(*doc_)), tray_(new Tray(*doc_, *desk_)), ledger_(new Ledger(*doc_)),
-      bench_(new Bench(*doc_, *desk_, *sizing_)), start_(new StartView), sizes_(new SizeBand(*doc_, *sizing_)),
-      sections_(new SectionBrowser(*doc_)), findings_(new FindingsView(*doc_)), pages_(new QStackedWidget),
-      bottom_(new QStackedWidget), left_(new QLabel), right_(new QLabel), kept_(new QLabel), title_(new QLabel),
-      unitsLabel_(new QLabel)
+      report_(new ReportDesk(*doc_, this)), line_(new LineView(*doc_)), tray_(new Tray(*doc_, *desk_)),
+      ledger_(new Ledger(*doc_)), bench_(new Bench(*doc_, *desk_, *sizing_, *report_)), start_(new StartView),
+      sizes_(new SizeBand(*doc_, *sizing_)), sections_(new SectionBrowser(*doc_)), findings_(new FindingsView(*doc_)),
+      pages_(new QStackedWidget), bottom_(new QStackedWidget), left_(new QLabel), right_(new QLabel), kept_(new QLabel),
+      title_(new QLabel), unitsLabel_(new QLabel)
 {
     useSettings(UserSettings::load());
     QApplication::setPalette(programPalette());
@@ -115,8 +119,8 @@ void MainWindow::buildStatusBar()
     cancel->hide();
     statusBar()->addPermanentWidget(cancel);
     connect(cancel, &QToolButton::clicked, this, [this] {
-        for (const char* kind :
-             {"open", "analyse", "check", "rungs", "modes", "effect", "siding", "settle", "remedies", "stiffness"})
+        for (const char* kind : {"open", "analyse", "check", "rungs", "modes", "effect", "siding", "settle", "remedies",
+                                 "stiffness", "report", "write-report"})
             doc_->jobs().cancel(kind);
     });
     // Only for what takes longer than an eye minds.
@@ -275,8 +279,23 @@ void MainWindow::buildCentre()
     auto* row = new QHBoxLayout(besideEachOther);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(0);
-    row->addWidget(trayArea);
-    row->addWidget(middle_, 1);
+    // At Report the pages have the middle, and their contents stand in place of the tray.
+    reportView_ = new ReportView(*doc_, *report_);
+    contents_ = new ContentsView(*doc_, *report_);
+    connect(contents_, &ContentsView::chosen, reportView_, &ReportView::goTo);
+    connect(report_, &ReportDesk::wrote, this, [this](const QStringList& files, const QString& trouble) {
+        statusBar()->showMessage(trouble.isEmpty() ? "Written: " + files.join(", ") : trouble, 15000);
+    });
+    connect(&bench_->member().trace(), &TraceView::wantReport, this, &MainWindow::sendPicked);
+    side_ = new QStackedWidget;
+    side_->setFixedWidth(208);
+    side_->addWidget(trayArea);
+    side_->addWidget(contents_);
+    middles_ = new QStackedWidget;
+    middles_->addWidget(middle_);
+    middles_->addWidget(reportView_);
+    row->addWidget(side_);
+    row->addWidget(middles_, 1);
     row->addWidget(bench_);
     pages_->addWidget(start_);
     pages_->addWidget(besideEachOther);
@@ -292,6 +311,20 @@ void MainWindow::buildCentre()
     all->addWidget(pages_, 1);
     setCentralWidget(centre);
     bench_->setStop(stop_);
+}
+
+void MainWindow::sendPicked()
+{
+    if (!doc_->hasFrame() || doc_->pick().empty())
+        return statusBar()->showMessage("Pick the members whose calculations are to stand in the report.", 15000);
+    std::vector<std::string> names;
+    for (const size_t i : doc_->pick())
+        names.push_back(doc_->model().members()[i].id);
+    const QString trouble = report_->send(names);
+    const QString whose = names.size() == 1 ? "The calculation of " + QString::fromStdString(names.front())
+                                            : QString("The calculations of %1 members").arg(names.size());
+    statusBar()->showMessage(
+        trouble.isEmpty() ? whose + (names.size() == 1 ? " stands" : " stand") + " in the report." : trouble, 15000);
 }
 
 bool MainWindow::showsFrame() const
@@ -321,6 +354,7 @@ void MainWindow::ride(Stop s)
     if (view_) view_->setStop(s);
     tray_->setStop(s);
     sizing_->enter(s == Stop::Size);
+    report_->enter(s == Stop::Report);
     for (QShortcut* k : stepKeys_)
         k->setEnabled(s == Stop::Size);
     if (page.entered) page.entered();
@@ -331,7 +365,10 @@ void MainWindow::ride(Stop s)
 void MainWindow::showLower()
 {
     const bool changes = stop_ == Stop::Check && !doc_->comparedSiding().empty();
-    bottom_->setCurrentWidget(changes ? static_cast<QWidget*>(changes_) : stops_[static_cast<size_t>(stop_)].lower);
+    QWidget* lower = stops_[static_cast<size_t>(stop_)].lower;
+    side_->setCurrentIndex(lower ? 0 : 1);
+    middles_->setCurrentIndex(lower ? 0 : 1);
+    bottom_->setCurrentWidget(changes ? static_cast<QWidget*>(changes_) : lower ? lower : ledger_);
     if (banner_) banner_->setVisible(changes && doc_->hasFrame());
 }
 
@@ -339,6 +376,8 @@ void MainWindow::showFindings(std::optional<WorkStop> stop, const QString& id)
 {
     if (!doc_->hasFrame()) return;
     if (browsing()) browseSections(false);
+    side_->setCurrentIndex(0); // from the pages of a report back to the frame
+    middles_->setCurrentIndex(0);
     bottom_->setCurrentWidget(findings_);
     findings_->open(stop, id.toStdString());
 }
@@ -365,6 +404,8 @@ void MainWindow::browseSections(bool on)
     }
     if (!doc_->hasFrame()) return;
     if (!browsing()) sizesBefore_ = middle_->sizes();
+    side_->setCurrentIndex(0);
+    middles_->setCurrentIndex(0);
     bottom_->setCurrentWidget(sections_);
     const int whole = middle_->sizes().value(0) + middle_->sizes().value(1);
     middle_->setSizes({whole * 2 / 5, whole * 3 / 5});

@@ -18,6 +18,9 @@ class QToolButton;
 
 namespace wr {
 
+class ContentsView;
+class ReportDesk;
+class ReportView;
 class SizeBand;
 class SizingDesk;
 class Bench;
@@ -76,6 +79,9 @@ public:
     QComboBox* combinations() { return combinations_; } // shown at Check: the worst, or one alone; nullptr without OpenGL
     SizingDesk& sizing() { return *sizing_; }
     SizeBand& sizes() { return *sizes_; }
+    ReportDesk& reporting() { return *report_; }
+    ReportView& reportPages() { return *reportView_; }
+    ContentsView& contents() { return *contents_; }
     bool showsFrame() const;
     QString statusLeft() const;
     // What to do with unsaved work; a test answers instead of a person. Returns: 0 cancel, 1 discard, 2 save.
@@ -117,10 +123,12 @@ private:
     void fillRecent();
     void refreshTitle();
     void refreshStatus();
+    void sendPicked(); // to the report
 
     Document* doc_;
     BriefDesk* desk_;
     SizingDesk* sizing_;
+    ReportDesk* report_;
     LineView* line_;
     Tray* tray_;
     FrameView* view_ = nullptr;
@@ -135,6 +143,9 @@ private:
     SectionBrowser* sections_;
     FindingsView* findings_;
     IntakeDesk* intake_ = nullptr;
+    ReportView* reportView_ = nullptr;
+    ContentsView* contents_ = nullptr;
+    QStackedWidget *side_ = nullptr, *middles_ = nullptr; // tray or contents; frame with its band, or pages
     ChangesView* changes_ = nullptr;
     CompareBanner* banner_ = nullptr;
     SettingsWindow* settings_ = nullptr;

@@ -2,6 +2,7 @@
 #include "app/findings/findings_view.h"
 #include "app/frameview/frame_view.h"
 #include "app/ledger/ledger.h"
+#include "app/report/report_desk.h"
 #include "app/shell/document.h"
 #include "app/shell/main_window.h"
 #include "app/shell/start_view.h"
@@ -37,6 +38,8 @@ void MainWindow::buildFileMenu()
     file->addAction("&Save", QKeySequence::Save, this, &MainWindow::save);
     file->addAction("Save &as…", QKeySequence("Ctrl+Shift+S"), this, &MainWindow::saveAs);
     file->addSeparator();
+    file->addAction("Send the &picked to the report", QKeySequence("Ctrl+R"), this, &MainWindow::sendPicked);
+    file->addAction("Write the &report again", QKeySequence("F8"), this, [this] { report_->writeAgain(); });
     file->addAction("Settin&gs…", QKeySequence("Ctrl+,"), this, [this] { openSettings(); });
     file->addSeparator();
     file->addAction("&Quit", QKeySequence::Quit, this, &QWidget::close);

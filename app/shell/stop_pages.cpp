@@ -10,6 +10,7 @@
 #include "app/ledger/ledger.h"
 #include "app/members/chains_view.h"
 #include "app/members/members_bench.h"
+#include "app/report/report_bench.h"
 #include "app/restraint/hold_strip.h"
 #include "app/restraint/restraint_bench.h"
 #include "app/size/size_band.h"
@@ -29,7 +30,7 @@ std::vector<StopPage> stopPages(const StopParts& p)
          }},
         {Stop::Check, &p.bench.member(), &p.ledger},
         {Stop::Size, &p.bench.size(), &p.sizes, {}, 322},
-        {Stop::Report, nullptr, &p.ledger},
+        {Stop::Report, &p.bench.report(), nullptr},
     };
 }
 

@@ -19,8 +19,8 @@ class SizeBand;
 struct StopPage
 {
     Stop stop;
-    QWidget* bench;                     // the panel at the right; null: a page that says what will be done here
-    QWidget* lower;                     // the band under the frame
+    QWidget* bench;                     // the panel at the right
+    QWidget* lower;                     // the band under the frame; null: the stop has the whole middle for itself
     std::function<void()> entered = {}; // after riding there
     int height = 0;                     // of the band, until the engineer moves its edge; 0: that of the other stops
 };

@@ -38,6 +38,7 @@ QString programStyle()
         QLabel#head { font-weight: 600; color: @ink2; padding-top: 6px; } QLabel#quiet { color: @ink2; font-size: 11.5px; }
         QLabel#title { font-size: 15px; font-weight: 600; } QLabel#big { font-size: 21px; font-weight: 600; }
         QLabel#trouble { color: @red; } QLabel#warning { color: @ochreInk; background: @ochreTint; border: 1px solid @ochreEdge; border-radius: 5px; padding: 6px; }
+        QTreeWidget { background: @window; outline: 0; } QTreeWidget::item { padding: 1px 0; } QTreeWidget::item:selected { background: @tint; color: @ink; }
         QListView { background: @panel; border: 1px solid @hair; outline: 0; } QListView::item { padding: 2px 6px; } QListView::item:selected { background: @tint; color: @ink; }
         QTableView, QTableWidget, QListWidget { background: @panel; border: none; selection-background-color: @tint; selection-color: @ink; alternate-background-color: @panel; outline: 0; }
         QTableView::item { padding-left: 6px; border: none; } QTableView::item:selected, QListWidget::item:selected { background: @tint; color: @ink; }

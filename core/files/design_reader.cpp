@@ -1,4 +1,5 @@
 #include "core/files/design_reader.h"
+#include "core/files/report_json.h"
 
 #include "core/files/brief_json.h"
 #include "core/files/deflection_json.h"
@@ -170,6 +171,7 @@ private:
             frame_.design.stock.push_back(std::move(r));
         });
         frame_.design.target = top_.positive("target");
+        if (const Json* r = top_.object("report")) frame_.design.report = readReportChoice(*r, "/design/report", findings_);
         const Json* plates = top_.array("plates");
         for (size_t k = 0; plates && k < plates->size(); ++k) {
             const Json& t = (*plates)[k];

@@ -4,6 +4,7 @@
 #include "core/files/brief_json.h"
 #include "core/files/json_cursor.h"
 #include "core/files/national_json.h"
+#include "core/files/report_json.h"
 #include "core/files/text_file.h"
 #include "core/files/units_json.h"
 #include "core/sections/catalogue.h"
@@ -398,6 +399,7 @@ private:
             return j;
         });
         if (d.target) o["target"] = clean(*d.target);
+        if (!(d.report == ReportChoice{})) o["report"] = reportChoiceJson(d.report);
         for (const double t : d.plates)
             o["plates"].push_back(out(Quantity::SectionLength, t));
         return with(o, d.extras);

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/base/rows.h"
+#include "core/frame/report_choice.h"
 #include "core/sections/shape.h"
 
 #include <array>
@@ -351,6 +352,7 @@ struct Design
     Rows<StockRow> stock;
     std::vector<double> plates;   // m: thicknesses there are, thin first
     std::optional<double> target; // utilisation that groups are sized to which say nothing themselves, nor their ladder
+    ReportChoice report;          // what its reports hold
     Rows<SavedPick> picks;
     Rows<FrameLimit> frameLimits;
     Rows<Acceptance> acceptances;

@@ -1,7 +1,8 @@
 #include "core/picks/pick_match.h"
 
-#include "core/base/pattern.h"
 #include "core/base/nearest.h"
+#include "core/base/pattern.h"
+#include "core/checking/steel_name.h"
 #include "core/members/kind.h"
 #include "core/sections/catalogue.h"
 
@@ -163,11 +164,7 @@ std::string pickText(PickName n, const PickSource& s, size_t i)
     case PickName::Brief: return m.brief;
     case PickName::Section: return section.name.empty() ? section.id : section.name;
     case PickName::Family: return familyOf(section);
-    case PickName::Grade: {
-        if (const std::string& own = model.briefOf(i).grade; !own.empty()) return own;
-        const Material& material = f.materials[m.material];
-        return material.grade.empty() ? material.id : material.grade;
-    }
+    case PickName::Grade: return steelName(model, i);
     case PickName::Kind: return std::string(memberKindName(memberKind(f, m)));
     case PickName::Status: return std::string(statusOf(s, i));
     case PickName::Mode: return r && r->govern() ? std::string(model.standardOf(i).row(*r->govern())->key) : std::string();

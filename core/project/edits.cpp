@@ -234,6 +234,13 @@ std::expected<Patch, std::string> applyEdit(Frame& f, const Edit& edit)
                                               [&](const GiveLadder& e) -> Words { return applySizingEdit(next, e); },
                                               [&](const SetStock& e) -> Words { return applySizingEdit(next, e); },
                                               [&](const SetTarget& e) -> Words { return applySizingEdit(next, e); },
+                                              [&](const SetReport& e) -> Words {
+                                                  if (next.design.report == e.choice)
+                                                      return std::unexpected("that is what the report holds already");
+                                                  next.hasDesign = true;
+                                                  next.design.report = e.choice;
+                                                  return "What the report holds";
+                                              },
                                               [&](const SetGrade& e) { return setGrade(next, e); },
                                               [&](const SetStandard& e) { return setStandard(next, e); },
                                               [&](const SetAnalysis& e) { return setAnalysis(next, e); },

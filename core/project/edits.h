@@ -176,6 +176,11 @@ struct SetTarget // of groups that say none themselves, nor their ladder; none: 
 {
     std::optional<double> target;
 };
+// What reports of the frame hold.
+struct SetReport
+{
+    ReportChoice choice;
+};
 // A shipped grade.
 struct SetGrade
 {
@@ -222,11 +227,11 @@ struct SetForming
     FormingRule rule;
 };
 
-using Edit =
-    std::variant<SetLengths, SetGroup, SetSection, SetSections, PutLadder, DropLadder, GiveLadder, SetStock, SetTarget,
-                 SetGrade, SetStandard, SetAnalysis, SetLoads, JoinMembers, SplitMember, TurnMembers, BackToRule, SetForming,
-                 GiveHolds, SetHold, DropHolds, SameHolds, PutBrief, GiveBrief, DropBrief, TakeOver, SetGroups, RenameGroup,
-                 SetExclude, SetKind, PutPick, DropPick, SetFrameLimits, SetSway, SayForces, Accept, DropAcceptance, Patch>;
+using Edit = std::variant<SetLengths, SetGroup, SetSection, SetSections, PutLadder, DropLadder, GiveLadder, SetStock, SetTarget,
+                          SetReport, SetGrade, SetStandard, SetAnalysis, SetLoads, JoinMembers, SplitMember, TurnMembers,
+                          BackToRule, SetForming, GiveHolds, SetHold, DropHolds, SameHolds, PutBrief, GiveBrief, DropBrief,
+                          TakeOver, SetGroups, RenameGroup, SetExclude, SetKind, PutPick, DropPick, SetFrameLimits, SetSway,
+                          SayForces, Accept, DropAcceptance, Patch>;
 
 // Members that no entry lists yet get one each; what is said of them stands there.
 void declareMembers(Frame& f, const std::vector<MemberRef>& members);

@@ -176,8 +176,8 @@ FrameWords wordsOf(const Frame& f)
 DesignSettings settingsOf(const Frame& f)
 {
     const Design& d = f.design;
-    return {f.hasDesign, d.standard, d.nationalParameters, d.analysis, d.givenForces, d.swayX, d.swayY, d.forming,
-            d.plates,    d.target};
+    return {f.hasDesign, d.standard, d.nationalParameters, d.analysis, d.givenForces, d.swayX, d.swayY, d.forming, d.plates,
+            d.target,    d.report};
 }
 
 bool Patch::empty() const
@@ -245,6 +245,7 @@ bool applyPatch(Frame& f, const Patch& p)
         d.analysis = s.analysis;
         d.givenForces = s.givenForces;
         d.target = s.target;
+        d.report = s.report;
         d.swayX = s.swayX;
         d.forming = s.forming;
         d.plates = s.plates;

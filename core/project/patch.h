@@ -49,6 +49,7 @@ struct DesignSettings
     std::optional<FormingRule> forming;
     std::vector<double> plates;
     std::optional<double> target;
+    ReportChoice report;
     bool operator==(const DesignSettings&) const = default;
 };
 DesignSettings settingsOf(const Frame& f);

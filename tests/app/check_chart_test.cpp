@@ -65,7 +65,7 @@ TEST_CASE("check bench: the chart follows the chosen mode, a point of the diagra
     const auto over = std::count_if(points.begin(), points.end(), [](const auto& p) { return p.ratio > 1; });
     CHECK(over > 0);
     CHECK(std::count_if(chart.marks().begin(), chart.marks().end(),
-                        [](const Mark& m) { return m.form == Mark::Form::Diamond; }) == over);
+                        [](const ChartMark& m) { return m.form == ChartMark::Form::Diamond; }) == over);
     // Click the point that lies farthest from the others' crowd: the diagrams show its combination.
     const auto pixel = [&](size_t i) { return chart.pixelOf(points[i].moment, points[i].axial); };
     size_t far = 0;

@@ -58,7 +58,7 @@ TEST_CASE("formulas: fractions are stacked, roots and powers take room, symbols 
     image.fill(Qt::white);
     QPainter p(&image);
     const MathBox b = box("1.95*r_ts*E/(0.7*F_y)*sqrt(q + sqrt(q^2 + 6.76*(0.7*F_y/E)^2))");
-    b.draw(p, 10, 50);
+    drawBox(p, b, 10, 50);
     p.end();
     bool inside = false, outside = false;
     for (int y = 0; y < image.height(); ++y)

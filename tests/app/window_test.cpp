@@ -295,19 +295,13 @@ TEST_CASE("window: groups and levels in the tray pick, only these hides the rest
     CHECK(w.doc().pick().empty());
 }
 
-TEST_CASE("window: the line rides to every stop by key, a stop that is not built says what will be done there", "[app]")
+TEST_CASE("window: the line rides to every stop by key", "[app]")
 {
     Window w(kStreet);
     w.view().setFocus();
     for (int i = 0; i < kStops; ++i) {
         w.key(static_cast<Qt::Key>(Qt::Key_1 + i));
         CHECK(static_cast<int>(w.window.line().current()) == i);
-        const QString promise = stopPromise(static_cast<Stop>(i));
-        if (promise.isEmpty()) continue;
-        bool said = false;
-        for (const QLabel* l : w.window.bench().currentWidget()->findChildren<QLabel*>())
-            said |= l->text() == promise && l->isVisible();
-        CHECK(said);
     }
     QTest::mouseClick(&w.window.line(), Qt::LeftButton, Qt::NoModifier,
                       w.window.line().stopArea(Stop::Frame).center().toPoint());
@@ -454,8 +448,8 @@ TEST_CASE("window: without OpenGL there is a sentence and everything else works"
         w.doc().setPick({0});
         CHECK(w.member().trace().formulaCount() > 0);
         w.window.ride(Stop::Size);
-        w.settle();
-        REQUIRE(w.window.sizing().groupPlan());
+        REQUIRE(test::waitFor(
+            [&] { return w.window.sizing().groupPlan() && !w.doc().jobs().running(); })); // it begins a moment later
         CHECK_FALSE(w.window.sizing().groupPlan()->rungs.rungs.empty());
     }
     qunsetenv("WRENRAIL_NO_OPENGL");

@@ -27,6 +27,9 @@ TEST_CASE("edits: run, undo and redo give back equal frames, for every kind of e
         if (!declared) f.design = {}, f.hasDesign = false; // members formed by rule are declared by the edit
         const auto m = refs(f, 3);
         SetLengths k{m, LengthAxis::Minor, 0.8, {}}, l{m, LengthAxis::Major, {}, 4.2}, none{m, LengthAxis::Minor, {}, {}};
+        ReportChoice roof;
+        roof.subject = "Roof";
+        roof.depth["Purlins"] = ReportDepth::Full;
         const std::vector<Edit> edits{k,
                                       l,
                                       none,
@@ -35,6 +38,7 @@ TEST_CASE("edits: run, undo and redo give back equal frames, for every kind of e
                                       SetSection{m, "HEA200"},
                                       SetGrade{m, "S275"},
                                       SetStandard{"aisc360-22-asd"},
+                                      SetReport{roof},
                                       SetAnalysis{{ForceOrder::Second, true}}};
         for (const Edit& e : edits) {
             CAPTURE(declared, e.index());

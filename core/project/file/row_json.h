@@ -132,13 +132,15 @@ NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(StatedForces, order, reducedStif
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(SavedPick, id, expression, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(FrameLimit, id, of, along, kind, over, most, nodes, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Acceptance, id, code, subject, reason, name, date, about, extras)
+NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(ReportChoice, subject, forWhom, by, checkedBy, revision, date, words, without,
+                                                pick, depth, otherDepth, members, letter, everyCombination, formats, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Design, standard, analysis, givenForces, swayX, swayY, forming, members,
-                                                restraints, lengths, briefs, groups, ladders, stock, plates, target, picks,
-                                                frameLimits, acceptances, nationalParameters, parameterSets, extras)
+                                                restraints, lengths, briefs, groups, ladders, stock, plates, target, report,
+                                                picks, frameLimits, acceptances, nationalParameters, parameterSets, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Frame, title, units, up, materials, sections, nodes, elements, diaphragms,
                                                 links, cases, combinations, results, came, modes, hasDesign, design, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(DesignSettings, hasDesign, standard, nationalParameters, analysis, givenForces,
-                                                swayX, swayY, forming, plates, target)
+                                                swayX, swayY, forming, plates, target, report)
 
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(FrameWords, title, up, extras)
 

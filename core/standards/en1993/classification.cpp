@@ -179,7 +179,7 @@ template <class Sink> int angleClass(const Context& c, Sink& sink)
 
 } // namespace
 
-template <class Sink> int classify(const Context& c, const Plates& plates, const Action3& a, Sink& sink)
+template <class Sink> int classify(const Context& c, const Plates& plates, const Action3& a, Sink& sink, const Plates* judged)
 {
     int worst = c.options.elasticSection ? 3 : 1;
     const bool pressed = a.n > 0 || a.my != 0 || a.mz != 0;
@@ -189,7 +189,7 @@ template <class Sink> int classify(const Context& c, const Plates& plates, const
         if (a.n > 0) worst = std::max(worst, angleClass(c, sink));
     }
     const double scale = bendingScale(c, plates, a);
-    for (const Plate& p : plates) {
+    for (const Plate& p : judged ? *judged : plates) {
         const PlateStress x = plateStress(c, p, a, scale);
         if (!x.compressed) continue;
         sink.heading(p.name, "Table 5.2");
@@ -200,7 +200,17 @@ template <class Sink> int classify(const Context& c, const Plates& plates, const
     return worst;
 }
 
-template int classify<NoTrace>(const Context&, const Plates&, const Action3&, NoTrace&);
-template int classify<Trace>(const Context&, const Plates&, const Action3&, Trace&);
+template int classify<NoTrace>(const Context&, const Plates&, const Action3&, NoTrace&, const Plates*);
+template int classify<Trace>(const Context&, const Plates&, const Action3&, Trace&, const Plates*);
+
+Plates slenderPlates(const Context& c, const Plates& plates)
+{
+    NoTrace none;
+    const Action3 pressed{c.p.a * c.fy, 0, 0};
+    Plates out;
+    for (const Plate& p : plates)
+        if (plateClass(c, p, plateStress(c, p, pressed, 0), none) > 2) out.add(p);
+    return out;
+}
 
 } // namespace wr::en1993

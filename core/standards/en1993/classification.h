@@ -8,7 +8,12 @@ namespace wr::en1993 {
 // Class 1 to 4. α (plastic) and ψ (elastic) with the axial force that is there and the moments raised until the section is
 // plastic, or its edge yields: 5.5.2(6) asks for the stresses of the limit, not of the service. Single angles are never better
 // than class 3: their plastic resistance about principal axes is not used.
-template <class Sink> int classify(const Context& c, const Plates& plates, const Action3& a, Sink& sink);
+// `judged`: plates that are looked at, where the others are known not to matter.
+template <class Sink>
+int classify(const Context& c, const Plates& plates, const Action3& a, Sink& sink, const Plates* judged = nullptr);
+// The plates that are worse than class 2 in compression alone: no others make a section worse than class 2, whatever acts on
+// it.
+Plates slenderPlates(const Context& c, const Plates& plates);
 
 // Class of one plate from α, ψ and (outstands) k_σ.
 struct PlateStress

@@ -8,54 +8,6 @@
 
 namespace wr::en1993 {
 
-SectionConstants constantsOf(const Context& c)
-{
-    NoTrace none;
-    SectionConstants k;
-    k.avz = shearArea(c, Axis::Y, none);
-    k.avy = shearArea(c, Axis::Z, none);
-    k.vz = plasticShear(c, Axis::Y, none).value;
-    k.vy = plasticShear(c, Axis::Z, none).value;
-    if (shearBuckles(c, Axis::Y)) k.vb = shearBuckling(c, Axis::Y, none).value;
-    if (shearBuckles(c, Axis::Z)) k.vbMinor = shearBuckling(c, Axis::Z, none).value;
-    if (c.s.kind == ShapeKind::Rhs || c.s.kind == ShapeKind::Chs) k.tube = tubeTorsion(c, none).value;
-    if (c.s.kind == ShapeKind::Rhs) {
-        // Shear flow T/(2Ah) in all walls; two of them carry the shear (EN 1993-1-5 5.5(1): the shear holds that of the
-        // torque).
-        const double h = c.s.h - c.s.t, b = c.s.b - c.s.t;
-        k.torqueZ = h / (h * b);
-        k.torqueY = b / (h * b);
-    }
-    return k;
-}
-
-double torsionLeaves(const SectionConstants& k, double t)
-{
-    return k.tube > 0 ? std::max(0.0, 1 - t / k.tube) : 1.0;
-}
-
-template <class Sink> Resistance tubeTorsion(const Context& c, Sink& sink)
-{
-    sink.heading("Torsion of the tube (St Venant)", "6.2.7");
-    const double fy = given(sink, "f_y", Quantity::Stress, c.fy), m0 = putM0(c, sink),
-                 it = given(sink, "I_t", Quantity::Inertia, c.p.it), t = given(sink, "t", Quantity::SectionLength, c.s.t);
-    double w = 0;
-    if (c.s.kind == ShapeKind::Chs) {
-        const double d = given(sink, "d", Quantity::SectionLength, c.s.d);
-        w = step(sink, "W_t", "2*I_t/d", "6.2.7", Quantity::SectionModulus, 2 * it / d);
-    } else {
-        // EN 10210-2 Annex A: Ct = It/(t + 2Ah/l).
-        const double rc = (c.s.ro + c.s.ri) / 2;
-        const double l = given(sink, "h_p", Quantity::SectionLength, 2 * (c.s.b - c.s.t + c.s.h - c.s.t) - 2 * rc * (4 - kPi),
-                               "EN 10210-2 A.3"),
-                     a = given(sink, "A_h", Quantity::Area, (c.s.b - c.s.t) * (c.s.h - c.s.t) - rc * rc * (4 - kPi),
-                               "EN 10210-2 A.3");
-        w = step(sink, "W_t", "I_t/(t + 2*A_h/h_p)", "EN 10210-2 A.3", Quantity::SectionModulus, it / (t + 2 * a / l));
-    }
-    return {
-        step(sink, "T_Rd", "W_t*f_y/sqrt(3)/gamma_M0", "6.23", Quantity::Moment, w * fy / std::sqrt(3.0) / m0), "6.2.7", {}};
-}
-
 namespace {
 
 struct Work
@@ -247,24 +199,16 @@ template <class Sink> Combined plasticI(const Work& w, const Reduced& r, Sink& s
     const double my = std::abs(w.s.a.my), mz = std::abs(w.s.a.mz);
     const double n = step(sink, "n", "N_Ed/N_Rd", "6.2.9.1(5)", Quantity::Ratio, std::abs(w.s.a.n) / r.n);
     if (n >= 1) return {step(sink, "ratio", "n", "6.2.9.1", Quantity::Ratio, n), "6.2.9.1"};
-    const double b = given(sink, "b", Quantity::SectionLength, c.s.b), tf = given(sink, "t_f", Quantity::SectionLength, c.s.tf),
-                 hw = given(sink, "h_w", Quantity::SectionLength, webClear(c.s)),
-                 tw = given(sink, "t_w", Quantity::SectionLength, c.s.tw);
-    const double a = step(sink, "a", "min(0.5, (A - 2*b*t_f)/A)", "6.2.9.1(5)", Quantity::Ratio,
-                          std::min(0.5, (c.p.a - 2 * b * tf) / c.p.a));
-    const double web = step(sink, "N_w", "h_w*t_w*f_y/gamma_M0", "6.33", Quantity::Force, hw * tw * c.fy / c.gammaM0());
-    const double force = std::abs(w.s.a.n);
-    double mny = 0, mnz = 0;
-    if (force <= 0.25 * r.n && force <= 0.5 * web)
-        mny = step(sink, "M_Ny", "M_yRd", "6.2.9.1(4)", Quantity::Moment, r.my);
-    else
-        mny = step(sink, "M_Ny", "min(M_yRd, M_yRd*(1 - n)/(1 - 0.5*a))", "6.36", Quantity::Moment,
-                   std::min(r.my, r.my * (1 - n) / (1 - 0.5 * a)));
-    if (force <= web || n <= a)
-        mnz = step(sink, "M_Nz", "M_zRd", "6.37", Quantity::Moment, r.mz);
-    else
-        mnz = step(sink, "M_Nz", "M_zRd*(1 - ((n - a)/(1 - a))^2)", "6.38", Quantity::Moment,
-                   r.mz * (1 - sqr((n - a) / (1 - a))));
+    const AxialShareI share(c);
+    given(sink, "b", Quantity::SectionLength, c.s.b), given(sink, "t_f", Quantity::SectionLength, c.s.tf);
+    given(sink, "h_w", Quantity::SectionLength, webClear(c.s)), given(sink, "t_w", Quantity::SectionLength, c.s.tw);
+    step(sink, "a", "min(0.5, (A - 2*b*t_f)/A)", "6.2.9.1(5)", Quantity::Ratio, share.a);
+    step(sink, "N_w", "h_w*t_w*f_y/gamma_M0", "6.33", Quantity::Force, share.web);
+    const AxialShareI::Left left = share.left(n, std::abs(w.s.a.n));
+    const double mny = step(sink, "M_Ny", left.wholeY ? "M_yRd" : "min(M_yRd, M_yRd*(1 - n)/(1 - 0.5*a))",
+                            left.wholeY ? "6.2.9.1(4)" : "6.36", Quantity::Moment, r.my * left.y),
+                 mnz = step(sink, "M_Nz", left.wholeZ ? "M_zRd" : "M_zRd*(1 - ((n - a)/(1 - a))^2)",
+                            left.wholeZ ? "6.37" : "6.38", Quantity::Moment, r.mz * left.z);
     if (mz == 0) return {step(sink, "ratio", "max(n, M_yEd/M_Ny)", "6.31", Quantity::Ratio, std::max(n, my / mny)), "6.2.9.1"};
     if (my == 0) return {step(sink, "ratio", "max(n, M_zEd/M_Nz)", "6.31", Quantity::Ratio, std::max(n, mz / mnz)), "6.2.9.1"};
     biaxial(my, mny, mz, mnz, 2, std::max(1.0, 5 * n), sink);
@@ -347,17 +291,8 @@ template <class Sink> Combined elastic(const Work& w, Sink& sink)
         }
     };
     if (c.s.kind == ShapeKind::Angle) {
-        const double co = std::cos(p.principal), si = std::sin(p.principal);
-        const auto corner = [&](double a, double b) {
-            a -= p.cy;
-            b -= p.cz;
-            at(co * a - si * b, si * a + co * b);
-        };
-        corner(0, 0);
-        corner(0, c.s.h);
-        corner(c.s.t, c.s.h);
-        corner(c.s.b, 0);
-        corner(c.s.b, c.s.t);
+        for (const auto& [py, pz] : angleCorners(c))
+            at(py, pz);
     } else if (c.s.kind == ShapeKind::Chs || c.s.kind == ShapeKind::BarRound) {
         const double m = std::hypot(w.s.a.my / iy, w.s.a.mz / iz), r = c.s.d / 2;
         for (const double sign : {1.0, -1.0})
@@ -489,7 +424,6 @@ template <class Sink> Combined combined(const Context& c, const Plates& plates, 
 }
 
 #define WR_INSTANTIATE(SINK)                                                                                                   \
-    template Resistance tubeTorsion<SINK>(const Context&, SINK&);                                                              \
     template Combined combined<SINK>(const Context&, const Plates&, const Effective&, const SectionConstants&, const Station&, \
                                      int, SINK&);
 WR_INSTANTIATE(NoTrace)

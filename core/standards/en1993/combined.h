@@ -30,6 +30,27 @@ double torsionLeaves(const SectionConstants& k, double t);
 // T_Rd of a hollow section, St Venant.
 template <class Sink> Resistance tubeTorsion(const Context& c, Sink& sink);
 
+// Heel and sharp corners of the toes of an angle about its principal axes (y, z), m: a little outside the rounded toes that its
+// W_el counts with.
+std::array<std::pair<double, double>, 5> angleCorners(const Context& c);
+
+// 6.2.9.1(4), (5): what axial force leaves of the plastic moments of a double-tee section.
+struct AxialShareI
+{
+    double a = 0, web = 0; // area of the web over that of the section, at most 0.5; its yield force h_w·t_w·fy/γM0, N
+
+    AxialShareI() = default;
+    explicit AxialShareI(const Context& c);
+
+    struct Left
+    {
+        double y, z;         // of M_pl,Rd: 1 down to 0
+        bool wholeY, wholeZ; // no reduction needed
+    };
+    // n: N_Ed/N_Rd, below 1; force: N_Ed.
+    Left left(double n, double force) const;
+};
+
 // Utilisation of the section; clause says which rule. cls: class under these forces.
 struct Combined
 {

@@ -3,7 +3,7 @@
 #include "core/standards/common/deflection.h"
 #include "core/standards/common/refusal.h"
 #include "core/standards/en1993/rows.h"
-#include "core/standards/en1993/strengths.h"
+#include "core/standards/en1993/section_bound.h"
 #include "core/standards/en1993/torsion_open.h"
 
 #include <algorithm>
@@ -17,7 +17,8 @@ class Run
 {
 public:
     Run(const Context& c, const Demands& d, MemberResult& r)
-        : c_(c), d_(d), r_(r), s_(strengths(c, d)), out_(r, kChecks), flanges_(flangesHelpShear(c)), way_(interactionWay(c))
+        : c_(c), d_(d), r_(r), s_(strengths(c, d)), bound_(c, s_), out_(r, kChecks), flanges_(flangesHelpShear(c)),
+          way_(interactionWay(c))
     {
     }
 
@@ -90,17 +91,7 @@ private:
         buckling(kShearMinor, x.shearFlat, k.vbMinor, k.torqueY);
     }
 
-    // The sum of the parts is never less than any rule of 6.2.9 as long as it is below 1 and shear is small.
-    double sumOf(double n, double my, double mz) const
-    {
-        return std::abs(n) / s_.leastN + std::abs(my) / s_.leastMy + std::abs(mz) / s_.leastMz;
-    }
-    bool smallShear(double vz, double vy) const
-    {
-        const SectionConstants& k = s_.constants;
-        return vz <= 0.5 * std::min(k.vz, k.vb) && vy <= 0.5 * std::min(k.vy, k.vbMinor);
-    }
-    double sectionKnown() { return std::min(1.0, std::max(out_.ratio(kSectionRow), aheadSection_ * (1 - 1e-12))); }
+    double sectionKnown() { return std::max(out_.ratio(kSectionRow), aheadSection_ * (1 - 1e-12)); }
 
     // A strength that comes out as nothing is no ratio to measure others by: it has to be met again, and told.
     static void remember(double& ahead, double ratio)
@@ -108,44 +99,32 @@ private:
         if (std::isfinite(ratio) && ratio > ahead) ahead = ratio;
     }
 
-    // The section at the places that look worst, before all others: see lookAhead(). By the sum of the parts, and by a sum with
-    // the square that an I section's major moment counts with.
+    // The section at the place that looks worst, before all others: see lookAhead().
     void lookAheadSection()
     {
         const size_t n = d_.x.size();
-        double most[2] = {0, 0};
-        std::pair<size_t, size_t> at[2]; // set, station
+        double most = 0;
+        std::pair<size_t, size_t> at; // set, station
         for (size_t i = 0; i < d_.sets.size(); ++i) {
-            if (wholeSum(d_.sets[i]) <= most[1]) continue; // neither can be more
+            if (bound_.atMost(d_.sets[i]) <= most) continue;
             const double* f = d_.concurrent(i);
-            for (size_t j = 0; j < n; ++j) {
-                const double y = std::abs(f[4 * n + j]) / s_.leastMy, rest = sumOf(f[j], 0, f[5 * n + j]);
-                for (const int k : {0, 1})
-                    if (const double look = rest + (k == 0 || y > 1 ? y : y * y); look > most[k]) {
-                        most[k] = look;
-                        at[k] = {i, j};
-                    }
-            }
+            for (size_t j = 0; j < n; ++j)
+                if (const double look = bound_.atMost(f[j], f[4 * n + j], f[5 * n + j]); look > most) {
+                    most = look;
+                    at = {i, j};
+                }
         }
+        if (!(most > 0)) return;
         NoTrace none;
-        for (const int k : {0, 1}) {
-            if (!(most[k] > 0) || (k == 1 && at[1] == at[0])) continue;
-            const Station s = stationOf(d_, at[k].first, at[k].second);
-            remember(aheadSection_, combined(c_, s_.plates, s_.effective, s_.constants, s, classOf(c_, s_, s.a), none).ratio);
-        }
-    }
-    // Above the sum of every place of the set.
-    double wholeSum(const SetDemand& x) const
-    {
-        return sumOf(std::max(x.tension.value, x.compression.value), x.major().value, x.minor().value);
+        const Station s = stationOf(d_, at.first, at.second);
+        remember(aheadSection_, combined(c_, s_.plates, s_.effective, s_.constants, s, classOf(c_, s_, s.a), none).ratio);
     }
 
     void stations(size_t i)
     {
-        const bool skips = s_.effective.eny == 0 && s_.effective.enz == 0;
         const SetDemand& x = d_.sets[i];
-        if (skips && !flanges_ && x.torsion.value == 0 && smallShear(x.shearMajor.value, x.shearMinor.value) &&
-            wholeSum(x) <= sectionKnown() && out_.at(kSectionRow).set.given())
+        if (!flanges_ && x.torsion.value == 0 && bound_.smallShear(x.shearMajor.value, x.shearMinor.value) &&
+            bound_.atMost(x) <= sectionKnown() && out_.at(kSectionRow).set.given())
             return;
         const size_t n = d_.x.size();
         const double* f = d_.concurrent(i);
@@ -156,7 +135,8 @@ private:
                 const Resistance r = shearWithFlanges(c_, std::abs(f[j]), std::abs(f[4 * n + j]), none);
                 out_.take(kShearMajor, vz / r.value, vz, r.value, i, -1, d_.x[j], r.clause, kWithFlanges);
             }
-            if (skips && f[3 * n + j] == 0 && smallShear(vz, vy) && sumOf(f[j], f[4 * n + j], f[5 * n + j]) <= sectionKnown())
+            if (f[3 * n + j] == 0 && bound_.smallShear(vz, vy) &&
+                bound_.atMost(f[j], f[4 * n + j], f[5 * n + j]) <= sectionKnown())
                 continue;
             place(i, stationOf(d_, i, j), d_.x[j]);
         }
@@ -349,6 +329,7 @@ private:
     const Demands& d_;
     MemberResult& r_;
     Strengths s_;
+    SectionBound bound_;
     Outcomes out_;
     bool flanges_; // EN 1993-1-5 5.4: the shear resistance depends on the moment beside it
     Options::Interaction way_;

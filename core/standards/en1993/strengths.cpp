@@ -16,7 +16,7 @@ int classOf(const Context& c, const Strengths& s, const Action3& a)
 {
     NoTrace none;
     if (s.compressed <= 2 && !c.options.elasticSection) return 1;
-    return classify(c, s.plates, a, none);
+    return classify(c, s.plates, a, none, &s.slender);
 }
 
 Strengths strengths(const Context& c, const Demands& d)
@@ -24,6 +24,7 @@ Strengths strengths(const Context& c, const Demands& d)
     NoTrace none;
     Strengths s;
     s.plates = platesOf(c);
+    s.slender = slenderPlates(c, s.plates);
     s.tension = tension(c, none);
     const double unit = c.p.wely * c.fy;
     s.compressed = classify(c, s.plates, {c.p.a * c.fy, 0, 0}, none);

@@ -19,7 +19,7 @@ struct SpanStrength
 
 struct Strengths
 {
-    Plates plates;
+    Plates plates, slender; // all, and those that can be worse than class 2
     Effective effective;
     SectionConstants constants;
     Resistance tension;
@@ -39,7 +39,7 @@ Strengths strengths(const Context& c, const Demands& d);
 Station stationOf(const Demands& d, size_t set, size_t station);
 // The same at any place: moments by the cubic between stations.
 Station stationAt(const Demands& d, size_t set, double at);
-// Class under these forces.
+// Class under these forces; 1 for 2 as well, which is no different.
 int classOf(const Context& c, const Strengths& s, const Action3& a);
 
 // Largest axial compression and moments of a segment in one set, with the class that goes with them.
