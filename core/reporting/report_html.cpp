@@ -54,10 +54,10 @@ std::string idOf(const std::string& key)
     return out;
 }
 
-class Writer
+class HtmlWriter
 {
 public:
-    Writer(std::ostream& out, const ReportTree& t, std::set<std::string> places)
+    HtmlWriter(std::ostream& out, const ReportTree& t, std::set<std::string> places)
         : out_(out), tree_(t), places_(std::move(places))
     {
     }
@@ -164,7 +164,7 @@ void contents(std::ostream& out, const std::vector<ReportPart>& parts)
     out << "</ul>\n";
 }
 
-void writeParts(Writer& w, const std::vector<ReportPart>& parts, int depth, Progress& progress, size_t& done, size_t all)
+void writeParts(HtmlWriter& w, const std::vector<ReportPart>& parts, int depth, Progress& progress, size_t& done, size_t all)
 {
     for (const ReportPart& p : parts) {
         if (progress.cancelled()) return;
@@ -195,7 +195,7 @@ WrittenOr writeReportHtml(const ReportTree& t, const std::filesystem::path& path
     out << "<h1>" << xmlText(t.title) << "</h1>\n<nav aria-label=\"Contents\">\n";
     contents(out, t.parts);
     out << "</nav>\n";
-    Writer w(out, t, std::move(places));
+    HtmlWriter w(out, t, std::move(places));
     size_t done = 0;
     writeParts(w, t.parts, 0, progress, done, all);
     out << "<footer>" << xmlText(t.foot) << "</footer>\n</body>\n</html>\n";

@@ -46,10 +46,10 @@ std::string contentStyles()
     return out;
 }
 
-class Writer
+class OdtWriter
 {
 public:
-    Writer(const ReportTree& t, zip_t* zip) : tree_(t), zip_(zip), width_(pageStyle(t.letter).width()) {}
+    OdtWriter(const ReportTree& t, zip_t* zip) : tree_(t), zip_(zip), width_(pageStyle(t.letter).width()) {}
 
     void part(const ReportPart& p, int depth)
     {
@@ -293,7 +293,7 @@ WrittenOr writeReportOdt(const ReportTree& t, const std::filesystem::path& path,
     int error = 0;
     zip_t* zip = zip_open(path.c_str(), ZIP_CREATE | ZIP_TRUNCATE, &error);
     if (!zip) return std::unexpected(path.string() + " cannot be written");
-    Writer w(t, zip);
+    OdtWriter w(t, zip);
     w.add("mimetype", "application/vnd.oasis.opendocument.text");
     size_t done = 0, all = 0;
     walk(t.parts, [&](const ReportPart&, int) { ++all; });

@@ -10,14 +10,14 @@ namespace wr {
 
 namespace {
 
-using Writer = WrittenOr (*)(const ReportTree&, const std::filesystem::path&, Progress&);
-constexpr std::array<std::pair<std::string_view, Writer>, 5> kWriters{{{".pdf", &writeReportPdf},
-                                                                       {".html", &writeReportHtml},
-                                                                       {".xlsx", &writeReportXlsx},
-                                                                       {".odt", &writeReportOdt},
-                                                                       {".csv", &writeReportCsv}}};
+using WriteReport = WrittenOr (*)(const ReportTree&, const std::filesystem::path&, Progress&);
+constexpr std::array<std::pair<std::string_view, WriteReport>, 5> kWriters{{{".pdf", &writeReportPdf},
+                                                                            {".html", &writeReportHtml},
+                                                                            {".xlsx", &writeReportXlsx},
+                                                                            {".odt", &writeReportOdt},
+                                                                            {".csv", &writeReportCsv}}};
 
-Writer writerOf(const std::filesystem::path& path)
+WriteReport writerOf(const std::filesystem::path& path)
 {
     std::string ending = path.extension().string();
     std::transform(ending.begin(), ending.end(), ending.begin(),
@@ -67,7 +67,7 @@ bool reportFormatKnown(const std::filesystem::path& path)
 
 WrittenOr writeReport(const ReportTree& t, const std::filesystem::path& path, Progress& progress)
 {
-    const Writer w = writerOf(path);
+    const WriteReport w = writerOf(path);
     if (!w) return std::unexpected(path.string() + ": a report ends in .pdf, .html, .xlsx, .odt or .csv");
     return w(t, path, progress);
 }

@@ -16,10 +16,10 @@ namespace wr {
 namespace {
 
 // Largest N, My and Mz of a member over all combinations for strength.
-using Carried = std::array<double, 3>;
-Carried carriedBy(const CheckModel& model, size_t member)
+using CarriedForces = std::array<double, 3>;
+CarriedForces carriedBy(const CheckModel& model, size_t member)
 {
-    Carried out{};
+    CarriedForces out{};
     if (model.forces().empty()) return out;
     for (const SetDemand& d : model.allDemands(member).sets) {
         out[0] = std::max({out[0], d.tension.value, d.compression.value});
@@ -38,14 +38,14 @@ struct Candidate
 {
     size_t member;
     double length;
-    Carried carried;
+    CarriedForces carried;
     double sum; // of the forces, each over its largest of all
 };
 
 // How much less of a force counts as the same, whatever the limit: of the largest of all members.
 constexpr double kTrifle = 0.02;
 
-bool fits(const Candidate& c, const Candidate& first, const Carried& largest, const GatherLimits& limits)
+bool fits(const Candidate& c, const Candidate& first, const CarriedForces& largest, const GatherLimits& limits)
 {
     if (std::abs(c.length - first.length) > limits.length * std::max(c.length, first.length) + 1e-9) return false;
     for (size_t k = 0; k < 3; ++k) {
@@ -81,7 +81,7 @@ std::vector<Alike> gatherAlike(const CheckModel& model, std::span<const size_t> 
     const Frame& f = model.frame();
     using Key = std::tuple<MemberKind, std::string, std::string, ShapeKind>;
     std::map<Key, std::vector<Candidate>> classes;
-    Carried largest{};
+    CarriedForces largest{};
     for (const size_t i : members) {
         const Member& m = model.members()[i];
         if (m.exclude || !m.broken.empty()) continue;
