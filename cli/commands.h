@@ -30,6 +30,8 @@ Command auditCommand();
 Command compareCommand();
 Command sizeCommand();
 Command reportCommand();
+Command exportCommand();
+Command jointCommand();
 Command takeOffCommand();
 Command sectionsCommand();
 Command intakeCommand();

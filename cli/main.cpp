@@ -9,7 +9,8 @@ int main(int argc, char** argv)
     try {
         return runCommandLine({checkCommand(), analyseCommand(), combinationsCommand(), tablesCommand(), gradesCommand(),
                                sectionsCommand(), membersCommand(), briefsCommand(), optionsCommand(), auditCommand(),
-                               compareCommand(), sizeCommand(), reportCommand(), takeOffCommand(), intakeCommand()},
+                               compareCommand(), sizeCommand(), reportCommand(), takeOffCommand(), exportCommand(),
+                               jointCommand(), intakeCommand()},
                               argc, argv);
     } catch (const std::exception& e) {
         complain("internal error: {}\nPlease report this with the file that causes it.\n", e.what());

@@ -2,6 +2,7 @@
 #include "cli/commands.h"
 #include "cli/frame_argument.h"
 #include "cli/pick_argument.h"
+#include "cli/print_table.h"
 #include "cli/stock_argument.h"
 #include "cli/whole_way.h"
 
@@ -10,7 +11,6 @@
 #include "core/project/design_state.h"
 #include "core/reporting/take_off_tables.h"
 
-#include <algorithm>
 #include <fmt/format.h>
 #include <memory>
 
@@ -26,33 +26,6 @@ struct TakeOffArguments
 };
 
 constexpr std::array<TakeOffBy, 4> kAll{TakeOffBy::Section, TakeOffBy::Grade, TakeOffBy::Group, TakeOffBy::Level};
-
-// Words of a table with the columns beside each other.
-void print(const Table& t)
-{
-    std::vector<std::vector<std::string>> cells(t.rows.size() + 1);
-    for (const TableColumn& c : t.columns)
-        cells[0].push_back(c.unit.empty() ? c.name : c.name + " " + c.unit);
-    for (size_t r = 0; r < t.rows.size(); ++r)
-        for (size_t c = 0; c < t.columns.size(); ++c)
-            cells[r + 1].push_back(cellText(t, r, c));
-    const auto wide = [](const std::string& s) {
-        return std::count_if(s.begin(), s.end(), [](unsigned char c) { return (c & 0xC0) != 0x80; });
-    };
-    put("{}\n", t.title);
-    for (const auto& row : cells) {
-        std::string line = " ";
-        for (size_t c = 0; c < row.size(); ++c) {
-            std::ptrdiff_t most = 0;
-            for (const auto& other : cells)
-                most = std::max(most, static_cast<std::ptrdiff_t>(wide(other[c])));
-            const std::string room(static_cast<size_t>(most - wide(row[c])), ' ');
-            const bool number = !t.rows.empty() && std::holds_alternative<double>(t.rows.front().cells[c]);
-            line += " " + (number ? room + printable(row[c]) : printable(row[c]) + room);
-        }
-        put("{}\n", line.substr(0, line.find_last_not_of(' ') + 1));
-    }
-}
 
 Report run(const TakeOffArguments& a)
 {
@@ -109,7 +82,7 @@ Report run(const TakeOffArguments& a)
         return out;
     if (a.json != "-" && a.csv != "-")
         for (const Table& t : tables)
-            print(t);
+            printTable(t);
     out.badInput = false;
     return out;
 }

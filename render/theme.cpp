@@ -1,5 +1,7 @@
 #include "render/theme.h"
 
+#include "core/paper/utilisation_ink.h"
+
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -8,42 +10,18 @@ namespace wr {
 
 namespace {
 
-struct Anchor
-{
-    double at;
-    QRgb colour;
-};
-
-// Darkens steadily up to the limit, so that it reads in grey print; past the limit another hue.
-constexpr std::array kRamp{Anchor{0.00, 0xFFE4E7E2}, Anchor{0.25, 0xFFB9D2CF}, Anchor{0.50, 0xFF7FB3B5},
-                           Anchor{0.75, 0xFF3F8A98}, Anchor{0.90, 0xFF1D6478}, Anchor{1.00, 0xFF0B3F57}};
-constexpr std::array kOver{Anchor{1.00, 0xFFE8590C}, Anchor{2.00, 0xFF7A1F0A}};
 // On a dark ground the ramp brightens towards the limit instead.
-constexpr std::array kDarkRamp{Anchor{0.00, 0xFF39474E}, Anchor{0.25, 0xFF3C5F68}, Anchor{0.50, 0xFF438491},
-                               Anchor{0.75, 0xFF58ABB6}, Anchor{0.90, 0xFF86CBCF}, Anchor{1.00, 0xFFC4E9E6}};
-constexpr std::array kDarkOver{Anchor{1.00, 0xFFFF8A4C}, Anchor{2.00, 0xFFFF5A3C}};
-
-template <class Ramp> QColor along(const Ramp& ramp, double u)
-{
-    if (u <= ramp.front().at) return QColor(ramp.front().colour);
-    for (size_t i = 0; i + 1 < ramp.size(); ++i)
-        if (u <= ramp[i + 1].at) {
-            const double k = (u - ramp[i].at) / (ramp[i + 1].at - ramp[i].at);
-            const QColor a(ramp[i].colour), b(ramp[i + 1].colour);
-            return QColor::fromRgbF(static_cast<float>(a.redF() + k * (b.redF() - a.redF())),
-                                    static_cast<float>(a.greenF() + k * (b.greenF() - a.greenF())),
-                                    static_cast<float>(a.blueF() + k * (b.blueF() - a.blueF())));
-        }
-    return QColor(ramp.back().colour);
-}
+constexpr std::array kDarkRamp{InkAnchor{0.00, 0x39474E}, InkAnchor{0.25, 0x3C5F68}, InkAnchor{0.50, 0x438491},
+                               InkAnchor{0.75, 0x58ABB6}, InkAnchor{0.90, 0x86CBCF}, InkAnchor{1.00, 0xC4E9E6}};
+constexpr std::array kDarkOver{InkAnchor{1.00, 0xFF8A4C}, InkAnchor{2.00, 0xFF5A3C}};
 
 } // namespace
 
 QColor Theme::utilisation(double u) const
 {
     if (!std::isfinite(u)) return unchecked;
-    if (dark) return u <= 1.0 ? along(kDarkRamp, u) : along(kDarkOver, u);
-    return u <= 1.0 ? along(kRamp, u) : along(kOver, u);
+    if (!dark) return QColor::fromRgb(utilisationInk(u));
+    return QColor::fromRgb(u <= 1.0 ? inkAlong(kDarkRamp, u) : inkAlong(kDarkOver, u));
 }
 
 const Theme& paperTheme()

@@ -1,6 +1,6 @@
 #include "app/frameview/frame_mesh.h"
 
-#include "core/sections/outline.h"
+#include "core/frame/plain_outline.h"
 
 #include <algorithm>
 #include <cmath>
@@ -9,28 +9,6 @@
 namespace wr {
 
 namespace {
-
-// Outline with few points: fillets are not seen at the scale of a frame.
-std::vector<Loop> drawnLoops(const FrameSection& s)
-{
-    Shape shape = s.shape;
-    shape.r = shape.r2 = shape.ro = shape.ri = 0;
-    if (shape.kind == ShapeKind::None) {
-        // Stated properties only: a square bar of the same area stands for it.
-        shape.kind = ShapeKind::BarFlat;
-        shape.h = shape.b = std::sqrt(std::max(1e-8, s.properties.a));
-    }
-    Outline o = outlineOf(shape);
-    if (shape.kind == ShapeKind::Angle) o = rotated(o, s.properties.principal);
-    for (Loop& l : o.loops)
-        if (l.size() >= 64) {
-            Loop fewer;
-            for (size_t i = 0; i < l.size(); i += 4)
-                fewer.push_back(l[i]);
-            l = std::move(fewer);
-        }
-    return o.loops;
-}
 
 void put(float* to, Vec3 v)
 {
@@ -87,7 +65,7 @@ FrameMesh buildMesh(const CheckModel& model)
                 mesh.lines.push_back(v);
             }
             const auto [it, fresh] = loops.try_emplace(e.section);
-            if (fresh) it->second = drawnLoops(f.sections[e.section]);
+            if (fresh) it->second = plainOutline(f.sections[e.section]);
             addSolid(mesh, it->second, elementAxes(f, e), a, b, static_cast<float>(m));
         }
     return mesh;

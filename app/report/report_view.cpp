@@ -1,8 +1,10 @@
 #include "app/report/report_view.h"
 
+#include "app/report/drawings_view.h"
 #include "app/report/report_desk.h"
 #include "app/shell/document.h"
 #include "app/shell/labels.h"
+#include "app/shell/tab.h"
 #include "app/shell/text.h"
 
 #include <QButtonGroup>
@@ -144,8 +146,9 @@ void ContentsView::addGroups()
         if (QTreeWidgetItem* i = item(at)) tree_->setCurrentItem(i);
 }
 
-ReportView::ReportView(Document&, ReportDesk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), pages_(new PageList(PageList::Fit::Whole)), small_(new PageList(PageList::Fit::Small)),
+ReportView::ReportView(Document& doc, ReportDesk& desk, QWidget* parent)
+    : QWidget(parent), desk_(desk), drawings_(new DrawingsView(doc)), paged_(makeTab("Pages")), drawn_(makeTab("Drawings")),
+      printed_(new QWidget), pages_(new PageList(PageList::Fit::Whole)), small_(new PageList(PageList::Fit::Small)),
       whole_(new QToolButton), width_(new QToolButton), words_(named("quiet"))
 {
     for (const auto& [button, text] : {std::pair{whole_, "Page"}, std::pair{width_, "Width"}}) {
@@ -164,12 +167,22 @@ ReportView::ReportView(Document&, ReportDesk& desk, QWidget* parent)
     auto* bar = new QHBoxLayout;
     bar->setContentsMargins(10, 8, 10, 6);
     bar->setSpacing(6);
+    auto* tabs = new QButtonGroup(this);
+    for (QToolButton* b : {paged_, drawn_}) {
+        tabs->addButton(b);
+        bar->addWidget(b);
+    }
+    paged_->setChecked(true);
+    connect(paged_, &QToolButton::clicked, this, [this] { showDrawings(false); });
+    connect(drawn_, &QToolButton::clicked, this, [this] { showDrawings(true); });
+    bar->addSpacing(10);
     bar->addWidget(whole_);
     bar->addWidget(width_);
     bar->addWidget(words_, 1);
     words_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
     words_->setWordWrap(false);
-    auto* both = new QHBoxLayout;
+    auto* both = new QHBoxLayout(printed_);
+    both->setContentsMargins(0, 0, 0, 0);
     both->setSpacing(0);
     both->addWidget(small_);
     both->addWidget(pages_, 1);
@@ -177,7 +190,10 @@ ReportView::ReportView(Document&, ReportDesk& desk, QWidget* parent)
     all->setContentsMargins(0, 0, 0, 0);
     all->setSpacing(0);
     all->addLayout(bar);
-    all->addLayout(both, 1);
+    all->addWidget(printed_, 1);
+    all->addWidget(drawings_, 1);
+    drawings_->hide();
+    pages_->setProperty("picture", true);
     connect(small_, &PageList::chosen, this, [this](size_t k) {
         pages_->goTo(k);
         refresh();
@@ -191,8 +207,20 @@ ReportView::ReportView(Document&, ReportDesk& desk, QWidget* parent)
     refresh();
 }
 
+void ReportView::showDrawings(bool on)
+{
+    (on ? drawn_ : paged_)->setChecked(true);
+    printed_->setVisible(!on);
+    drawings_->setVisible(on);
+    for (QToolButton* b : {whole_, width_})
+        b->setVisible(!on);
+    words_->setVisible(!on);
+    if (on) drawings_->enter();
+}
+
 void ReportView::goTo(const QString& place)
 {
+    showDrawings(false);
     const ReportPages* pages = desk_.pages();
     if (!pages) return;
     const std::string key = place.toStdString();

@@ -12,6 +12,7 @@
 namespace wr {
 
 class Document;
+class DrawingsView;
 class ReportDesk;
 class ReportPages;
 
@@ -50,10 +51,17 @@ public:
     QToolButton& width() { return *width_; }
     QString words() const { return words_->text(); }
     void goTo(const QString& place);
+    DrawingsView& drawings() { return *drawings_; }
+    QToolButton& tab(bool drawings) { return drawings ? *drawn_ : *paged_; }
+    void showDrawings(bool on);
+    bool showsDrawings() const { return drawn_->isChecked(); }
 
 private:
     void refresh();
     ReportDesk& desk_;
+    DrawingsView* drawings_;
+    QToolButton *paged_, *drawn_;
+    QWidget* printed_; // small pages and pages
     PageList *pages_, *small_;
     QToolButton *whole_, *width_;
     QLabel* words_;

@@ -31,6 +31,8 @@ class CompareBanner;
 class FindingsView;
 class SettingsWindow;
 class WhatHappened;
+class ExportWindow;
+class JointWindow;
 class ChainsView;
 class HoldStrip;
 class IntakeDesk;
@@ -71,6 +73,8 @@ public:
     CompareBanner* banner() { return banner_; } // over the view; nullptr without OpenGL
     SettingsWindow& openSettings();
     WhatHappened& openWhatHappened();
+    ExportWindow& openExport();
+    JointWindow& openJoint();
     // The list of findings in place of the stop's table, at a stop (none: all), with one chosen by its id.
     void showFindings(std::optional<WorkStop> stop, const QString& id = {});
     void applySettings(); // theme, marks and units as the user set them
@@ -150,6 +154,8 @@ private:
     CompareBanner* banner_ = nullptr;
     SettingsWindow* settings_ = nullptr;
     WhatHappened* happened_ = nullptr;
+    ExportWindow* export_ = nullptr;
+    JointWindow* joint_ = nullptr;
     QStackedWidget *pages_, *bottom_;
     QSplitter* middle_ = nullptr;         // frame view over the lower band
     QList<int> sizesBefore_;              // of the splitter, before the sections were browsed

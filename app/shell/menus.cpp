@@ -3,6 +3,7 @@
 #include "app/frameview/frame_view.h"
 #include "app/ledger/ledger.h"
 #include "app/report/report_desk.h"
+#include "app/shell/copying.h"
 #include "app/shell/document.h"
 #include "app/shell/main_window.h"
 #include "app/shell/start_view.h"
@@ -12,6 +13,7 @@
 #include <QMenu>
 #include <QMenuBar>
 #include <QMessageBox>
+#include <QStatusBar>
 
 namespace wr {
 
@@ -40,6 +42,7 @@ void MainWindow::buildFileMenu()
     file->addSeparator();
     file->addAction("Send the &picked to the report", QKeySequence("Ctrl+R"), this, &MainWindow::sendPicked);
     file->addAction("Write the &report again", QKeySequence("F8"), this, [this] { report_->writeAgain(); });
+    file->addAction("&Hand over…", QKeySequence("Ctrl+E"), this, [this] { openExport(); });
     file->addAction("Settin&gs…", QKeySequence("Ctrl+,"), this, [this] { openSettings(); });
     file->addSeparator();
     file->addAction("&Quit", QKeySequence::Quit, this, &QWidget::close);
@@ -59,6 +62,19 @@ void MainWindow::buildEditMenu()
         doc_->setPick(std::move(all));
     });
     edit->addAction("Pick &nothing", QKeySequence("Ctrl+Shift+A"), this, [this] { doc_->setPick({}); });
+    edit->addSeparator();
+    // Of the view that has the focus, else of the largest in sight.
+    const auto copying = [this](const QString& name, const char* key, QString (*copy)(QWidget&)) {
+        return std::tuple{name, QKeySequence(key), [this, copy] {
+                              const QString said = copy(*this);
+                              statusBar()->showMessage(said.isEmpty() ? "there is nothing here to copy so" : said, 6000);
+                          }};
+    };
+    for (const auto& [name, key, copy] :
+         {copying("Copy as a &picture", "Ctrl+Shift+C", copyPicture), copying("Copy as a &table", "Ctrl+Shift+X", copyTable),
+          copying("Copy as te&xt", "Ctrl+Shift+V", copyText)})
+        edit->addAction(name, key, this, copy);
+    edit->addSeparator();
     edit->addAction("&Sections…", QKeySequence("B"), this, [this] { browseSections(!browsing()); });
     edit->addAction("&Filter the ledger   /", this, [this] { ledger_->focusFilter(); });
 }
@@ -137,6 +153,7 @@ void MainWindow::buildFrameMenu()
         reduced->setChecked(doc_->choice().reducedStiffness);
     });
     frame->addSeparator();
+    frame->addAction("Look at a &joint…", QKeySequence("J"), this, [this] { openJoint(); });
     frame->addAction("&Park this state", QKeySequence("K"), this, [this] { tray_->askPark(); });
     buildStandardMenus(*frame);
 }
@@ -168,7 +185,8 @@ void MainWindow::buildHelpMenu()
             this, "Keys and mouse",
             "1 … 7   ride to a stop\nwheel   zoom to the cursor\nmiddle drag   orbit, with Shift pan\nleft click   pick, with "
             "Ctrl add\nleft drag   pick by window: rightwards wholly inside, leftwards touched\n"
-            "H   only these, Shift+H all\nA   findings\nS   lines or solid, P parallel, F fit\narrows, + and −   move the view "
+            "H   only these, Shift+H all\nA   findings\nJ   look at a joint\nS   lines or solid, P parallel, F fit\narrows, + "
+            "and −   move the view "
             "when it has "
             "the focus\n/   filter the ledger\nF5   analyse again");
     });

@@ -1,7 +1,9 @@
 // What the window remembers from one time to the next: how work looked, what was worked on, the user's settings.
 #include "app/frameview/frame_view.h"
+#include "app/joint/joint_window.h"
 #include "app/settings/settings_window.h"
 #include "app/shell/document.h"
+#include "app/shell/export_window.h"
 #include "app/shell/main_window.h"
 #include "app/shell/opened_work.h"
 #include "app/shell/recent_work.h"
@@ -50,6 +52,24 @@ SettingsWindow& MainWindow::openSettings()
     settings_->show();
     settings_->raise();
     return *settings_;
+}
+
+ExportWindow& MainWindow::openExport()
+{
+    if (!export_) export_ = new ExportWindow(*doc_, this);
+    export_->refresh();
+    export_->show();
+    export_->raise();
+    return *export_;
+}
+
+JointWindow& MainWindow::openJoint()
+{
+    if (!joint_) joint_ = new JointWindow(*doc_, this);
+    if (doc_->pick().size() == 1 || joint_->node() < 0) joint_->showPicked();
+    joint_->show();
+    joint_->raise();
+    return *joint_;
 }
 
 WhatHappened& MainWindow::openWhatHappened()

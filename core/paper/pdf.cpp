@@ -5,6 +5,7 @@
 #include <cairo-pdf.h>
 #include <cairo.h>
 #include <fmt/format.h>
+#include <fstream>
 
 #include <map>
 
@@ -110,14 +111,27 @@ std::expected<void, std::string> writePicturePdf(const Picture& p, const std::fi
 
 std::expected<void, std::string> writePicturePng(const Picture& p, const std::filesystem::path& path, double scale)
 {
+    std::ofstream out(path, std::ios::binary);
+    const std::string bytes = picturePng(p, scale);
+    out.write(bytes.data(), static_cast<std::streamsize>(bytes.size()));
+    out.close();
+    if (bytes.empty() || !out) return std::unexpected(path.string() + " cannot be written");
+    return {};
+}
+
+std::string picturePng(const Picture& p, double scale)
+{
     Pixels x = paint(p.marks, p.width, p.height, scale);
     cairo_surface_t* s = cairo_image_surface_create_for_data(reinterpret_cast<unsigned char*>(x.values.data()),
                                                              CAIRO_FORMAT_ARGB32, x.width, x.height, x.width * 4);
-    const cairo_status_t e = cairo_surface_write_to_png(s, path.c_str());
+    std::string out;
+    const auto put = [](void* to, const unsigned char* bytes, unsigned n) {
+        static_cast<std::string*>(to)->append(reinterpret_cast<const char*>(bytes), n);
+        return CAIRO_STATUS_SUCCESS;
+    };
+    if (cairo_surface_write_to_png_stream(s, put, &out) != CAIRO_STATUS_SUCCESS) out.clear();
     cairo_surface_destroy(s);
-    if (e != CAIRO_STATUS_SUCCESS)
-        return std::unexpected(fmt::format("{} cannot be written: {}", path.string(), cairo_status_to_string(e)));
-    return {};
+    return out;
 }
 
 } // namespace wr

@@ -37,5 +37,6 @@ private:
 // A picture alone: one page of its size.
 std::expected<void, std::string> writePicturePdf(const Picture& p, const std::filesystem::path& path);
 std::expected<void, std::string> writePicturePng(const Picture& p, const std::filesystem::path& path, double scale);
+std::string picturePng(const Picture& p, double scale); // the bytes of such a file; pixels a point
 
 } // namespace wr

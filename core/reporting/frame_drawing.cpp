@@ -1,26 +1,26 @@
 #include "core/reporting/frame_drawing.h"
 
-#include "core/analysis/storeys.h"
-#include "core/members/kind.h"
+#include "core/paper/utilisation_ink.h"
 #include "core/sizing/plan_groups.h"
 
 #include <algorithm>
 #include <array>
 #include <cmath>
 #include <fmt/format.h>
+#include <map>
 #include <numbers>
-#include <set>
 
 namespace wr {
 
 namespace {
 
-constexpr std::array<std::pair<Lettering, std::string_view>, 5> kLetterings{{{Lettering::None, "none"},
+constexpr std::array<std::pair<Lettering, std::string_view>, 6> kLetterings{{{Lettering::None, "none"},
                                                                              {Lettering::Member, "member"},
                                                                              {Lettering::Section, "section"},
                                                                              {Lettering::Utilisation, "utilisation"},
-                                                                             {Lettering::Length, "length"}}};
-constexpr double kNear = 0.05, kMargin = 26, kBlock = 30, kLetters = 6.5; // m; pt
+                                                                             {Lettering::Length, "length"},
+                                                                             {Lettering::Key, "key"}}};
+constexpr double kMargin = 26, kBlock = 30, kKey = 104, kLetters = 6.5; // pt
 
 struct Flat // an element on paper
 {
@@ -101,6 +101,263 @@ double roundLength(double about)
     return power;
 }
 
+class FrameSketch
+{
+public:
+    FrameSketch(const CheckModel& model, const CheckReport* report, const DrawnFrom& from, const DrawingStyle& style,
+                const TextMeasure& measure)
+        : model_(model), f_(model.frame()), report_(report), from_(from), style_(style), measure_(measure),
+          normal_(from.normal())
+    {
+        out_.picture.width = style.width;
+        out_.picture.height = style.height;
+        out_.picture.about = from.title;
+    }
+
+    FrameDrawing draw()
+    {
+        gather();
+        wide_ = style_.width - 2 * kMargin - (style_.lettering == Lettering::Key ? kKey : 0);
+        if (!flat_.empty()) {
+            lay();
+            for (const Flat& x : flat_)
+                member(x);
+            for (const Node& n : f_.nodes)
+                if (n.supported() && inSlice(n.at)) {
+                    std::vector<Mark> marks;
+                    drawSupport(marks, n, place({dot(n.at, from_.right), dot(n.at, from_.up)}), from_, f_.upward());
+                    for (Mark& m : marks)
+                        put(std::move(m), "supports");
+                }
+            letters();
+            if (style_.lettering == Lettering::Key) key();
+            bar();
+        }
+        if (style_.titleBlock) title();
+        return std::move(out_);
+    }
+
+private:
+    void put(Mark m, const std::string& layer)
+    {
+        out_.picture.marks.push_back(std::move(m));
+        out_.layers.push_back(layer);
+    }
+    bool inSlice(Vec3 p) const
+    {
+        const double d = dot(p, normal_);
+        return !from_.slice || (d >= from_.slice->first && d <= from_.slice->second);
+    }
+    bool drawn(int member) const { return style_.only.empty() || (member >= 0 && style_.only[static_cast<size_t>(member)]); }
+    const MemberResult* resultOf(int member) const
+    {
+        return report_ && member >= 0 && static_cast<size_t>(member) < report_->results.size()
+                   ? &report_->results[static_cast<size_t>(member)]
+                   : nullptr;
+    }
+    Spot place(Spot s) const { return {out_.origin.x + out_.scale * s.x, out_.origin.y - out_.scale * s.y}; }
+
+    // What is to be seen, in metres first; what is nearer is drawn over what is behind it.
+    void gather()
+    {
+        for (size_t e = 0; e < f_.elements.size(); ++e) {
+            const Vec3 a = f_.endI(f_.elements[e]), b = f_.endJ(f_.elements[e]);
+            if (!inSlice(a) || !inSlice(b) || !drawn(model_.formed().ofElement(static_cast<int>(e)))) continue;
+            Flat x{{dot(a, from_.right), dot(a, from_.up)}, {dot(b, from_.right), dot(b, from_.up)}, static_cast<int>(e)};
+            x.near = 0.5 * dot(a + b, normal_);
+            if (x.length() < 0.01) continue; // runs towards the eye
+            flat_.push_back(x);
+        }
+        std::stable_sort(flat_.begin(), flat_.end(), [](const Flat& a, const Flat& b) { return a.near < b.near - 1e-9; });
+    }
+
+    void lay()
+    {
+        double x0 = 1e18, x1 = -1e18, y0 = 1e18, y1 = -1e18;
+        for (const Flat& x : flat_)
+            for (const Spot& s : {x.a, x.b}) {
+                x0 = std::min(x0, s.x), x1 = std::max(x1, s.x);
+                y0 = std::min(y0, s.y), y1 = std::max(y1, s.y);
+            }
+        const double high = style_.height - 2 * kMargin - (style_.titleBlock ? kBlock : 0);
+        const double k = out_.scale = std::min(wide_ / std::max(x1 - x0, 0.1), high / std::max(y1 - y0, 0.1));
+        out_.origin = {kMargin + (wide_ - k * (x1 - x0)) / 2 - k * x0, kMargin + high - (high - k * (y1 - y0)) / 2 + k * y0};
+        for (Flat& x : flat_)
+            x.a = place(x.a), x.b = place(x.b);
+    }
+
+    void member(const Flat& x)
+    {
+        const Element& el = f_.elements[static_cast<size_t>(x.element)];
+        const int m = model_.formed().ofElement(x.element);
+        const MemberResult* r = resultOf(m);
+        const std::string layer = m < 0 || model_.members()[static_cast<size_t>(m)].group.empty()
+                                      ? "in no group"
+                                      : model_.members()[static_cast<size_t>(m)].group;
+        Ink ink = r && r->status == Status::Over ? inks::over : inks::text;
+        if (style_.byUtilisation) ink = utilisationInk(r && r->status != Status::Unchecked ? r->utilisation : std::nan(""));
+        const double dx = (x.b.x - x.a.x) / x.length(), dy = (x.b.y - x.a.y) / x.length();
+        if (style_.trueWidth) {
+            // Half of what the section measures across the line, seen from here.
+            const Axes axes = elementAxes(f_, el);
+            const SectionProperties& p = f_.sections[static_cast<size_t>(el.section)].properties;
+            const Vec3 across = dx * from_.up + dy * from_.right; // on paper at right angles to the line, y downwards
+            const double half =
+                out_.scale * (std::abs(dot(axes.z, across)) * p.depth + std::abs(dot(axes.y, across)) * p.width) / 2;
+            PathMark body;
+            body.move(x.a.x - dy * half, x.a.y + dx * half).line(x.b.x - dy * half, x.b.y + dx * half);
+            body.line(x.b.x + dy * half, x.b.y - dx * half).line(x.a.x + dy * half, x.a.y - dx * half).close();
+            body.fill = style_.byUtilisation ? ink : inks::steel;
+            body.stroke = style_.byUtilisation ? inks::text : ink;
+            body.width = 0.4;
+            put(std::move(body), layer);
+        } else
+            put(lineMark(x.a, x.b, ink, style_.byUtilisation ? 2.2 : 1.1), layer);
+        // A joint that lets bending through: a ring a little before the end.
+        const auto ring = [&](const std::array<bool, 6>& release, Spot end, double sign) {
+            if (!release[4] && !release[5]) return;
+            const double off = std::min(6.0, x.length() / 4);
+            put(discMark({end.x + sign * dx * off, end.y + sign * dy * off}, 1.6, inks::white, inks::text, 0.6), "releases");
+        };
+        if (el.behaviour == Behaviour::Beam) {
+            ring(el.releaseI, x.a, 1);
+            ring(el.releaseJ, x.b, -1);
+        }
+    }
+
+    std::string wordsOf(size_t m)
+    {
+        const Member& member = model_.members()[m];
+        switch (style_.lettering) {
+        case Lettering::Member: return member.id;
+        case Lettering::Section: return sectionNameOf(f_, member.section);
+        case Lettering::Length: return f_.units.text(Quantity::Length, member.length);
+        case Lettering::Utilisation:
+            if (const MemberResult* r = resultOf(static_cast<int>(m)); r && r->status != Status::Unchecked)
+                return significant(r->utilisation, 3);
+            return {};
+        case Lettering::Key: {
+            const std::string name = sectionNameOf(f_, member.section);
+            const auto at = std::find_if(key_.begin(), key_.end(), [&](const auto& k) { return k.first == name; });
+            return fmt::format("{}", at - key_.begin() + 1);
+        }
+        case Lettering::None: break;
+        }
+        return {};
+    }
+
+    // A member is lettered once, along its longest element to be seen; what finds no room is counted.
+    void letters()
+    {
+        if (style_.lettering == Lettering::None) return;
+        std::vector<const Flat*> longest(model_.members().size(), nullptr);
+        for (const Flat& x : flat_)
+            if (const int m = model_.formed().ofElement(x.element); m >= 0)
+                if (const Flat*& best = longest[static_cast<size_t>(m)]; !best || x.length() > best->length()) best = &x;
+        if (style_.lettering == Lettering::Key) {
+            std::map<std::string, int> count;
+            for (size_t m = 0; m < longest.size(); ++m)
+                if (longest[m]) ++count[sectionNameOf(f_, model_.members()[m].section)];
+            key_.assign(count.begin(), count.end()); // by name
+        }
+        std::vector<TurnedBox> taken;
+        for (size_t m = 0; m < longest.size(); ++m) {
+            if (!longest[m]) continue;
+            const std::string words = wordsOf(m);
+            if (!words.empty()) (letter(m, words, *longest[m], taken) ? out_.lettered : out_.unlettered) += 1;
+        }
+    }
+
+    bool letter(size_t m, const std::string& words, const Flat& along, std::vector<TurnedBox>& taken)
+    {
+        Spot a = along.a, b = along.b;
+        if (b.x < a.x - 1e-9 || (std::abs(b.x - a.x) <= 1e-9 && b.y > a.y))
+            std::swap(a, b); // read from the left, or from below
+        const double length = std::hypot(b.x - a.x, b.y - a.y), angle = std::atan2(a.y - b.y, b.x - a.x);
+        const double w = measure_.advance(words, Face::Plain, kLetters), ux = (b.x - a.x) / length, uy = (b.y - a.y) / length;
+        for (const double at : {0.5, 0.35, 0.65, 0.2, 0.8})
+            for (const double over : {2.2, -7.2}) { // above the line, under it
+                const double from = at * length - w / 2;
+                if (w > length + 8 || from < -4 || from + w > length + 4) continue;
+                const Spot begin{a.x + ux * from + uy * over, a.y + uy * from - ux * over};
+                const TurnedBox box({begin.x - ux * 0.5, begin.y - uy * 0.5}, angle, w + 1, 0.75 * kLetters);
+                if (std::any_of(taken.begin(), taken.end(), [&](const TurnedBox& t) { return t.touches(box); })) continue;
+                const MemberResult* r = resultOf(static_cast<int>(m));
+                put(TextMark{begin.x, begin.y, kLetters, words, r && r->status == Status::Over ? inks::over : inks::second,
+                             Face::Plain, angle * 180 / std::numbers::pi},
+                    "letters");
+                taken.push_back(box);
+                return true;
+            }
+        return false;
+    }
+
+    // Number, section, how many: at the right of the drawing; what finds no room is told.
+    void key()
+    {
+        const double x = style_.width - kMargin - kKey + 12, right = style_.width - kMargin;
+        const double bottom = style_.height - kMargin - (style_.titleBlock ? kBlock : 0);
+        double y = kMargin + 6;
+        put(TextMark{x, y, 7, "Sections", inks::second, Face::Strong, 0}, "sheet");
+        for (size_t k = 0; k < key_.size(); ++k) {
+            y += 10;
+            if (y > bottom) {
+                put(TextMark{x, y, kLetters, fmt::format("and {} more", key_.size() - k), inks::second, Face::Plain, 0},
+                    "sheet");
+                break;
+            }
+            const std::string count = fmt::format("×{}", key_[k].second);
+            const double w = measure_.advance(count, Face::Plain, kLetters);
+            put(TextMark{x, y, kLetters, fmt::format("{}", k + 1), inks::text, Face::Strong, 0}, "sheet");
+            put(TextMark{x + 14, y, kLetters, cutToWidth(key_[k].first, Face::Plain, kLetters, right - w - x - 20, measure_),
+                         inks::text, Face::Plain, 0},
+                "sheet");
+            put(TextMark{right - w, y, kLetters, count, inks::second, Face::Plain, 0}, "sheet");
+        }
+    }
+
+    void bar()
+    {
+        const double base = style_.height - 10;
+        const double metres =
+            roundLength(wide_ / out_.scale / 5 / f_.units.factor(Quantity::Length)) * f_.units.factor(Quantity::Length);
+        const double w = metres * out_.scale;
+        put(lineMark({kMargin, base}, {kMargin + w, base}, inks::text, 1.2), "sheet");
+        for (const double x : {kMargin, kMargin + w})
+            put(lineMark({x, base - 3}, {x, base + 3}, inks::text, 0.8), "sheet");
+        put(TextMark{kMargin + w + 5, base + 2.4, 7, f_.units.text(Quantity::Length, metres), inks::second, Face::Plain, 0},
+            "sheet");
+    }
+
+    void title()
+    {
+        const double top = style_.height - kBlock, right = style_.width - kMargin;
+        put(lineMark({kMargin, top}, {right, top}, inks::hairline, 0.7), "sheet");
+        const auto words = [&](double y, const std::string& s, Face face, double size, Ink ink) {
+            const std::string t = cutToWidth(s, face, size, (style_.width - 2 * kMargin) * 0.6, measure_);
+            put(TextMark{right - measure_.advance(t, face, size), y, size, t, ink, face, 0}, "sheet");
+        };
+        words(top + 11, from_.title, Face::Strong, 9, inks::text);
+        std::string second = style_.project;
+        if (!style_.revision.empty()) second += (second.empty() ? "" : " · ") + ("revision " + style_.revision);
+        if (style_.lettering != Lettering::None && out_.unlettered > 0)
+            second += (second.empty() ? "" : " · ") + fmt::format("{} without room for letters", out_.unlettered);
+        if (!second.empty()) words(top + 21, second, Face::Plain, 7, inks::second);
+    }
+
+    const CheckModel& model_;
+    const Frame& f_;
+    const CheckReport* report_;
+    const DrawnFrom& from_;
+    const DrawingStyle& style_;
+    const TextMeasure& measure_;
+    const Vec3 normal_;
+    FrameDrawing out_;
+    std::vector<Flat> flat_;
+    std::vector<std::pair<std::string, int>> key_;
+    double wide_ = 0;
+};
+
 } // namespace
 
 std::string_view letteringName(Lettering l)
@@ -115,200 +372,18 @@ std::optional<Lettering> letteringFromName(std::string_view n)
     return {};
 }
 
-std::vector<DrawnFrom> drawingsOf(const Frame& f)
+std::vector<std::string_view> letteringNames()
 {
-    std::vector<DrawnFrom> out;
-    if (f.elements.empty()) return out;
-    const Vec3 z = f.upward(), x{1, 0, 0}, y = cross(z, x);
-    const auto words = [&](double v) { return f.units.text(Quantity::Length, std::round(v * 1e3) / 1e3); };
-    double lowest = 1e18;
-    for (const Node& n : f.nodes)
-        lowest = std::min(lowest, dot(n.at, z));
-    for (const Storey& s : storeysOf(f)) {
-        const double at = s.level + lowest;
-        out.push_back({"Plan at " + words(at), x, y, std::pair(at - kNear, at + kNear)});
-    }
-    // Upright planes that hold a column, by where they stand.
-    struct Way
-    {
-        Vec3 right, normal;
-        const char* name;
-    };
-    for (const Way& w : {Way{x, -y, "y"}, Way{y, x, "x"}}) {
-        std::vector<double> planes;
-        for (const Element& e : f.elements) {
-            const Vec3 a = f.endI(e), b = f.endJ(e), d = b - a;
-            if (std::abs(dot(d, z)) < 0.95 * norm(d)) continue;
-            const double at = dot(a, w.normal);
-            if (std::none_of(planes.begin(), planes.end(), [&](double p) { return std::abs(p - at) < kNear; }))
-                planes.push_back(at);
-        }
-        std::sort(planes.begin(), planes.end());
-        if (w.name[0] == 'y') std::reverse(planes.begin(), planes.end()); // by y, which the normal runs against
-        for (const double at : planes)
-            out.push_back({fmt::format("Elevation at {} = {}", w.name, words(dot(w.normal, w.name[0] == 'y' ? y : x) * at)),
-                           w.right, z, std::pair(at - kNear, at + kNear)});
-    }
-    const double c = std::cos(std::numbers::pi / 6), s = std::sin(std::numbers::pi / 6);
-    const Vec3 right = c * x + s * y, away = c * y - s * x; // looked at from aside and a little from above
-    out.push_back({"View", right, 0.94 * z + 0.34 * away, {}});
-    out.back().up = (1 / norm(out.back().up)) * out.back().up;
+    std::vector<std::string_view> out;
+    for (const auto& [l, name] : kLetterings)
+        out.push_back(name);
     return out;
 }
 
 FrameDrawing drawFrame(const CheckModel& model, const CheckReport* report, const DrawnFrom& from, const DrawingStyle& style,
                        const TextMeasure& measure)
 {
-    const Frame& f = model.frame();
-    const Vec3 normal = cross(from.right, from.up);
-    FrameDrawing out;
-    out.picture.width = style.width;
-    out.picture.height = style.height;
-    out.picture.about = from.title;
-    std::vector<Mark>& marks = out.picture.marks;
-    const auto inSlice = [&](Vec3 p) {
-        const double d = dot(p, normal);
-        return !from.slice || (d >= from.slice->first && d <= from.slice->second);
-    };
-    // What is to be seen, in metres first.
-    std::vector<Flat> flat;
-    double x0 = 1e18, x1 = -1e18, y0 = 1e18, y1 = -1e18;
-    for (size_t e = 0; e < f.elements.size(); ++e) {
-        const Vec3 a = f.endI(f.elements[e]), b = f.endJ(f.elements[e]);
-        if (!inSlice(a) || !inSlice(b)) continue;
-        Flat x{{dot(a, from.right), dot(a, from.up)}, {dot(b, from.right), dot(b, from.up)}, static_cast<int>(e)};
-        x.near = 0.5 * dot(a + b, normal);
-        if (x.length() < 0.01) continue; // runs towards the eye
-        for (const Spot& s : {x.a, x.b}) {
-            x0 = std::min(x0, s.x), x1 = std::max(x1, s.x);
-            y0 = std::min(y0, s.y), y1 = std::max(y1, s.y);
-        }
-        flat.push_back(x);
-    }
-    // What is nearer is drawn over what is behind it.
-    std::stable_sort(flat.begin(), flat.end(), [](const Flat& a, const Flat& b) { return a.near < b.near - 1e-9; });
-    const double foot = style.titleBlock ? kBlock : 0, wide = style.width - 2 * kMargin,
-                 high = style.height - 2 * kMargin - foot;
-    if (!flat.empty()) {
-        const double k = out.scale = std::min(wide / std::max(x1 - x0, 0.1), high / std::max(y1 - y0, 0.1));
-        const double left = kMargin + (wide - k * (x1 - x0)) / 2, bottom = kMargin + high - (high - k * (y1 - y0)) / 2;
-        const auto place = [&](Spot s) { return Spot{left + k * (s.x - x0), bottom - k * (s.y - y0)}; };
-        for (Flat& x : flat)
-            x.a = place(x.a), x.b = place(x.b);
-        for (const Flat& x : flat) {
-            const Element& el = f.elements[static_cast<size_t>(x.element)];
-            const int m = model.formed().ofElement(x.element);
-            const MemberResult* r = report && m >= 0 && static_cast<size_t>(m) < report->results.size()
-                                        ? &report->results[static_cast<size_t>(m)]
-                                        : nullptr;
-            const Ink ink = r && r->status == Status::Over ? inks::over : inks::text;
-            const double dx = (x.b.x - x.a.x) / x.length(), dy = (x.b.y - x.a.y) / x.length();
-            if (style.trueWidth) {
-                // Half of what the section measures across the line, seen from here.
-                const Axes axes = elementAxes(f, el);
-                const SectionProperties& p = f.sections[static_cast<size_t>(el.section)].properties;
-                const Vec3 across = dx * from.up + dy * from.right; // on paper at right angles to the line, y downwards
-                const double half = k * (std::abs(dot(axes.z, across)) * p.depth + std::abs(dot(axes.y, across)) * p.width) / 2;
-                PathMark body;
-                body.move(x.a.x - dy * half, x.a.y + dx * half).line(x.b.x - dy * half, x.b.y + dx * half);
-                body.line(x.b.x + dy * half, x.b.y - dx * half).line(x.a.x + dy * half, x.a.y - dx * half).close();
-                body.fill = inks::steel;
-                body.stroke = ink;
-                body.width = 0.4;
-                marks.emplace_back(std::move(body));
-            } else
-                marks.emplace_back(lineMark(x.a, x.b, ink, 1.1));
-            // A joint that lets bending through: a ring a little before the end.
-            const auto ring = [&](const std::array<bool, 6>& release, Spot end, double sign) {
-                if (!release[4] && !release[5]) return;
-                const double off = std::min(6.0, x.length() / 4);
-                marks.emplace_back(
-                    discMark({end.x + sign * dx * off, end.y + sign * dy * off}, 1.6, inks::white, inks::text, 0.6));
-            };
-            if (el.behaviour == Behaviour::Beam) {
-                ring(el.releaseI, x.a, 1);
-                ring(el.releaseJ, x.b, -1);
-            }
-        }
-        for (const Node& n : f.nodes)
-            if (n.supported() && inSlice(n.at))
-                drawSupport(marks, n, place({dot(n.at, from.right), dot(n.at, from.up)}), from, f.upward());
-        // A member is lettered once, along its longest element to be seen; what finds no room is counted.
-        std::vector<const Flat*> longest(model.members().size(), nullptr);
-        for (const Flat& x : flat)
-            if (const int m = model.formed().ofElement(x.element); m >= 0)
-                if (const Flat*& best = longest[static_cast<size_t>(m)]; !best || x.length() > best->length()) best = &x;
-        std::vector<TurnedBox> taken;
-        for (size_t m = 0; m < longest.size() && style.lettering != Lettering::None; ++m) {
-            if (!longest[m]) continue;
-            const Member& member = model.members()[m];
-            std::string words;
-            switch (style.lettering) {
-            case Lettering::Member: words = member.id; break;
-            case Lettering::Section: words = sectionNameOf(f, member.section); break;
-            case Lettering::Length: words = f.units.text(Quantity::Length, member.length); break;
-            case Lettering::Utilisation:
-                if (report && m < report->results.size() && report->results[m].status != Status::Unchecked)
-                    words = significant(report->results[m].utilisation, 3);
-                break;
-            case Lettering::None: break;
-            }
-            if (words.empty()) continue;
-            Spot a = longest[m]->a, b = longest[m]->b;
-            if (b.x < a.x - 1e-9 || (std::abs(b.x - a.x) <= 1e-9 && b.y > a.y))
-                std::swap(a, b); // read from the left, or from below
-            const double length = std::hypot(b.x - a.x, b.y - a.y), angle = std::atan2(a.y - b.y, b.x - a.x);
-            const double w = measure.advance(words, Face::Plain, kLetters), ux = (b.x - a.x) / length,
-                         uy = (b.y - a.y) / length;
-            bool placed = false;
-            for (const double at : {0.5, 0.35, 0.65, 0.2, 0.8}) {
-                for (const double over : {2.2, -7.2}) { // above the line, under it
-                    const double along = at * length - w / 2;
-                    if (w > length + 8 || along < -4 || along + w > length + 4) continue;
-                    const Spot begin{a.x + ux * along + uy * over, a.y + uy * along - ux * over};
-                    const TurnedBox box({begin.x - ux * 0.5, begin.y - uy * 0.5}, angle, w + 1, 0.75 * kLetters);
-                    if (std::any_of(taken.begin(), taken.end(), [&](const TurnedBox& t) { return t.touches(box); })) continue;
-                    const MemberResult* r = report && m < report->results.size() ? &report->results[m] : nullptr;
-                    marks.emplace_back(TextMark{begin.x, begin.y, kLetters, words,
-                                                r && r->status == Status::Over ? inks::over : inks::second, Face::Plain,
-                                                angle * 180 / std::numbers::pi});
-                    taken.push_back(box);
-                    placed = true;
-                    break;
-                }
-                if (placed) break;
-            }
-            (placed ? out.lettered : out.unlettered) += 1;
-        }
-    }
-    // Scale bar and title block: one line under the drawing.
-    const double base = style.height - 10;
-    if (out.scale > 0) {
-        const double metres = roundLength(wide / out.scale / 5 / f.units.factor(Quantity::Length)) *
-                              f.units.factor(Quantity::Length),
-                     w = metres * out.scale;
-        marks.emplace_back(lineMark({kMargin, base}, {kMargin + w, base}, inks::text, 1.2));
-        for (const double x : {kMargin, kMargin + w})
-            marks.emplace_back(lineMark({x, base - 3}, {x, base + 3}, inks::text, 0.8));
-        marks.emplace_back(
-            TextMark{kMargin + w + 5, base + 2.4, 7, f.units.text(Quantity::Length, metres), inks::second, Face::Plain, 0});
-    }
-    if (style.titleBlock) {
-        const double top = style.height - kBlock;
-        marks.emplace_back(lineMark({kMargin, top}, {style.width - kMargin, top}, inks::hairline, 0.7));
-        const double right = style.width - kMargin;
-        const auto put = [&](double y, const std::string& s, Face face, double size, Ink ink) {
-            const std::string t = cutToWidth(s, face, size, wide * 0.6, measure);
-            marks.emplace_back(TextMark{right - measure.advance(t, face, size), y, size, t, ink, face, 0});
-        };
-        put(top + 11, from.title, Face::Strong, 9, inks::text);
-        std::string second = style.project;
-        if (!style.revision.empty()) second += (second.empty() ? "" : " · ") + ("revision " + style.revision);
-        if (style.lettering != Lettering::None && out.unlettered > 0)
-            second += (second.empty() ? "" : " · ") + fmt::format("{} without room for letters", out.unlettered);
-        if (!second.empty()) put(top + 21, second, Face::Plain, 7, inks::second);
-    }
-    return out;
+    return FrameSketch(model, report, from, style, measure).draw();
 }
 
 } // namespace wr

@@ -4,43 +4,37 @@
 
 #include "core/checking/runner.h"
 #include "core/paper/measure.h"
+#include "core/reporting/drawn_from.h"
 
-#include <optional>
 #include <string>
-#include <utility>
 #include <vector>
 
 namespace wr {
 
-enum class Lettering { None, Member, Section, Utilisation, Length };
-std::string_view letteringName(Lettering l); // none, member, section, utilisation, length
+// Key: a number along each member for its section, with a list of the sections beside the drawing.
+enum class Lettering { None, Member, Section, Utilisation, Length, Key };
+std::string_view letteringName(Lettering l); // none, member, section, utilisation, length, key
 std::optional<Lettering> letteringFromName(std::string_view n);
-
-// How the frame is looked at: what is right and up on paper (unit vectors, at right angles), and which slice of it, by the
-// distance of its elements along the normal (right × up), m; none: all.
-struct DrawnFrom
-{
-    std::string title; // "Plan at +3.200 m"
-    Vec3 right, up;
-    std::optional<std::pair<double, double>> slice;
-};
-// Plans at the levels of storeys, elevations in every upright plane across x and across y (of the frame's axes) that holds a
-// column, and a view from aside. Levels and planes are those of nodes, 50 mm apart at least.
-std::vector<DrawnFrom> drawingsOf(const Frame& f);
+std::vector<std::string_view> letteringNames();
 
 struct DrawingStyle
 {
     double width = 480, height = 330; // pt
     Lettering lettering = Lettering::Section;
-    bool trueWidth = false; // members as wide as they look from there
+    bool trueWidth = false;     // members as wide as they look from there
+    bool byUtilisation = false; // members in the colour of their utilisation; else only those over in their own ink
     bool titleBlock = true;
     std::string project, revision;
+    std::vector<char> only = {}; // per member: drawn. Empty: all
 };
 
 struct FrameDrawing
 {
     Picture picture;
-    double scale = 0; // pt a metre
+    // Of every mark, for drawings by layers: the group of its member, else "supports", "releases", "letters", "sheet".
+    std::vector<std::string> layers;
+    double scale = 0; // pt a metre; 0: nothing is to be seen
+    Spot origin;      // where on paper the point 0, 0 (m along right and up) lies
     size_t lettered = 0, unlettered = 0;
 };
 FrameDrawing drawFrame(const CheckModel& model, const CheckReport* report, const DrawnFrom& from, const DrawingStyle& style,

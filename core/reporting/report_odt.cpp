@@ -6,12 +6,12 @@
 #include "core/reporting/table_setter.h"
 #include "core/reporting/trace_layout.h"
 #include "core/reporting/trace_math.h"
+#include "core/tables/package_writer.h"
 
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
 #include <memory>
-#include <zip.h>
 
 namespace wr {
 
@@ -49,7 +49,7 @@ std::string contentStyles()
 class OdtWriter
 {
 public:
-    OdtWriter(const ReportTree& t, zip_t* zip) : tree_(t), zip_(zip), width_(pageStyle(t.letter).width()) {}
+    OdtWriter(const ReportTree& t, PackageWriter& zip) : tree_(t), zip_(zip), width_(pageStyle(t.letter).width()) {}
 
     void part(const ReportPart& p, int depth)
     {
@@ -74,21 +74,7 @@ public:
     }
     const std::string& manifest() const { return manifest_; }
 
-    bool add(const std::string& name, const std::string& bytes)
-    {
-        auto* copy = static_cast<char*>(std::malloc(std::max<size_t>(1, bytes.size())));
-        std::copy(bytes.begin(), bytes.end(), copy);
-        zip_source_t* source = zip_source_buffer(zip_, copy, bytes.size(), 1);
-        const zip_int64_t at = source ? zip_file_add(zip_, name.c_str(), source, ZIP_FL_ENC_UTF_8) : -1;
-        if (at < 0) {
-            if (source) zip_source_free(source);
-            return ok_ = false;
-        }
-        zip_file_set_dostime(zip_, static_cast<zip_uint64_t>(at), 0, 0x21, 0); // 1 January 1980
-        if (name == "mimetype") zip_set_file_compression(zip_, static_cast<zip_uint64_t>(at), ZIP_CM_STORE, 0);
-        return true;
-    }
-    bool ok() const { return ok_; }
+    void add(const std::string& name, std::string bytes) { zip_.add(name, std::move(bytes), name == "mimetype"); }
 
 private:
     static std::string bookmark(const std::string& key)
@@ -222,9 +208,8 @@ private:
     }
 
     const ReportTree& tree_;
-    zip_t* zip_;
+    PackageWriter& zip_;
     double width_;
-    bool ok_ = true;
     std::string styles_, body_, manifest_;
     int tables_ = 0, objects_ = 0, pictures_ = 0;
 };
@@ -288,12 +273,9 @@ std::string stylesOf(const ReportTree& t)
 
 WrittenOr writeReportOdt(const ReportTree& t, const std::filesystem::path& path, Progress& progress)
 {
-    std::error_code gone;
-    std::filesystem::remove(path, gone);
-    int error = 0;
-    zip_t* zip = zip_open(path.c_str(), ZIP_CREATE | ZIP_TRUNCATE, &error);
-    if (!zip) return std::unexpected(path.string() + " cannot be written");
-    OdtWriter w(t, zip);
+    auto zip = PackageWriter::open(path);
+    if (!zip) return std::unexpected(zip.error());
+    OdtWriter w(t, *zip);
     w.add("mimetype", "application/vnd.oasis.opendocument.text");
     size_t done = 0, all = 0;
     walk(t.parts, [&](const ReportPart&, int) { ++all; });
@@ -317,16 +299,8 @@ WrittenOr writeReportOdt(const ReportTree& t, const std::filesystem::path& path,
           "manifest:full-path=\"styles.xml\" manifest:media-type=\"text/xml\"/><manifest:file-entry "
           "manifest:full-path=\"meta.xml\" manifest:media-type=\"text/xml\"/>\n" +
               w.manifest() + "</manifest:manifest>\n");
-    if (progress.cancelled() || !w.ok()) {
-        zip_discard(zip);
-        return std::unexpected(progress.cancelled() ? std::string("stopped") : path.string() + " cannot be written");
-    }
-    if (zip_close(zip) != 0) {
-        const std::string why = zip_strerror(zip);
-        zip_discard(zip);
-        return std::unexpected(path.string() + " cannot be written: " + why);
-    }
-    return {};
+    if (progress.cancelled()) return std::unexpected("stopped");
+    return zip->close();
 }
 
 } // namespace wr

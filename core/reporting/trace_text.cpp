@@ -23,6 +23,14 @@ std::string stepText(const TraceStep& s, const UnitSystem& u)
 
 } // namespace
 
+std::string stepsText(const Trace& t, const UnitSystem& u)
+{
+    std::string out;
+    for (const TraceStep& s : t.steps)
+        out += stepText(s, u);
+    return out;
+}
+
 std::string traceText(const CheckModel& model, const CheckReport& report, size_t member)
 {
     const UnitSystem& u = model.frame().units;
@@ -54,8 +62,7 @@ std::string traceText(const CheckModel& model, const CheckReport& report, size_t
         if (o.ofForces())
             out += fmt::format(", {} at {}", printable(model.combinationOf(member, o)), u.text(Quantity::Length, o.at));
         out += "\n";
-        for (const TraceStep& s : model.explain(member, o).steps)
-            out += stepText(s, u);
+        out += stepsText(model.explain(member, o), u);
     }
     return out;
 }

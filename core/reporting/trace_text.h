@@ -7,6 +7,8 @@
 
 namespace wr {
 
+// The steps of a trace alone, a line each.
+std::string stepsText(const Trace& t, const UnitSystem& u);
 std::string traceText(const CheckModel& model, const CheckReport& report, size_t member);
 
 } // namespace wr

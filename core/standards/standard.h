@@ -6,6 +6,7 @@
 #include "core/base/progress.h"
 #include "core/frame/national.h"
 #include "core/frame/strength.h"
+#include "core/standards/bolts.h"
 #include "core/standards/check.h"
 #include "core/standards/common/option.h"
 #include "core/standards/gather.h"
@@ -67,6 +68,11 @@ struct Standard
     std::optional<LengthCurve> (*lengthCurve)(const MemberInput&, const Demands&, const CheckOutcome&) = nullptr;
     std::optional<InteractionDiagram> (*interactionDiagram)(const MemberInput&, const Demands&, const CheckOutcome&) = nullptr;
     std::vector<BraceRow> (*bracing)(const MemberInput&, const Demands&) = nullptr; // by place, then kind
+
+    // A quick look at bolts, and the grades it knows, the usual one first; null: it has none.
+    BoltCheck bolts = nullptr;
+    std::string_view boltClause; // "J3"
+    std::vector<std::string_view> boltGrades;
 
     // Which parts of the section are slender under the member's forces (class 4), a sentence; empty: none. Null: not known.
     std::string (*slenderParts)(const MemberInput&, const Demands&, const MemberResult&) = nullptr;

@@ -102,7 +102,13 @@ private:
         b.profile = m_.at(item[0]);
         const IfcPlacement flat =
             b.profile[2].given() ? m_.placement(b.profile[2]) : IfcPlacement{}; // the profile's place in its plane
-        b.from = own.point(flat.origin);
+        // The axis is that of the centroid.
+        Vec3 centre = flat.origin;
+        if (const auto shape = ifcShape(m_, b.profile); shape && shapeFaults(*shape).empty()) {
+            const Point2 middle = ifcBoxMiddle(*shape);
+            centre = flat.point({-middle.y, -middle.z, 0});
+        }
+        b.from = own.point(centre);
         b.to = b.from + *length * own.direction(*direction);
         b.depth = own.direction(flat.direction({0, 1, 0}));
         return true;

@@ -77,6 +77,17 @@ std::optional<Shape> ifcShape(const IfcModel& m, const StepRecord& p)
     return s;
 }
 
+Point2 ifcBoxMiddle(const Shape& s)
+{
+    Point2 low{1e9, 1e9}, high{-1e9, -1e9};
+    for (const Loop& l : outlineOf(s).loops)
+        for (const Point2& p : l) {
+            low = {std::min(low.y, p.y), std::min(low.z, p.z)};
+            high = {std::max(high.y, p.y), std::max(high.z, p.z)};
+        }
+    return {(low.y + high.y) / 2, (low.z + high.z) / 2};
+}
+
 namespace {
 
 // Profile and material out of whatever a relation says something is made of.

@@ -1,5 +1,6 @@
 #include "core/standards/aisc360/aisc360.h"
 
+#include "core/standards/aisc360/bolts.h"
 #include "core/standards/aisc360/compression.h"
 #include "core/standards/aisc360/options.h"
 #include "core/standards/aisc360/own_demands.h"
@@ -53,6 +54,9 @@ template <bool Lrfd, int Edition> Standard make(std::string_view key, std::strin
         return aisc360::interactionDiagramOf({Lrfd, Edition}, in, d, o);
     };
     s.bracing = [](const MemberInput& in, const Demands& d) { return aisc360::bracingOf({Lrfd, Edition}, in, d); };
+    s.bolts = [](const BoltLayout& b, const BoltForces& f, const Rules*) { return aisc360::boltLook({Lrfd, Edition}, b, f); };
+    s.boltClause = "J3";
+    s.boltGrades = aisc360::boltGrades();
     return s;
 }
 

@@ -1,5 +1,6 @@
 #include "core/standards/en1993/en1993.h"
 
+#include "core/standards/en1993/bolts.h"
 #include "core/standards/en1993/options.h"
 #include "core/standards/en1993/rows.h"
 #include "core/standards/en1993/run.h"
@@ -35,6 +36,9 @@ std::vector<Standard> en1993Standards()
     s.run = en1993::runChecks;
     s.explain = en1993::explainCheck;
     s.bracing = en1993::bracingOf;
+    s.bolts = en1993::boltLook;
+    s.boltClause = "EN 1993-1-8, 3.6";
+    s.boltGrades = en1993::boltGrades();
     s.lengthCurve = en1993::lengthCurveOf;
     s.interactionDiagram = en1993::interactionDiagramOf;
     return {s};
