@@ -13,7 +13,9 @@ Exported exportWorkbook(const ExportInput& in, const std::filesystem::path& path
     tree.title = f.title.empty() ? "Frame" : f.title;
     tree.author = in.author.empty() ? "Wren Rail" : in.author;
     tree.units = f.units;
-    ReportPart about{.key = "about", .title = "About"};
+    ReportPart about;
+    about.key = "about";
+    about.title = "About";
     about.blocks.emplace_back(Facts{{{"Frame", tree.title},
                                      {"Standard", std::string(in.state.model->standard().title)},
                                      {"Units", fmt::format("{}, {}, {}, {}, sections in {}", f.units.length, f.units.force,
@@ -26,7 +28,9 @@ Exported exportWorkbook(const ExportInput& in, const std::filesystem::path& path
                                                             t.table.title, kMostRows, t.table.rows.size())});
             t.table.rows.resize(kMostRows);
         }
-        ReportPart p{.key = t.key, .title = t.table.title};
+        ReportPart p;
+        p.key = t.key;
+        p.title = t.table.title;
         p.blocks.emplace_back(TableBlock{.table = std::move(t.table)});
         parts.push_back(std::move(p));
     }

@@ -138,9 +138,9 @@ public:
     }
 
 private:
-    void put(Mark m, const std::string& layer)
+    template <class M> void put(M&& m, const std::string& layer)
     {
-        out_.picture.marks.push_back(std::move(m));
+        out_.picture.marks.emplace_back(std::forward<M>(m));
         out_.layers.push_back(layer);
     }
     bool inSlice(Vec3 p) const

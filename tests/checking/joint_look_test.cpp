@@ -50,8 +50,7 @@ TEST_CASE(
         const Frame f = test::frameOf(
             R"({"format":"wren-frame","version":1,"materials":[{"id":"M","e":210000,"g":81000,"density":7850,"fy":355,"fu":490}],
 "sections":[{"id":"S","name":"L150X90X12"}],"nodes":[)" +
-            nodes + R"(],"elements":[)" + elements + R"(],"cases":[{"id":"P","action":"live","loads":{"nodes":[)" + loads +
-            R"(]}}],
+            nodes + R"(],"elements":[)" + elements + R"(],"cases":[{"id":"P","action":"live","nodal":[)" + loads + R"(]}],
 "combinations":[{"id":"U","terms":{"P":1.5}}],"design":{"standard":"en1993"}})");
         const DesignState s = test::wholeState(f);
         REQUIRE(s.forces().sets.size() == 1);

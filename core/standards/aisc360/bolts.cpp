@@ -66,7 +66,7 @@ BoltLook boltLook(const Method& method, const BoltLayout& b, const BoltForces& f
     t.heading("Bolts in shear", "J3");
     const double n = put("n", Quantity::Ratio, b.count), planes = put("n_s", Quantity::Ratio, b.planes),
                  d = put("d", Quantity::SectionLength, b.diameter);
-    const double area = t.put({"A_b", "pi*d^2/4", "", Quantity::Area}, std::numbers::pi * d * d / 4);
+    const double area = t.put({"A_b", "pi()*d^2/4", "", Quantity::Area}, std::numbers::pi * d * d / 4);
     const double fnv = put("F_nv", Quantity::Stress, (b.threadsInShear ? row->threads : row->plain) * kKsi, "Table J3.2");
     const double rv = t.put({"R_nv", "n*n_s*F_nv*A_b", "J3-1", Quantity::Force}, n * planes * fnv * area);
     const double cv = available({"R_v", "phi*R_nv", "J3", Quantity::Force}, {"R_v", "R_nv/Omega", "J3", Quantity::Force}, rv);
