@@ -30,6 +30,7 @@ QTableView* tableOf(TableModel& model, const char* name)
 {
     auto* v = new QTableView;
     makeQuiet(*v, name);
+    v->horizontalHeader()->setStretchLastSection(false);
     v->setModel(&model);
     v->setWordWrap(false);
     return v;
@@ -43,7 +44,7 @@ JointWindow::JointWindow(Document& doc, QWidget* parent)
       size_(new QLineEdit("M20")), threads_(new QCheckBox("threads in the shear plane")),
       planes_(new QCheckBox("two shear planes")), forces_(new TableModel(this)), balance_(new TableModel(this)),
       forcesView_(tableOf(*forces_, "Forces of the ends")), balanceView_(tableOf(*balance_, "On the node")),
-      told_(named("quiet")), verdict_(named("title")), trace_(new TraceView)
+      told_(named("quiet")), verdict_(named("head")), trace_(new TraceView)
 {
     setWindowTitle("Joint — Wren Rail");
     setAttribute(Qt::WA_StyledBackground);
@@ -95,8 +96,10 @@ void JointWindow::build()
     field_->setMaximumWidth(110);
     combination_->setAccessibleName("Combination");
     combination_->setMinimumWidth(220);
-    for (QPushButton* b : {start_, last_})
+    for (QPushButton* b : {start_, last_}) {
         b->setObjectName("link");
+        b->setAutoDefault(false); // Return in a field is for the field
+    }
     start_->setAccessibleName("Joint at the start of the picked member");
     last_->setAccessibleName("Joint at the end of the picked member");
     auto* top = new QHBoxLayout;
@@ -113,6 +116,7 @@ void JointWindow::build()
     told_->setWordWrap(true);
 
     count_->setRange(1, 200);
+    count_->setButtonSymbols(QAbstractSpinBox::NoButtons);
     count_->setValue(4);
     count_->setAccessibleName("Bolts");
     end_->setAccessibleName("End with the bolts");

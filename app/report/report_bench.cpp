@@ -196,7 +196,8 @@ void ReportBench::connectAll()
     });
     connect(print_, &QPushButton::clicked, this, &ReportBench::askPrint);
     connect(&desk_, &ReportDesk::changed, this, &ReportBench::refresh);
-    for (const auto signal : {&Document::opened, &Document::modelChanged, &Document::sizesChanged})
+    for (const auto signal :
+         {&Document::opened, &Document::modelChanged, &Document::sizesChanged, &Document::comparisonChanged})
         connect(&doc_, signal, this, &ReportBench::refreshSteel);
 }
 
@@ -311,6 +312,11 @@ void ReportBench::refreshSteel()
         words += QString(" · cost %1%2")
                      .arg(decimal(t.total.cost, 0),
                           t.total.unpriced > 0 ? QString(", %1 without a price").arg(t.total.unpriced) : QString());
+    if (const Document::Beside* b = doc_.beside()) {
+        const double change = t.total.mass - b->changes.then.mass;
+        words += QString(" · %1%2 against %3")
+                     .arg(change < 0 ? "−" : "+", str(u.text(Quantity::Mass, std::abs(change))), str(doc_.comparedSiding()));
+    }
     steel_->setText(words);
 }
 

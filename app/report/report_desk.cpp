@@ -115,6 +115,7 @@ std::optional<ReportInput> ReportDesk::input()
     inDepth_ = 0;
     for (size_t i = 0; i < in.state.model->members().size(); ++i)
         inDepth_ += !in.state.model->members()[i].exclude && reportDepthOf(in, choice(), i) != ReportDepth::Line;
+    if (rounds) in.rounds = rounds();
     if (const Document::Beside* b = doc_.beside()) {
         in.against = *b->then;
         in.againstName = doc_.comparedSiding();

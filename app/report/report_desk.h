@@ -49,8 +49,9 @@ public:
     // Again where they were written last; asks where that is not known.
     void writeAgain();
     QString lastBase() const { return base_; }
-    std::function<QString()> askWhere; // a path without ending, or nothing; a test answers instead of a person
-    QStringList formats() const;       // endings that are wanted
+    std::function<std::vector<SettleRound>()> rounds; // that led to the sizes at hand
+    std::function<QString()> askWhere;                // a path without ending, or nothing; a test answers instead of a person
+    QStringList formats() const;                      // endings that are wanted
 
 Q_SIGNALS:
     void changed(); // choice, pages, or that they are being set

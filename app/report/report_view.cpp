@@ -214,7 +214,7 @@ void ReportView::showDrawings(bool on)
     drawings_->setVisible(on);
     for (QToolButton* b : {whole_, width_})
         b->setVisible(!on);
-    words_->setVisible(!on);
+    refresh();
     if (on) drawings_->enter();
 }
 
@@ -247,7 +247,9 @@ void ReportView::refresh()
             l->show(pages ? pages->count() : 0, pages ? pages->style().paper : kA4,
                     pages ? std::function<Page(size_t)>(page) : nullptr);
     }
-    if (!desk_.trouble().isEmpty())
+    if (showsDrawings())
+        words_->clear(); // the drawing has words of its own
+    else if (!desk_.trouble().isEmpty())
         words_->setText(desk_.trouble());
     else if (!pages || !desk_.current())
         words_->setText("Setting the pages…");

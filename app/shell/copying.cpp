@@ -79,14 +79,13 @@ bool inSight(const QWidget& w)
 }
 
 // Of a kind, that with the focus or around it, else the largest in sight.
-template <class Kind> Kind* kindInSight(QWidget& window, bool largest = true)
+template <class Kind> Kind* kindInSight(QWidget& window)
 {
     for (QWidget* w = window.focusWidget(); w; w = w->parentWidget())
         if (auto* v = qobject_cast<Kind*>(w)) return v;
     Kind* best = nullptr;
-    if (largest)
-        for (Kind* v : window.findChildren<Kind*>())
-            if (inSight(*v) && (!best || v->width() * v->height() > best->width() * best->height())) best = v;
+    for (Kind* v : window.findChildren<Kind*>())
+        if (inSight(*v) && (!best || v->width() * v->height() > best->width() * best->height())) best = v;
     return best;
 }
 
@@ -143,7 +142,7 @@ QWidget* viewInSight(QWidget& window)
         if (qobject_cast<QAbstractItemView*>(w) || qobject_cast<FrameView*>(w) || qobject_cast<TraceView*>(w) ||
             w->property("picture").toBool())
             return w;
-    QWidget* best = kindInSight<FrameView>(window, true);
+    QWidget* best = kindInSight<FrameView>(window);
     if (best && inSight(*best)) return best;
     for (QWidget* w : window.findChildren<QWidget*>())
         if (w->property("picture").toBool() && inSight(*w) &&
@@ -185,12 +184,19 @@ QString copyTable(QWidget& window)
 
 QString copyText(QWidget& window)
 {
-    if (TraceView* t = kindInSight<TraceView>(window, true);
-        t && inSight(*t) && !qobject_cast<QAbstractItemView*>(window.focusWidget())) {
-        QApplication::clipboard()->setText(t->plainText());
-        return QString("copied as text: %1").arg(t->accessibleName());
+    // What has the focus, else the largest list in sight, else a calculation.
+    TraceView* calculation = nullptr;
+    QAbstractItemView* v = nullptr;
+    for (QWidget* w = window.focusWidget(); w && !v && !calculation; w = w->parentWidget()) {
+        calculation = qobject_cast<TraceView*>(w);
+        v = qobject_cast<QAbstractItemView*>(w);
     }
-    QAbstractItemView* v = tableInSight(window);
+    if (!v && !calculation) v = tableInSight(window);
+    if (!v && !calculation) calculation = kindInSight<TraceView>(window);
+    if (calculation) {
+        QApplication::clipboard()->setText(calculation->plainText());
+        return QString("copied as text: %1").arg(calculation->accessibleName());
+    }
     if (!v || !v->model()) return {};
     // Columns beside each other, for what knows no tables.
     const QStringList lines = rowsOf(*v).split('\n', Qt::SkipEmptyParts);

@@ -283,6 +283,7 @@ void MainWindow::buildCentre()
     reportView_ = new ReportView(*doc_, *report_);
     contents_ = new ContentsView(*doc_, *report_);
     connect(contents_, &ContentsView::chosen, reportView_, &ReportView::goTo);
+    report_->rounds = [this] { return sizing_->adoptedRounds(); };
     connect(report_, &ReportDesk::wrote, this, [this](const QStringList& files, const QString& trouble) {
         statusBar()->showMessage(trouble.isEmpty() ? "Written: " + files.join(", ") : trouble, 15000);
     });

@@ -21,6 +21,7 @@ SizingDesk::SizingDesk(Document& doc, QObject* parent) : QObject(parent), doc_(d
     connect(&doc_, &Document::opened, this, [this] {
         plan_.reset();
         settled_.reset();
+        adopted_.clear();
         rounds_.clear();
         remedies_.clear();
         hand_.clear(), off_.clear(), groupId_.clear();
@@ -291,6 +292,7 @@ QString SizingDesk::adopt(bool analyse)
     const bool whole = settled_ && changing == groups.size();
     if (whole) edit->words += fmt::format(", settled in {} rounds", rounds_.empty() ? 0 : rounds_.back().round);
     const auto results = whole ? settled_->state.results : nullptr;
+    if (whole) adopted_ = rounds_;
     settled_.reset();
     hand_.clear();
     const QString trouble = doc_.run(*edit, results);

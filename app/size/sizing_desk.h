@@ -65,6 +65,8 @@ public:
     void stop(); // at the round it is in: the last one that was kept stands
     bool settling() const;
     const std::vector<SettleRound>& rounds() const { return rounds_; }
+    // Those that led to the sizes the frame was given last; empty: none did.
+    const std::vector<SettleRound>& adoptedRounds() const { return adopted_; }
     const Settled* settled() const { return settled_ ? &*settled_ : nullptr; } // its sizes are the proposal
 
     // 3. Remedies of the group of a member.
@@ -130,7 +132,7 @@ private:
     std::set<std::string> off_;
     std::optional<Settled> settled_;
     std::shared_ptr<Progress> rounding_;
-    std::vector<SettleRound> rounds_;
+    std::vector<SettleRound> rounds_, adopted_;
     std::vector<Remedy> remedies_;
     std::string remediesOf_;
     Ranking ranking_;

@@ -186,6 +186,18 @@ private:
             x.a = place(x.a), x.b = place(x.b);
     }
 
+    // Half of what the section measures across the line, seen from here; nothing where members are lines.
+    double halfOf(const Flat& x) const
+    {
+        if (!style_.trueWidth) return 0;
+        const Element& el = f_.elements[static_cast<size_t>(x.element)];
+        const double dx = (x.b.x - x.a.x) / x.length(), dy = (x.b.y - x.a.y) / x.length();
+        const Axes axes = elementAxes(f_, el);
+        const SectionProperties& p = f_.sections[static_cast<size_t>(el.section)].properties;
+        const Vec3 across = dx * from_.up + dy * from_.right; // on paper at right angles to the line, y downwards
+        return out_.scale * (std::abs(dot(axes.z, across)) * p.depth + std::abs(dot(axes.y, across)) * p.width) / 2;
+    }
+
     void member(const Flat& x)
     {
         const Element& el = f_.elements[static_cast<size_t>(x.element)];
@@ -198,12 +210,7 @@ private:
         if (style_.byUtilisation) ink = utilisationInk(r && r->status != Status::Unchecked ? r->utilisation : std::nan(""));
         const double dx = (x.b.x - x.a.x) / x.length(), dy = (x.b.y - x.a.y) / x.length();
         if (style_.trueWidth) {
-            // Half of what the section measures across the line, seen from here.
-            const Axes axes = elementAxes(f_, el);
-            const SectionProperties& p = f_.sections[static_cast<size_t>(el.section)].properties;
-            const Vec3 across = dx * from_.up + dy * from_.right; // on paper at right angles to the line, y downwards
-            const double half =
-                out_.scale * (std::abs(dot(axes.z, across)) * p.depth + std::abs(dot(axes.y, across)) * p.width) / 2;
+            const double half = halfOf(x);
             PathMark body;
             body.move(x.a.x - dy * half, x.a.y + dx * half).line(x.b.x - dy * half, x.b.y + dx * half);
             body.line(x.b.x + dy * half, x.b.y - dx * half).line(x.a.x + dy * half, x.a.y - dx * half).close();
@@ -260,7 +267,16 @@ private:
                 if (longest[m]) ++count[sectionNameOf(f_, model_.members()[m].section)];
             key_.assign(count.begin(), count.end()); // by name
         }
+        // Letters stand beside bodies, not on them.
         std::vector<TurnedBox> taken;
+        constexpr size_t kMostBodies = 3000;
+        for (const Flat& x : flat_) {
+            const double half = halfOf(x);
+            if (half < 0.6 || flat_.size() > kMostBodies) continue;
+            const double angle = std::atan2(x.a.y - x.b.y, x.b.x - x.a.x);
+            taken.emplace_back(Spot{x.a.x + std::sin(angle) * half, x.a.y + std::cos(angle) * half}, angle, x.length(),
+                               2 * half);
+        }
         for (size_t m = 0; m < longest.size(); ++m) {
             if (!longest[m]) continue;
             const std::string words = wordsOf(m);
@@ -274,9 +290,10 @@ private:
         if (b.x < a.x - 1e-9 || (std::abs(b.x - a.x) <= 1e-9 && b.y > a.y))
             std::swap(a, b); // read from the left, or from below
         const double length = std::hypot(b.x - a.x, b.y - a.y), angle = std::atan2(a.y - b.y, b.x - a.x);
+        const double half = halfOf(along);
         const double w = measure_.advance(words, Face::Plain, kLetters), ux = (b.x - a.x) / length, uy = (b.y - a.y) / length;
         for (const double at : {0.5, 0.35, 0.65, 0.2, 0.8})
-            for (const double over : {2.2, -7.2}) { // above the line, under it
+            for (const double over : {2.2 + half, -7.2 - half}) { // above the line, under it
                 const double from = at * length - w / 2;
                 if (w > length + 8 || from < -4 || from + w > length + 4) continue;
                 const Spot begin{a.x + ux * from + uy * over, a.y + uy * from - ux * over};
@@ -327,6 +344,19 @@ private:
             put(lineMark({x, base - 3}, {x, base + 3}, inks::text, 0.8), "sheet");
         put(TextMark{kMargin + w + 5, base + 2.4, 7, f_.units.text(Quantity::Length, metres), inks::second, Face::Plain, 0},
             "sheet");
+        if (!style_.byUtilisation) return;
+        double x = kMargin + w + 70;
+        for (const auto& [words, at] : {std::pair{"0", 0.0},
+                                        {"0.5", 0.5},
+                                        {"0.75", 0.75},
+                                        {"0.9", 0.9},
+                                        {"1", 1.0},
+                                        {"over", 1.3},
+                                        {"not checked", std::nan("")}}) {
+            put(boxMark(x, base - 4, 9, 6, utilisationInk(at), inks::faint, 0.3), "sheet");
+            put(TextMark{x + 11, base + 1.4, 6, words, inks::second, Face::Plain, 0}, "sheet");
+            x += 17 + measure_.advance(words, Face::Plain, 6);
+        }
     }
 
     void title()

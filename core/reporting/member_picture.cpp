@@ -1,6 +1,7 @@
 #include "core/reporting/member_picture.h"
 
 #include "core/checking/plan.h"
+#include "core/reporting/sketch.h"
 #include "core/sections/outline.h"
 
 #include <algorithm>
@@ -10,27 +11,6 @@
 namespace wr {
 
 namespace {
-
-constexpr double kWords = 7;
-
-class Drawing
-{
-public:
-    explicit Drawing(const TextMeasure& m) : measure_(m) {}
-    std::vector<Mark> marks;
-
-    void line(Spot a, Spot b, Ink ink, double width = 0.5) { marks.emplace_back(lineMark(a, b, ink, width)); }
-    // anchor: 0 begins at x, 0.5 is centred there, 1 ends there.
-    void words(double x, double y, const std::string& s, Ink ink, double anchor = 0, double size = kWords,
-               Face face = Face::Plain)
-    {
-        marks.emplace_back(TextMark{x - anchor * measure_.advance(s, face, size), y, size, s, ink, face, 0});
-    }
-    double wide(const std::string& s, double size = kWords) const { return measure_.advance(s, Face::Plain, size); }
-
-private:
-    const TextMeasure& measure_;
-};
 
 struct Lane
 {
@@ -44,7 +24,7 @@ constexpr std::array<Lane, 5> kLanes{{{"major", LengthAxis::Major},
                                       {"twist", LengthAxis::Torsion}}};
 
 // Places along the member as lines with a dot at each hold, and what counts between them.
-double lanes(Drawing& d, const CheckModel& model, size_t member, double left, double right, double y)
+double lanes(Sketch& d, const CheckModel& model, size_t member, double left, double right, double y)
 {
     const Lanes& l = model.lanes(member);
     const double length = model.members()[member].length;
@@ -85,7 +65,7 @@ constexpr std::array<Curve, 6> kCurves{{{"N", 0, Quantity::Force},
                                         {"T", 3, Quantity::Moment}}};
 
 // One force along the member: filled to its line, ends and the largest with their numbers.
-void curve(Drawing& d, const Curve& c, const std::vector<double>& at, const double* v, double length, double left, double right,
+void curve(Sketch& d, const Curve& c, const std::vector<double>& at, const double* v, double length, double left, double right,
            double y, double height, const UnitSystem& u)
 {
     double low = 0, high = 0;
@@ -155,7 +135,7 @@ Picture sectionPicture(const Shape& s, const UnitSystem& u, double width, double
     Picture out;
     out.width = width;
     out.height = height;
-    Drawing d(measure);
+    Sketch d(measure);
     if (s.kind == ShapeKind::None) {
         d.words(width / 2, height / 2, "properties only", inks::second, 0.5);
         out.marks = std::move(d.marks);
@@ -191,7 +171,8 @@ Picture sectionPicture(const Shape& s, const UnitSystem& u, double width, double
     const bool round = s.kind == ShapeKind::Chs || s.kind == ShapeKind::BarRound;
     const std::string h = u.text(Quantity::SectionLength, round ? s.d : z1 - z0, false),
                       b = u.text(Quantity::SectionLength, round ? s.d : y1 - y0, false);
-    d.marks.emplace_back(TextMark{high.x + 17, (low.y + high.y) / 2 + d.wide(h) / 2, kWords, h, inks::second, Face::Plain, 90});
+    d.marks.emplace_back(
+        TextMark{high.x + 17, (low.y + high.y) / 2 + d.wide(h) / 2, Sketch::kWords, h, inks::second, Face::Plain, 90});
     d.line({low.x, low.y + 8}, {high.x, low.y + 8}, inks::faint, 0.5);
     for (const double x : {low.x, high.x})
         d.line({x - 2, low.y + 10}, {x + 2, low.y + 6}, inks::second, 0.6);
@@ -208,7 +189,7 @@ Picture memberPicture(const CheckModel& model, size_t member, const CheckOutcome
     const UnitSystem& u = f.units;
     Picture out;
     out.width = width;
-    Drawing d(measure);
+    Sketch d(measure);
     const Picture section = sectionPicture(f.sections[static_cast<size_t>(m.section)].shape, u, 100, 84, measure);
     d.marks = section.marks;
     const double left = 150, right = width - 10;

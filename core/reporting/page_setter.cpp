@@ -33,8 +33,14 @@ public:
         else
             place(p.key);
         if (!p.key.empty() && !p.title.empty()) out_.outline.push_back({p.title, p.key, depth});
+        const size_t first = out_.pages.size() - 1;
+        const double from = y_;
         for (const ReportBlock& b : blocks)
             std::visit([&](const auto& x) { set(x); }, b);
+        if (p.changed)
+            for (size_t k = first; k < out_.pages.size(); ++k)
+                bar(out_.pages[k], k == first ? std::max(style_.top, from - 16) : style_.top,
+                    k + 1 == out_.pages.size() ? y_ - 4 : end());
         for (const ReportPart& inner : p.parts)
             if (!inner.ownPages) part(inner, depth + 1);
     }
@@ -62,6 +68,11 @@ private:
     void need(double height)
     {
         if (height > room() && !fresh()) turn();
+    }
+    // In the margin: this differs.
+    void bar(Page& on, double from, double to) const
+    {
+        if (to > from) on.marks.emplace_back(lineMark({style_.left - 10, from}, {style_.left - 10, to}, inks::current, 1.6));
     }
     void place(const std::string& name)
     {
@@ -185,6 +196,7 @@ private:
             if (r < t.here.size()) place(t.here[r]);
             if (r < t.to.size() && !t.to[r].empty()) page().links.push_back({left(), y_, style_.width(), h, t.to[r]});
             appendShifted(page().marks, table.row(r), left(), y_);
+            if (r < t.changed.size() && t.changed[r]) bar(page(), y_ + 0.5, y_ + h - 0.5);
             y_ += h;
         }
         if (t.table.rows.empty()) {

@@ -78,6 +78,11 @@ ReportPart coverPart(const ReportContext& c)
     add(what, "Program", std::string("Wren Rail ") + WREN_VERSION);
     add(what, "Input", c.fingerprint);
     p.blocks.emplace_back(std::move(what));
+    if (c.in.against)
+        p.blocks.emplace_back(Paragraph{c.changed.empty() ? "Against " + c.in.againstName + ": no member differs."
+                                                          : fmt::format("A bar in the margin marks what differs from {}: {}.",
+                                                                        c.in.againstName, counted(c.changed.size(), "member")),
+                                        Paragraph::Look::Plain, Tone::Plain});
     if (!c.choice.words.empty()) p.blocks.emplace_back(Paragraph{c.choice.words, Paragraph::Look::Plain, Tone::Plain});
     p.blocks.emplace_back(
         Paragraph{"The same input gives the same report; the fingerprint of the input stands at the foot of every page.",

@@ -1,6 +1,7 @@
 #include "core/reporting/report_builder.h"
 
 #include "core/base/fingerprint.h"
+#include "core/project/compare.h"
 #include "core/reporting/report_parts.h"
 
 #include <algorithm>
@@ -17,7 +18,7 @@ struct TopicRow
     int depth;
 };
 // Every part of a report; keys are kept with projects and never change.
-constexpr std::array<TopicRow, 39> kTopics{{{"cover", "Cover", 0},
+constexpr std::array<TopicRow, 40> kTopics{{{"cover", "Cover", 0},
                                             {"basis", "Basis", 0},
                                             {"basis.standard", "Standards and parameters", 1},
                                             {"basis.analysis", "Analysis", 1},
@@ -55,7 +56,8 @@ constexpr std::array<TopicRow, 39> kTopics{{{"cover", "Cover", 0},
                                             {"takeoff", "Take-off", 0},
                                             {"takeoff.sections", "By section", 1},
                                             {"takeoff.groups", "By group", 1},
-                                            {"takeoff.levels", "By level", 1}}};
+                                            {"takeoff.levels", "By level", 1},
+                                            {"takeoff.changes", "Then and now", 1}}};
 
 std::string titleOf(std::string_view key)
 {
@@ -172,6 +174,9 @@ ReportTree buildReport(const ReportInput& in, const ReportChoice& choice)
     const DesignState& s = in.state;
     ReportContext c(in, choice);
     c.fingerprint = inputFingerprint(s);
+    if (in.against)
+        for (const MemberChange& m : compareStates(*in.against, s).members)
+            if (m.kind != MemberChange::Kind::Same) c.changed.insert(m.id);
     ReportTree tree;
     tree.units = c.units;
     tree.letter = choice.letter;

@@ -26,6 +26,7 @@ dl{display:grid;grid-template-columns:minmax(7rem,max-content) 1fr;gap:.1rem .9r
 th{font-weight:400;color:#5b6770;text-align:left;vertical-align:bottom;border-bottom:1px solid #8a949b;padding:.15rem .6rem .15rem 0}
 td{border-bottom:1px solid #ece9df;padding:.15rem .6rem .15rem 0;vertical-align:top}.n{text-align:right;white-space:nowrap}
 .step{margin:.45em 0 .45em 1em;overflow-x:auto}.step .clause{color:#8a949b;font-size:.8rem;margin-left:.6rem}
+section.changed{border-left:3px solid #5c4b9b;padding-left:.6rem}tr.changed>td:first-child{box-shadow:inset 3px 0 #5c4b9b;padding-left:.5rem}
 figure{margin:.6em 0}figcaption{color:#5b6770;font-size:.85rem}math{font-size:1.05rem}
 @media print{.back,nav{display:none}h2{break-before:page}}
 )";
@@ -65,7 +66,7 @@ public:
     void part(const ReportPart& p, int depth)
     {
         const int level = std::min(6, depth + 2);
-        out_ << fmt::format("<section id=\"{}\">\n", idOf(p.key));
+        out_ << fmt::format("<section id=\"{}\"{}>\n", idOf(p.key), p.changed ? " class=\"changed\"" : "");
         if (!p.title.empty()) {
             out_ << fmt::format("<h{}>{}", level, xmlText(p.title));
             if (!p.aside.empty())
@@ -111,7 +112,8 @@ private:
                                 t.columns[c].unit.empty() ? "" : "<br>" + xmlText(t.columns[c].unit));
         out_ << "</tr></thead>\n<tbody>\n";
         for (size_t r = 0; r < t.rows.size(); ++r) {
-            out_ << (r < b.here.size() && !b.here[r].empty() ? "<tr id=\"" + idOf(b.here[r]) + "\">" : std::string("<tr>"));
+            out_ << "<tr" << (r < b.here.size() && !b.here[r].empty() ? " id=\"" + idOf(b.here[r]) + "\"" : std::string())
+                 << (r < b.changed.size() && b.changed[r] ? " class=\"changed\">" : ">");
             for (size_t c = 0; c < t.rows[r].cells.size(); ++c) {
                 std::string cls(std::holds_alternative<double>(t.rows[r].cells[c]) ? "n" : "");
                 if (static_cast<int>(c) == b.ratio && r < b.tones.size()) cls += " " + std::string(toneClass(b.tones[r]));

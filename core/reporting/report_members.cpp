@@ -179,6 +179,13 @@ ReportPart takeOffPart(const ReportContext& c)
         {"takeoff.sections", TakeOffBy::Section}, {"takeoff.groups", TakeOffBy::Group}, {"takeoff.levels", TakeOffBy::Level}};
     for (const auto& [key, by] : parts)
         if (c.choice.holds(key)) addTopic(p, c, key, {TableBlock{.table = takeOffTable(takeOff(c.model, by), c.units)}});
+    if (c.in.against && c.choice.holds("takeoff.changes")) {
+        TableBlock b;
+        b.table = takeOffChangesTable(takeOff(*c.in.against->model, TakeOffBy::Section), takeOff(c.model, TakeOffBy::Section),
+                                      c.units);
+        b.caption = "Against " + c.in.againstName;
+        addTopic(p, c, "takeoff.changes", {std::move(b)});
+    }
     return p;
 }
 

@@ -3,6 +3,7 @@
 
 #include "core/reporting/report_builder.h"
 
+#include <set>
 #include <string>
 #include <vector>
 
@@ -20,7 +21,8 @@ struct ReportContext
     const CheckModel& model;
     const CheckReport& report;
     const UnitSystem& units;
-    std::string fingerprint; // of the input; of the cover and the pages' feet
+    std::string fingerprint;       // of the input; of the cover and the pages' feet
+    std::set<std::string> changed; // members that differ from the state compared with
 
     ReportDepth depthOf(size_t member) const { return reportDepthOf(in, choice, member); }
 };

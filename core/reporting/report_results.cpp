@@ -1,6 +1,7 @@
 // Results: by group, over and warned, unchecked, all; and the calculations of members.
 #include "core/checking/steel_name.h"
 #include "core/paper/fonts.h"
+#include "core/reporting/check_picture.h"
 #include "core/reporting/member_picture.h"
 #include "core/reporting/page_setter.h"
 #include "core/reporting/report_parts.h"
@@ -167,6 +168,13 @@ std::vector<ReportBlock> fullBlocks(const ReportContext& c, size_t i)
             words += fmt::format(" · {} at {}", c.model.combinationOf(i, o), c.units.text(Quantity::Length, o.at));
         out.emplace_back(Paragraph{words, Paragraph::Look::Lead, o.status == Status::Over ? Tone::Over : Tone::Plain});
         out.emplace_back(Calculation{c.model.explain(i, o)});
+        if (&o != r.govern()) continue;
+        // What governs is drawn as well: strength over length, or all combinations against the surface.
+        const double width = pageStyle(c.choice.letter).width();
+        if (const auto curve = c.model.lengthCurve(i, o))
+            out.emplace_back(PictureBlock{lengthPicture(*curve, c.units, width, paperFonts()), ""});
+        if (const auto diagram = c.model.interactionDiagram(i, o))
+            out.emplace_back(PictureBlock{interactionPicture(*diagram, o.set, c.units, width, paperFonts()), ""});
     }
     return out;
 }
@@ -200,6 +208,7 @@ TableBlock memberLines(const ReportContext& c, const std::vector<size_t>& member
             row.cells.insert(row.cells.end(), {std::string(), std::string(), std::string(), std::string(), std::string("–")});
         row.cells.emplace_back(std::string(m.exclude ? "left out" : statusWord(r.status)));
         b.table.rows.push_back(std::move(row));
+        if (!c.changed.empty()) b.changed.push_back(c.changed.contains(m.id));
         b.tones.push_back(m.exclude ? Tone::Plain : toneOf(r.status));
         b.to.push_back(c.depthOf(i) == ReportDepth::Line || !c.choice.holds("calculations") ? "" : memberKey(m.id));
     }
@@ -315,6 +324,7 @@ ReportPart calculationsPart(const ReportContext& c)
             x.title = m.id;
             x.aside = verdictOf(c.report.results[i]);
             x.tone = toneOf(c.report.results[i].status);
+            x.changed = c.changed.contains(m.id);
             if (c.choice.holds("results.all")) x.back = memberLine(m.id);
             x.ownPages = depth == ReportDepth::Full;
             // The state is kept alive by the pieces it is made of.

@@ -40,6 +40,7 @@ struct TableBlock
     std::vector<std::string> to = {};   // by row: the part it leads to; empty, or too few: none
     std::vector<std::string> here = {}; // by row: the name of its place
     std::vector<Tone> tones = {};       // by row
+    std::vector<char> changed = {};     // by row: differs from the state compared with; marked in the margin
 };
 
 // Steps of a trace, word for word as the window shows them.
@@ -63,6 +64,7 @@ struct ReportPart
     std::string aside; // at the right of the title: "over 1.36"
     Tone tone = Tone::Plain;
     std::string back;      // the place that leads here, to go back to
+    bool changed = false;  // all of it is marked in the margin
     bool ownPages = false; // begins on a page of its own, and what follows it too
     std::vector<ReportBlock> blocks;
     std::function<std::vector<ReportBlock>()> later; // instead of `blocks`: made when they are written, and not kept

@@ -57,6 +57,14 @@ private:
     fs::path path_;
 };
 
+inline std::string slurpText(const std::string& path)
+{
+    std::ifstream in(path, std::ios::binary);
+    std::ostringstream s;
+    s << in.rdbuf();
+    return s.str();
+}
+
 inline Json load(const std::string& path)
 {
     std::ifstream in(path);
