@@ -147,12 +147,12 @@ Picture interactionPicture(const InteractionDiagram& d, SetRow governing, const 
     if (bottom < 0)
         s.words(p.at(right, -1).x, p.at(right, -1).y + 8, "tension −1 = " + u.text(Quantity::Force, d.tension), inks::second, 1,
                 6.5);
+    // A set may have several places: the worst of them governs.
     const InteractionDiagram::Point* current = nullptr;
+    for (const InteractionDiagram::Point& x : d.points)
+        if (x.set == governing && (!current || x.ratio > current->ratio)) current = &x;
     for (const InteractionDiagram::Point& x : d.points) {
-        if (x.set == governing) {
-            current = &x;
-            continue;
-        }
+        if (&x == current) continue;
         // Past the limit by its form too, not by colour alone.
         if (x.ratio > 1)
             s.marks.emplace_back(diamond(p.at(x.moment, x.axial), 2.4, inks::over));

@@ -1,3 +1,4 @@
+#include "app/report/report_desk.h"
 #include "app/size/proposal_model.h"
 #include "app/size/rounds_chart.h"
 #include "tests/app/window.h"
@@ -174,6 +175,10 @@ TEST_CASE("size: the tower comes within its limits in rounds, adopted as one ste
     CHECK(w.doc().mass() < mass);
     CHECK(w.utilisation("EB-1S") == Approx(becomes).epsilon(1e-6));
     CHECK(w.doc().history().undoWords().find("settled in") != std::string::npos);
+    // The report tells the rounds that led there.
+    CHECK(w.desk().adoptedRounds().size() >= 3);
+    REQUIRE(w.window.reporting().rounds);
+    CHECK(w.window.reporting().rounds().size() == w.desk().adoptedRounds().size());
     // An analysis of its own says the same.
     w.key(Qt::Key_F5);
     REQUIRE(test::waitFor([&] { return !w.doc().jobs().running(); }));

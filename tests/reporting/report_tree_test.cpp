@@ -1,7 +1,9 @@
 // The report as a tree: what is in it, by what is chosen; and that its numbers are those of the check.
 #include "core/files/frame_writer.h"
 #include "core/files/report_contents.h"
+#include "core/paper/fonts.h"
 #include "core/project/edits.h"
+#include "core/reporting/check_picture.h"
 #include "core/reporting/report_pages.h"
 #include "core/takeoff/take_off.h"
 #include "tests/reporting/checked.h"
@@ -294,6 +296,99 @@ TEST_CASE("report: what changed is told against another state, and what was over
     CHECK(std::get<std::string>(t->table.rows.front().cells[7]) == "came right");
     CHECK(std::get<double>(t->table.rows.front().cells[5]) > 1);
     CHECK(std::get<double>(t->table.rows.front().cells[6]) < 1);
+    // Rows and calculations of what differs are marked, others are not; the pages have a bar beside each.
+    const TableBlock* all = tableOf(tree, "results.all");
+    REQUIRE(all);
+    REQUIRE(all->changed.size() == all->table.rows.size());
+    size_t marked = 0;
+    for (size_t r = 0; r < all->changed.size(); ++r) {
+        const std::string& id = std::get<std::string>(all->table.rows[r].cells[0]);
+        const bool differs = std::any_of(t->table.rows.begin(), t->table.rows.end(),
+                                         [&](const Table::Row& x) { return std::get<std::string>(x.cells[0]) == id; });
+        CHECK((all->changed[r] != 0) == differs);
+        marked += differs;
+    }
+    CHECK(marked >= 10); // the purlins
+    SilentProgress silent;
+    ReportChoice one;
+    one.without = {"cover",     "basis",          "frame",        "members",
+                   "briefs",    "results.groups", "results.over", "results.unchecked",
+                   "movements", "changes",        "findings",     "takeoff"};
+    const auto bars = [&](const ReportTree& of) {
+        const ReportPages pages(of, silent);
+        size_t n = 0;
+        for (size_t k = 0; k < pages.count(); ++k)
+            for (const Mark& m : pages.page(k).marks)
+                if (const auto* p = std::get_if<PathMark>(&m))
+                    n += p->width == 1.6 && p->stroke == inks::current && p->spots[0].x == pages.style().left - 10;
+        return n;
+    };
+    CHECK(bars(buildReport(in, one)) == marked);
+    one.members = {std::get<std::string>(t->table.rows.front().cells[0])};
+    CHECK(bars(buildReport(in, one)) >= marked + 1); // its calculation, on every page of it
+    in.against.reset();
+    CHECK(bars(buildReport(in, one)) == 0);
+    // Then and now of the steel: the difference is that of the two masses.
+    in.against = test::wholeState(*in.state.frame);
+    CHECK(tableOf(buildReport(in, {}), "takeoff.changes") != nullptr);
+}
+
+TEST_CASE("report: what governs is drawn: today's strength stands on its curve, every combination against the surface",
+          "[reporting]")
+{
+    size_t curves = 0, surfaces = 0;
+    for (const char* standard : {"aisc360-22-lrfd", "en1993"}) {
+        Frame f = *test::ternStreet().frame;
+        f.design.standard = standard;
+        for (Combination& c : f.combinations.edit())
+            if (!c.basis.empty()) c.basis = shippedStandard(standard)->basis;
+        const DesignState s = test::wholeState(f);
+        for (size_t i = 0; i < s.model->members().size(); ++i)
+            for (const CheckOutcome& o : s.report->results[i].outcomes) {
+                if (!o.ofForces() || o.status == Status::Unchecked) continue;
+                if (const auto c = s.model->lengthCurve(i, o)) {
+                    ++curves;
+                    const Picture p = lengthPicture(*c, f.units, 480, paperFonts());
+                    // The ring of today's strength lies on the curve, to a pixel.
+                    const PathMark *ring = nullptr, *curve = nullptr;
+                    for (const Mark& m : p.marks)
+                        if (const auto* path = std::get_if<PathMark>(&m)) {
+                            if (path->fill == inks::white) ring = path;
+                            if (path->stroke && path->width == 1.2) curve = path;
+                        }
+                    REQUIRE(ring);
+                    REQUIRE(curve);
+                    Spot low{1e9, 1e9}, high{-1e9, -1e9};
+                    for (const Spot& q : ring->spots)
+                        low = {std::min(low.x, q.x), std::min(low.y, q.y)},
+                        high = {std::max(high.x, q.x), std::max(high.y, q.y)};
+                    const Spot centre{(low.x + high.x) / 2, (low.y + high.y) / 2};
+                    double nearest = 1e9;
+                    for (size_t k = 0; k + 1 < curve->spots.size(); ++k) {
+                        const Spot &a = curve->spots[k], &b = curve->spots[k + 1];
+                        const double l2 = std::pow(b.x - a.x, 2) + std::pow(b.y - a.y, 2);
+                        const double t =
+                            l2 > 0
+                                ? std::clamp(((centre.x - a.x) * (b.x - a.x) + (centre.y - a.y) * (b.y - a.y)) / l2, 0.0, 1.0)
+                                : 0;
+                        nearest =
+                            std::min(nearest, std::hypot(a.x + t * (b.x - a.x) - centre.x, a.y + t * (b.y - a.y) - centre.y));
+                    }
+                    INFO(standard << " " << s.model->members()[i].id << " " << c->title);
+                    CHECK(nearest < 1.0);
+                }
+                if (const auto d = s.model->interactionDiagram(i, o)) {
+                    ++surfaces;
+                    const Picture p = interactionPicture(*d, o.set, f.units, 480, paperFonts());
+                    size_t points = 0;
+                    for (const Mark& m : p.marks)
+                        if (const auto* path = std::get_if<PathMark>(&m)) points += path->fill.has_value();
+                    CHECK(points == d->points.size());
+                }
+            }
+    }
+    CHECK(curves > 50);
+    CHECK(surfaces > 50);
 }
 
 TEST_CASE("report: its fingerprint tells inputs apart, and forces of other sizes are told on every page", "[reporting]")
