@@ -115,7 +115,7 @@ Report run(const JointArguments& a)
         }
         tables.push_back(boltTable(*b, model));
         words = "a look by " + std::string(standard.boltClause) + ", no design of the connection";
-        if (b->bending > 1)
+        if (b->bending > 100) // N·m
             words += fmt::format("; the bending there, {}, is not shared out to the bolts",
                                  f.units.text(Quantity::Moment, b->bending));
         words += "\n";

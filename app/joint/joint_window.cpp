@@ -40,11 +40,10 @@ QTableView* tableOf(TableModel& model, const char* name)
 
 JointWindow::JointWindow(Document& doc, QWidget* parent)
     : QDialog(parent), doc_(doc), field_(new QLineEdit), start_(new QPushButton("start")), last_(new QPushButton("end")),
-      combination_(new QComboBox), end_(new QComboBox), grade_(new QComboBox), count_(new QSpinBox),
-      size_(new QLineEdit("M20")), threads_(new QCheckBox("threads in the shear plane")),
-      planes_(new QCheckBox("two shear planes")), forces_(new TableModel(this)), balance_(new TableModel(this)),
-      forcesView_(tableOf(*forces_, "Forces of the ends")), balanceView_(tableOf(*balance_, "On the node")),
-      told_(named("quiet")), verdict_(named("head")), trace_(new TraceView)
+      combination_(new QComboBox), end_(new QComboBox), grade_(new QComboBox), count_(new QSpinBox), size_(new QLineEdit),
+      threads_(new QCheckBox("threads in the shear plane")), planes_(new QCheckBox("two shear planes")),
+      forces_(new TableModel(this)), balance_(new TableModel(this)), forcesView_(tableOf(*forces_, "Forces of the ends")),
+      balanceView_(tableOf(*balance_, "On the node")), told_(named("quiet")), verdict_(named("head")), trace_(new TraceView)
 {
     setWindowTitle("Joint — Wren Rail");
     setAttribute(Qt::WA_StyledBackground);
@@ -125,8 +124,7 @@ void JointWindow::build()
     size_->setMaximumWidth(76);
     grade_->setAccessibleName("Grade of the bolts");
     threads_->setChecked(true);
-    constexpr std::array<const char*, 4> names{"plate", "its strength", "end hole to edge", "between holes"};
-    constexpr std::array<const char*, 4> placeholders{"10 mm", "360 MPa", "least allowed", "least allowed"};
+    constexpr std::array<const char*, 4> names{"plate", "strength", "to the edge", "between holes"};
     auto* bolts = new QGridLayout;
     bolts->setHorizontalSpacing(8);
     bolts->setVerticalSpacing(5);
@@ -134,9 +132,9 @@ void JointWindow::build()
         auto* l = named("quiet", name);
         l->setWordWrap(false);
         bolts->addWidget(l, row, 0);
-        bolts->addWidget(w, row, 1);
+        bolts->addWidget(w, row, 1, 1, 3);
     };
-    bolts->addWidget(named("head", "Bolts of one end"), 0, 0, 1, 2);
+    bolts->addWidget(named("head", "Bolts of one end"), 0, 0, 1, 4);
     put(1, "end", end_);
     auto* kind = new QHBoxLayout;
     kind->addWidget(count_);
@@ -148,14 +146,16 @@ void JointWindow::build()
     put(2, "bolts", kinds);
     for (size_t k = 0; k < measures_.size(); ++k) {
         measures_[k]->setAccessibleName(names[k]);
-        measures_[k]->setPlaceholderText(placeholders[k]);
-        put(3 + static_cast<int>(k), names[k], measures_[k]);
+        auto* l = named("quiet", names[k]);
+        l->setWordWrap(false);
+        bolts->addWidget(l, 3 + static_cast<int>(k / 2), k % 2 ? 2 : 0);
+        bolts->addWidget(measures_[k], 3 + static_cast<int>(k / 2), k % 2 ? 3 : 1);
     }
-    bolts->addWidget(threads_, 7, 0, 1, 2);
-    bolts->addWidget(planes_, 8, 0, 1, 2);
+    bolts->addWidget(threads_, 5, 0, 1, 2);
+    bolts->addWidget(planes_, 5, 2, 1, 2);
     verdict_->setWordWrap(true);
-    bolts->addWidget(verdict_, 9, 0, 1, 2);
-    bolts->setRowStretch(10, 1);
+    bolts->addWidget(verdict_, 6, 0, 1, 4);
+    bolts->setRowStretch(7, 1);
     auto* scroll = new QScrollArea;
     scroll->setWidget(trace_);
     scroll->setWidgetResizable(true);
@@ -163,8 +163,8 @@ void JointWindow::build()
     scroll->setMinimumWidth(420);
     auto* low = new QHBoxLayout;
     low->setSpacing(18);
-    low->addLayout(bolts, 2);
-    low->addWidget(scroll, 3);
+    low->addLayout(bolts, 1);
+    low->addWidget(scroll, 1);
     auto* all = new QVBoxLayout(this);
     all->setContentsMargins(18, 14, 18, 14);
     all->setSpacing(6);
@@ -230,6 +230,14 @@ void JointWindow::fill()
                                 : model.standardOf(static_cast<size_t>(ends_.front().member));
         for (const std::string_view g : s.boltGrades)
             grade_->addItem(str(g));
+        // What stands where nothing is typed, in the units at hand.
+        const UnitSystem& u = doc_.units();
+        const BoltLayout usual;
+        measures_[Plate]->setPlaceholderText(str(u.text(Quantity::SectionLength, usual.plate)));
+        measures_[Strength]->setPlaceholderText(str(u.text(Quantity::Stress, usual.plateFu)));
+        for (const Measure m : {Edge, Pitch})
+            measures_[m]->setPlaceholderText("least allowed");
+        if (size_->text().isEmpty()) size_->setText(u.section == "in" ? "3/4in" : "M20");
     }
     for (const auto& [box, text] : {std::pair{combination_, combination}, {grade_, grade}, {end_, end}})
         box->setCurrentIndex(std::max(0, box->findText(text)));
@@ -271,8 +279,11 @@ void JointWindow::refresh()
             "The largest and the smallest of each force over all combinations, each with what goes with it at the same "
             "time. Choose a combination for the balance of the node.");
     }
-    for (QTableView* v : {forcesView_, balanceView_})
+    for (QTableView* v : {forcesView_, balanceView_}) {
         v->resizeColumnsToContents();
+        const int most = v == balanceView_ ? 10 : 7; // rows in sight without scrolling; what is left over stands last
+        v->setMinimumHeight(30 + v->verticalHeader()->defaultSectionSize() * std::min(most, v->model()->rowCount()));
+    }
     look();
 }
 
@@ -315,7 +326,7 @@ void JointWindow::look()
     QString words = QString("%1 by %2, %3")
                         .arg(decimal(looked->look.top(), 3), str(s.boltClause),
                              QString::fromStdString(setName(model.frame(), model.forces().sets[looked->set.at()])));
-    if (looked->bending > 1)
+    if (looked->bending > 100) // N·m
         words += QString("; bending of %1 is not shared out to them")
                      .arg(QString::fromStdString(doc_.units().text(Quantity::Moment, looked->bending)));
     verdict_->setText(words + ". A look, no design of the connection.");

@@ -11,9 +11,11 @@
 #include "app/frameview/frame_view.h"
 #include "app/frameview/result_layer.h"
 #include "app/intake/intake_desk.h"
+#include "app/joint/joint_window.h"
 #include "app/ledger/ledger.h"
 #include "app/line/line_view.h"
 #include "app/members/members_bench.h"
+#include "app/report/drawings_view.h"
 #include "app/report/report_desk.h"
 #include "app/report/report_view.h"
 #include "app/sections/section_browser.h"
@@ -26,6 +28,7 @@
 #include "core/files/table_writer.h"
 
 #include <QApplication>
+#include <QComboBox>
 #include <QDir>
 #include <QElapsedTimer>
 #include <QFile>
@@ -89,10 +92,13 @@ public:
     {
         open(":/demo/marrow-hill.frame.json");
         good_ = w_.document().checked() && good_;
-        keep("check-lines");
         pick("EB-1S");
         keep("check-trace");
-        chart("ltb", "check-length-curve");
+        JointWindow& joint = w_.openJoint();
+        joint.move(100, 60);
+        joint.combination().setCurrentIndex(3);
+        keep("joint");
+        joint.close();
         w_.bench().member().showDesign(true);
         sections();
         w_.bench().member().showDesign(false);
@@ -235,6 +241,12 @@ public:
         wait();
         w_.reportPages().goTo("member.P1L");
         keep("report");
+        w_.reportPages().showDrawings(true);
+        DrawingsView& drawings = w_.reportPages().drawings();
+        drawings.drawings().setCurrentIndex(drawings.drawings().findText("Elevation at y = 5.000 m"));
+        drawings.widths().setChecked(true);
+        keep("drawings");
+        w_.reportPages().showDrawings(false);
         w_.document().undo();
         wait();
         w_.ride(Stop::Check);

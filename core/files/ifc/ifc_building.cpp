@@ -19,6 +19,7 @@ struct Bar
     StepRecord profile; // swept along it
     Vec3 from, to;
     std::optional<Vec3> depth; // direction of the profile's y
+    IfcPlacement flat;         // of the profile in space
     double half = 0;           // half of its larger side, m
     std::vector<Vec3> cuts;    // where others join it: it goes through these points, wherever its own ends are brought
 };
@@ -102,13 +103,8 @@ private:
         b.profile = m_.at(item[0]);
         const IfcPlacement flat =
             b.profile[2].given() ? m_.placement(b.profile[2]) : IfcPlacement{}; // the profile's place in its plane
-        // The axis is that of the centroid.
-        Vec3 centre = flat.origin;
-        if (const auto shape = ifcShape(m_, b.profile); shape && shapeFaults(*shape).empty()) {
-            const Point2 middle = ifcBoxMiddle(*shape);
-            centre = flat.point({-middle.y, -middle.z, 0});
-        }
-        b.from = own.point(centre);
+        b.from = own.point(flat.origin);
+        b.flat = own.of(flat);
         b.to = b.from + *length * own.direction(*direction);
         b.depth = own.direction(flat.direction({0, 1, 0}));
         return true;
@@ -176,8 +172,19 @@ private:
         if (!line && !solid) return f_.leaveOut("members whose shape is no extrusion and that have no axis");
         // The axis may lie at the top of a beam: the solid says where its centre is, in length and place.
         if (line && solid && norm(cross(normalized(to - from), normalized(b.to - b.from))) < 0.02) {
-            b.from = from;
-            b.to = to;
+            // Of angles, channels and tees the middle of the profile's box is beside the centroid: an axis that runs there
+            // stands.
+            Vec3 aside{1, 0, 0};
+            if (const auto shape = ifcShape(m_, b.profile); shape && shapeFaults(*shape).empty()) {
+                const Point2 middle = ifcBoxMiddle(*shape);
+                const Vec3 centroid = b.flat.point({-middle.y, -middle.z, 0});
+                if (std::hypot(middle.y, middle.z) > f_.choice.together)
+                    aside = cross(centroid - b.from, normalized(b.to - b.from));
+            }
+            if (norm(aside) > f_.choice.together) {
+                b.from = from;
+                b.to = to;
+            }
         }
         if (!placeable(b.from) || !placeable(b.to)) return f_.leaveOut("members without a place");
         if (!(norm(b.to - b.from) > 0.01)) return f_.leaveOut("members without length");
