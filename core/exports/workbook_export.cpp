@@ -7,7 +7,7 @@ namespace wr {
 
 Exported exportWorkbook(const ExportInput& in, const std::filesystem::path& path, Progress& progress)
 {
-    constexpr size_t kMostRows = 1'000'000; // of a sheet, with some to spare
+    constexpr size_t kSheetRows = 1'000'000; // of a sheet, with some to spare
     const Frame& f = in.state.model->frame();
     ReportTree tree;
     tree.title = f.title.empty() ? "Frame" : f.title;
@@ -23,10 +23,10 @@ Exported exportWorkbook(const ExportInput& in, const std::filesystem::path& path
                                      {"Upwards", f.up == Up::Z ? "+z" : "+y"}}});
     std::vector<ReportPart> parts;
     for (ExportTable& t : exportTables(in)) {
-        if (t.table.rows.size() > kMostRows) {
+        if (t.table.rows.size() > kSheetRows) {
             about.blocks.emplace_back(Paragraph{fmt::format("{}: a sheet holds {} of the {} rows; a SQLite file holds all.",
-                                                            t.table.title, kMostRows, t.table.rows.size())});
-            t.table.rows.resize(kMostRows);
+                                                            t.table.title, kSheetRows, t.table.rows.size())});
+            t.table.rows.resize(kSheetRows);
         }
         ReportPart p;
         p.key = t.key;

@@ -23,15 +23,15 @@ bool plumb(const Frame& f, const Element& e)
 
 // Directions in plan, at right angles to the planes that are drawn: x and y of the frame, then those askew in which three level
 // elements or more run from column to column.
-struct Across
+struct PlanWay
 {
     Vec3 right, normal;
     std::string words; // "y", "x"; empty: askew
 };
-std::vector<Across> acrossOf(const Frame& f, Vec3 x, Vec3 y)
+std::vector<PlanWay> acrossOf(const Frame& f, Vec3 x, Vec3 y)
 {
     const Vec3 z = f.upward();
-    std::vector<Across> out{{x, -y, "y"}, {y, x, "x"}};
+    std::vector<PlanWay> out{{x, -y, "y"}, {y, x, "x"}};
     std::vector<char> column(f.nodes.size(), 0);
     for (const Element& e : f.elements)
         if (plumb(f, e)) column[static_cast<size_t>(e.i)] = column[static_cast<size_t>(e.j)] = 1;
@@ -76,7 +76,7 @@ std::vector<DrawnFrom> drawingsOf(const Frame& f)
         const double at = s.level + lowest;
         out.push_back({"Plan at " + words(at), x, y, std::pair(at - kNear, at + kNear)});
     }
-    for (const Across& w : acrossOf(f, x, y)) {
+    for (const PlanWay& w : acrossOf(f, x, y)) {
         struct Plane
         {
             double at;
