@@ -32,6 +32,7 @@ Command sizeCommand();
 Command reportCommand();
 Command exportCommand();
 Command jointCommand();
+Command startCommand();
 Command takeOffCommand();
 Command sectionsCommand();
 Command intakeCommand();

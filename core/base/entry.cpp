@@ -49,6 +49,11 @@ struct Compound : seq<plus<alpha>, opt<one<'/'>, plus<alpha>>>
 struct Square : seq<plus<alpha>, sor<one<'2'>, string<'\xC2', '\xB2'>>> // m2, m²
 {
 };
+// kN/m, kN/m², kip-ft, kN·m/rad: of loads, moments and springs.
+struct Loading : seq<plus<alpha>,
+                     star<sor<one<'/', '-'>, string<'\xC2', '\xB7'>>, plus<alpha>, opt<sor<one<'2'>, string<'\xC2', '\xB2'>>>>>
+{
+};
 template <class Unit> struct Measure : seq<sor<Fraction, Plain>, star<space>, opt<Unit>>
 {
 };
@@ -58,9 +63,9 @@ struct Other : any
 template <class Unit> struct Text : seq<star<sor<Measure<Unit>, Other>>, eof>
 {
 };
-template <class Rule> using Selector =
-    parse_tree::selector<Rule, parse_tree::store_content::on<Measure<Simple>, Measure<Compound>, Measure<Square>, Whole, Dash,
-                                                             Numerator, Denominator, Plain, Simple, Compound, Square, Other>>;
+template <class Rule> using Selector = parse_tree::selector<
+    Rule, parse_tree::store_content::on<Measure<Simple>, Measure<Compound>, Measure<Square>, Measure<Loading>, Whole, Dash,
+                                        Numerator, Denominator, Plain, Simple, Compound, Square, Loading, Other>>;
 } // namespace entry_grammar
 
 // A number with its unit, as it was typed; what is missing is empty.
@@ -80,10 +85,42 @@ Measure measure(const pegtl::parse_tree::node& n)
         if (part->is_type<entry_grammar::Denominator>()) m.denominator = part->string();
         if (part->is_type<entry_grammar::Plain>()) m.plain = part->string();
         if (part->is_type<entry_grammar::Simple>() || part->is_type<entry_grammar::Compound>() ||
-            part->is_type<entry_grammar::Square>())
+            part->is_type<entry_grammar::Square>() || part->is_type<entry_grammar::Loading>())
             m.unit = part->string();
     }
     return m;
+}
+
+// "kN·m", "kip-ft", "kNm", "Nm": force times length.
+std::optional<double> momentUnit(const std::string& name)
+{
+    size_t cut = name.find("\xC2\xB7"), wide = 2;
+    if (cut == std::string::npos) cut = name.find('-'), wide = 1;
+    if (cut == std::string::npos && name.ends_with('m')) cut = name.size() - 1, wide = 0;
+    if (cut == std::string::npos) return std::nullopt;
+    const auto force = unitForce(name.substr(0, cut)), length = unitLength(name.substr(cut + wide));
+    return force && length ? std::optional(*force * *length) : std::nullopt;
+}
+
+// Force over length ("kN/m", "plf", "klf") or over its square ("kN/m²", "kPa", "psf", "ksf").
+std::optional<double> loadUnit(const std::string& name, bool area)
+{
+    const double pound = kKip / 1000;
+    if (area) {
+        if (name == "psf" || name == "ksf") return (name == "psf" ? pound : kKip) / (kFoot * kFoot);
+        if (name == "kPa") return 1e3;
+        if (const auto stress = unitStress(name)) return stress;
+    } else if (name == "plf" || name == "klf")
+        return (name == "plf" ? pound : kKip) / kFoot;
+    const size_t slash = name.find('/');
+    if (slash == std::string::npos) return std::nullopt;
+    std::string under = name.substr(slash + 1);
+    const bool squared = under.ends_with('2') || under.ends_with("\xC2\xB2");
+    if (squared != area) return std::nullopt;
+    if (squared) under.resize(under.size() - (under.ends_with('2') ? 1 : 2));
+    const auto force = unitForce(name.substr(0, slash)), length = unitLength(under);
+    if (!force || !length) return std::nullopt;
+    return *force / (area ? *length * *length : *length);
 }
 
 // SI factor of a unit name for this kind of quantity.
@@ -110,6 +147,20 @@ std::optional<double> unitFor(Quantity q, const std::string& name)
         return mass && length ? std::optional(*mass / *length) : std::nullopt;
     }
     case Quantity::Angle: return unitAngle(name);
+    case Quantity::Moment: return momentUnit(name);
+    case Quantity::LineLoad:
+    case Quantity::SpringForce: return loadUnit(name, false);
+    case Quantity::AreaLoad: return loadUnit(name, true);
+    case Quantity::LineMoment: {
+        const auto slash = name.find('/');
+        if (slash == std::string::npos) return std::nullopt;
+        const auto moment = momentUnit(name.substr(0, slash)), length = unitLength(name.substr(slash + 1));
+        return moment && length ? std::optional(*moment / *length) : std::nullopt;
+    }
+    case Quantity::SpringMoment: {
+        const auto slash = name.find("/rad");
+        return slash == std::string::npos || slash + 4 != name.size() ? std::nullopt : momentUnit(name.substr(0, slash));
+    }
     default: return std::nullopt;
     }
 }
@@ -142,9 +193,12 @@ std::expected<double, std::string> readEntry(std::string_view text, Quantity q, 
     const auto read = [&]<class Unit>(std::type_identity<Unit>) {
         return pegtl::parse_tree::parse<entry_grammar::Text<Unit>, entry_grammar::Selector>(input);
     };
-    const auto root = q == Quantity::MassPerLength ? read(std::type_identity<entry_grammar::Compound>())
-                      : q == Quantity::FloorArea   ? read(std::type_identity<entry_grammar::Square>())
-                                                   : read(std::type_identity<entry_grammar::Simple>());
+    const bool loading = q == Quantity::Moment || q == Quantity::LineLoad || q == Quantity::AreaLoad ||
+                         q == Quantity::LineMoment || q == Quantity::SpringForce || q == Quantity::SpringMoment;
+    const auto root = loading                        ? read(std::type_identity<entry_grammar::Loading>())
+                      : q == Quantity::MassPerLength ? read(std::type_identity<entry_grammar::Compound>())
+                      : q == Quantity::FloorArea     ? read(std::type_identity<entry_grammar::Square>())
+                                                     : read(std::type_identity<entry_grammar::Simple>());
     const bool inches = std::abs(u.factor(q) - kInch) < 1e-12 || std::abs(u.factor(q) - kFoot) < 1e-12;
     // Every "number unit" becomes a bracket in SI; brackets that follow each other with nothing between are added ("12 ft 6
     // in").

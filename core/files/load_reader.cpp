@@ -102,7 +102,8 @@ public:
             c.fault("frame.value", key, "a direction needs a length");
             return {};
         }
-        return normalized(d);
+        // One of length one stays as it is written: read and written back it is the same to the last digit.
+        return std::abs(norm(d) - 1) < 1e-14 ? d : normalized(d);
     }
 
     void readArea(Cursor& c, LoadCase& k)

@@ -83,6 +83,37 @@ TEST_CASE("entry: numbers, units and expressions as people type them", "[entry]"
     CHECK_THAT(*readEntry("60 kg/m", Quantity::MassPerLength, u), WithinRel(60, 1e-12));
     CHECK_THAT(*readEntry("40 lb/ft", Quantity::MassPerLength, u), WithinRel(40 * kPoundMass / kFoot, 1e-12));
     CHECK_FALSE(readEntry("40 lb", Quantity::MassPerLength, u).has_value());
+    // Loads, moments and springs, with expressions.
+    for (const auto& [text, q, si] : {std::tuple{"50 psf", Quantity::AreaLoad, 50 * 4.4482216152605 / (kFoot * kFoot)},
+                                      {"3 kN/m2", Quantity::AreaLoad, 3e3},
+                                      {"3 kN/m²", Quantity::AreaLoad, 3e3},
+                                      {"0.6 kPa", Quantity::AreaLoad, 600.0},
+                                      {"2 ksf", Quantity::AreaLoad, 2 * kKip / (kFoot * kFoot)},
+                                      {"3*1.2 kN/m", Quantity::LineLoad, 3600.0},
+                                      {"100 plf + 1 klf", Quantity::LineLoad, 1.1 * kKip / kFoot},
+                                      {"12 kNm", Quantity::Moment, 12e3},
+                                      {"12 kN·m", Quantity::Moment, 12e3},
+                                      {"5 kip-ft", Quantity::Moment, 5 * kKip * kFoot},
+                                      {"4 kip-in", Quantity::Moment, 4 * kKip * kInch},
+                                      {"15 kNm/rad", Quantity::SpringMoment, 15e3},
+                                      {"11 kip-ft/rad", Quantity::SpringMoment, 11 * kKip * kFoot},
+                                      {"900 N/mm", Quantity::SpringForce, 900e3},
+                                      {"2 kNm/m", Quantity::LineMoment, 2e3},
+                                      {"5 kN/m - 2 kN/m", Quantity::LineLoad, 3e3}}) {
+        INFO(text);
+        const auto v = readEntry(text, q, u);
+        REQUIRE(v.has_value());
+        CHECK_THAT(*v, WithinRel(si, 1e-9));
+    }
+    for (const auto& [text, q] : {std::pair{"3 kN/m", Quantity::AreaLoad},
+                                  {"3 kN/m2", Quantity::LineLoad},
+                                  {"3 kN", Quantity::Moment},
+                                  {"3 kNm", Quantity::SpringMoment},
+                                  {"3 m", Quantity::Moment},
+                                  {"3 kPa", Quantity::LineLoad}}) {
+        INFO(text);
+        CHECK_FALSE(readEntry(text, q, u).has_value());
+    }
     u.length = "ft";
     CHECK_THAT(metres("10"), WithinRel(3.048, 1e-12));
     CHECK_THAT(metres("3 m"), WithinRel(3.0, 1e-12));
