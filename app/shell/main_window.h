@@ -33,6 +33,7 @@ class SettingsWindow;
 class WhatHappened;
 class ExportWindow;
 class JointWindow;
+class StartWindow;
 class ChainsView;
 class HoldStrip;
 class IntakeDesk;
@@ -75,6 +76,7 @@ public:
     WhatHappened& openWhatHappened();
     ExportWindow& openExport();
     JointWindow& openJoint();
+    StartWindow& openStart();
     // The list of findings in place of the stop's table, at a stop (none: all), with one chosen by its id.
     void showFindings(std::optional<WorkStop> stop, const QString& id = {});
     void applySettings(); // theme, marks and units as the user set them
@@ -156,6 +158,7 @@ private:
     WhatHappened* happened_ = nullptr;
     ExportWindow* export_ = nullptr;
     JointWindow* joint_ = nullptr;
+    StartWindow* startWindow_ = nullptr;
     QStackedWidget *pages_, *bottom_;
     QSplitter* middle_ = nullptr;         // frame view over the lower band
     QList<int> sizesBefore_;              // of the splitter, before the sections were browsed

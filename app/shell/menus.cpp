@@ -30,6 +30,7 @@ void MainWindow::buildFileMenu()
 {
     QMenu* file = menuBar()->addMenu("&File");
     file->addAction("&Open…", QKeySequence::Open, this, &MainWindow::openAsk);
+    file->addAction("Start from &numbers…", QKeySequence::New, this, [this] { openStart(); });
     file->addAction("&Take in tables or a model…", QKeySequence("Ctrl+I"), this, &MainWindow::takeInAsk);
     QMenu* demo = file->addMenu("Open a &demo frame");
     for (const DemoFrame& d : demoFrames())

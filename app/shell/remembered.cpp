@@ -9,6 +9,7 @@
 #include "app/shell/recent_work.h"
 #include "app/shell/style.h"
 #include "app/shell/what_happened.h"
+#include "app/start/start_window.h"
 #include "plots/chart.h"
 #include "render/theme.h"
 
@@ -61,6 +62,21 @@ ExportWindow& MainWindow::openExport()
     export_->show();
     export_->raise();
     return *export_;
+}
+
+StartWindow& MainWindow::openStart()
+{
+    if (!startWindow_) {
+        startWindow_ = new StartWindow(this);
+        connect(startWindow_, &StartWindow::taken, this, [this](const QString& name, const Frame& frame) {
+            if (!mayLeave()) return;
+            doc_->openTaken(name, frame, {}, {});
+            startWindow_->close();
+        });
+    }
+    startWindow_->show();
+    startWindow_->raise();
+    return *startWindow_;
 }
 
 JointWindow& MainWindow::openJoint()

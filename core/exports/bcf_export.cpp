@@ -75,7 +75,7 @@ std::string pictureOf(const CheckModel& model, size_t member, const BcfView& v, 
     for (size_t m = 0; m < model.members().size(); ++m)
         if (m != member) draw(m, inks::faint, 0.8);
     draw(member, over ? inks::over : inks::current, 3.2);
-    return picturePng(p, 2);
+    return picturePng(p, 1.5);
 }
 
 std::vector<BcfTopic> topicsOf(const ExportInput& in)

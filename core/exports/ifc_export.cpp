@@ -83,8 +83,8 @@ private:
         std::vector<int> storeys;
         for (Level& l : levels_) {
             l.placement = localPlacement(atBuilding, placement({0, 0, l.at}));
-            l.storey = w_.put("IFCBUILDINGSTOREY", "{},$,{},$,$,#{},$,$,.ELEMENT.,{}", id("storey " + l.name),
-                              stepWords(l.name), l.placement, stepReal(l.at));
+            l.storey = w_.put("IFCBUILDINGSTOREY", "{},$,{},$,$,#{},$,$,.ELEMENT.,{}",
+                              id(fmt::format("storey {}", storeys.size())), stepWords(l.name), l.placement, stepReal(l.at));
             storeys.push_back(l.storey);
         }
         w_.put("IFCRELAGGREGATES", "{},$,$,$,#{},(#{})", id("in project"), project, site);
@@ -299,8 +299,8 @@ private:
     {
         for (const Level& l : levels_)
             if (!l.products.empty())
-                w_.put("IFCRELCONTAINEDINSPATIALSTRUCTURE", "{},$,$,$,{},#{}", id("at " + l.name), StepWriter::list(l.products),
-                       l.storey);
+                w_.put("IFCRELCONTAINEDINSPATIALSTRUCTURE", "{},$,$,$,{},#{}", id(fmt::format("at {}", &l - levels_.data())),
+                       StepWriter::list(l.products), l.storey);
         for (const auto& [usage, products] : byUsage_)
             w_.put("IFCRELASSOCIATESMATERIAL", "{},$,$,$,{},#{}", id("of steel " + std::to_string(usage)),
                    StepWriter::list(products), usage);
