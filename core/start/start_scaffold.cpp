@@ -66,8 +66,7 @@ void buildScaffold(Given& g, Draft& d)
             }
             d.support(foot, Draft::Foot::Pinned);
             d.hold(foot, "rz");
-            // Standards come in lengths of a lift, on coupling pins: a member each, the pin carries bending as far as it is
-            // held.
+            // Standards come in lengths of a lift: a member each. Their pins fit closely and carry bending here.
             for (int k = 0; k < lifts; ++k) {
                 l.member = fmt::format("S{}{}-{}", i + 1, outer ? "o" : "i", k + 1);
                 l.group = "Standards";

@@ -175,6 +175,24 @@ TEST_CASE("start: a hall's loads are those of a hand sum", "[start]")
     CHECK(groupSize(f, "Rafters") == 4 * 5);
     CHECK(groupSize(f, "Haunches") == 4 * 5);
     CHECK(groupSize(f, "Eaves beams") == 3 * 4); // two eaves and the valley
+    // Purlins and rails stand at right angles to roof and walls, their top outwards: that is where the cladding holds them.
+    size_t turned = 0;
+    for (const DesignMember& m : f.design.members) {
+        if (m.group != "Purlins" && m.group != "Rails") continue;
+        const Element& e = f.elements[static_cast<size_t>(m.elements.front())];
+        const Vec3 at = f.endI(e), z = elementAxes(f, e).z;
+        if (m.group == "Rails") {
+            CHECK_THAT(z.x, WithinAbs(at.x < 15 ? -1 : 1, 1e-9));
+            continue;
+        }
+        const bool first = at.x < 18;
+        const double from = first ? 0 : 18, half = first ? 9 : 6, into = at.x - from;
+        if (std::abs(into - half) < 1e-6) continue; // the ridge stands upright
+        const double slope = 1.2 / half * (into < half ? 1 : -1);
+        CHECK_THAT(dot(z, normalized({-slope, 0, 1})), WithinAbs(1, 1e-9));
+        ++turned;
+    }
+    CHECK(turned > 30);
     // Without haunches and bracing there are none of them.
     const Frame bare = started("hall", {{"haunch", "0"}, {"bracing", "none"}, {"base", "fixed"}}).frame;
     CHECK(groupSize(bare, "Haunches") == 0);
