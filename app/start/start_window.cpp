@@ -13,6 +13,7 @@
 #include <QHBoxLayout>
 #include <QLineEdit>
 #include <QListWidget>
+#include <QLocale>
 #include <QPushButton>
 #include <QScrollArea>
 #include <QVBoxLayout>
@@ -73,7 +74,13 @@ StartWindow::StartWindow(QWidget* parent)
         if (!started_) return;
         Q_EMIT taken(kinds_->currentItem()->text(), started_->frame);
     });
-    standard_->setCurrentIndex(std::max(0, standard_->findData(QString("en1993"))));
+    // Where people measure in metres, the first standard whose steels are not sold in inches.
+    const bool metric = QLocale::system().measurementSystem() == QLocale::MetricSystem;
+    for (int k = 0; k < standard_->count(); ++k)
+        if ((gradeRegion(standard_->itemData(k).toString().toStdString()) != "ASTM") == metric) {
+            standard_->setCurrentIndex(k);
+            break;
+        }
     kinds_->setCurrentRow(1);
 }
 

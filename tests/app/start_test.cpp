@@ -41,6 +41,7 @@ TEST_CASE("start window: a beam in a few numbers, taken and checked", "[app][sta
     w.key(Qt::Key_N, Qt::ControlModifier);
     StartWindow& s = w.window.openStart();
     REQUIRE(s.isVisible());
+    s.standard().setCurrentIndex(s.standard().findData(QString("en1993")));
     choose(s, "member");
     REQUIRE(s.started().has_value());
     type(s, "span", "7.2 m");
@@ -64,7 +65,6 @@ TEST_CASE("start window: a beam in a few numbers, taken and checked", "[app][sta
     CHECK(w.doc().frame().nodes[1].at.x == Approx(8));
     CHECK(w.doc().report().counts.checked == 1);
     CHECK(w.doc().report().counts.unchecked == 0);
-    CHECK(w.doc().modified());
 }
 
 TEST_CASE("start window: every kind is drawn, what was typed is kept, unsaved work is asked for", "[app][start]")

@@ -188,8 +188,8 @@ TEST_CASE("start: a hall's loads are those of a hand sum", "[start]")
         const bool first = at.x < 18;
         const double from = first ? 0 : 18, half = first ? 9 : 6, into = at.x - from;
         if (std::abs(into - half) < 1e-6) continue; // the ridge stands upright
-        const double slope = 1.2 / half * (into < half ? 1 : -1);
-        CHECK_THAT(dot(z, normalized({-slope, 0, 1})), WithinAbs(1, 1e-9));
+        const double rises = 1.2 / half * (into < half ? 1 : -1);
+        CHECK_THAT(dot(z, normalized({-rises, 0, 1})), WithinAbs(1, 1e-9));
         ++turned;
     }
     CHECK(turned > 30);
