@@ -18,7 +18,7 @@ struct TopicRow
     int depth;
 };
 // Every part of a report; keys are kept with projects and never change.
-constexpr std::array<TopicRow, 40> kTopics{{{"cover", "Cover", 0},
+constexpr std::array<TopicRow, 41> kTopics{{{"cover", "Cover", 0},
                                             {"basis", "Basis", 0},
                                             {"basis.standard", "Standards and parameters", 1},
                                             {"basis.analysis", "Analysis", 1},
@@ -57,6 +57,7 @@ constexpr std::array<TopicRow, 40> kTopics{{{"cover", "Cover", 0},
                                             {"takeoff.sections", "By section", 1},
                                             {"takeoff.groups", "By group", 1},
                                             {"takeoff.levels", "By level", 1},
+                                            {"takeoff.bars", "Bars to buy", 1},
                                             {"takeoff.changes", "Then and now", 1}}};
 
 std::string titleOf(std::string_view key)

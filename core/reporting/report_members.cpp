@@ -179,6 +179,14 @@ ReportPart takeOffPart(const ReportContext& c)
         {"takeoff.sections", TakeOffBy::Section}, {"takeoff.groups", TakeOffBy::Group}, {"takeoff.levels", TakeOffBy::Level}};
     for (const auto& [key, by] : parts)
         if (c.choice.holds(key)) addTopic(p, c, key, {TableBlock{.table = takeOffTable(takeOff(c.model, by), c.units)}});
+    if (c.choice.holds("takeoff.bars")) {
+        // Bars as mills sell them: of 12 m, or 40 ft.
+        const double bar = c.units.length == "ft" || c.units.length == "in" ? 40 * kFoot : 12;
+        TableBlock b;
+        b.table = cutListTable(cutList(c.model, bar), bar, c.units);
+        b.caption = b.table.title;
+        if (!b.table.rows.empty()) addTopic(p, c, "takeoff.bars", {std::move(b)});
+    }
     if (c.in.against && c.choice.holds("takeoff.changes")) {
         TableBlock b;
         b.table = takeOffChangesTable(takeOff(*c.in.against->model, TakeOffBy::Section), takeOff(c.model, TakeOffBy::Section),

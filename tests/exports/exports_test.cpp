@@ -17,6 +17,7 @@
 #include <assimp/scene.h>
 #include <cmath>
 #include <filesystem>
+#include <random>
 #include <set>
 #include <unistd.h>
 
@@ -459,4 +460,100 @@ TEST_CASE("exports: formats and drawings that are not there are refused in words
         INFO(f.ending);
         CHECK(exportFrame(none, {}, {}, place / ("n" + std::string(f.ending)), p).has_value());
     }
+}
+
+TEST_CASE("exports: random bars of every shape, either way up, come back from IFC where they stood and turned as they were",
+          "[exports][ifc]")
+{
+    const Place place;
+    std::mt19937 random(11);
+    std::uniform_real_distribution<double> any(-1, 1);
+    const char* const sections[] = {"IPE300",        "HEB200",        "UPE200", "L150X90X12", "L100X10",
+                                    "CHS 168.3x6.3", "RHS 200x100x6", "W14X22", "C10X20",     "WT5X6"};
+    for (const bool yUp : {false, true})
+        for (int round = 0; round < 4; ++round) {
+            std::string nodes, elements;
+            const auto at = [&](Vec3 v) { return fmt::format("[{},{},{}]", v.x, v.y, v.z); };
+            for (int k = 0; k < 12; ++k) {
+                // Far from each other: nothing joins.
+                const Vec3 from{20.0 * k, 3 * any(random), 3 * any(random)},
+                    to = from + Vec3{3 * any(random), 3 * any(random), 4 + any(random)};
+                nodes += fmt::format(
+                    R"({}{{"id":"a{}","at":{},"support":{{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}}}},{{"id":"b{}","at":{}}})",
+                    k ? "," : "", k, at(from), k, at(to));
+                const bool turned = any(random) > 0;
+                elements +=
+                    fmt::format(R"({}{{"id":"e{}","nodes":["{}{}","{}{}"],"section":"{}","material":"M","roll":{}}})",
+                                k ? "," : "", k, turned ? "b" : "a", k, turned ? "a" : "b", k, k % 10, 180 * any(random));
+            }
+            std::string list;
+            for (int k = 0; k < 10; ++k)
+                list += fmt::format(R"({}{{"id":"{}","name":"{}"}})", k ? "," : "", k, sections[k]);
+            const DesignState s = test::wholeState(test::frameOf(
+                R"({"format":"wren-frame","version":1,"title":"Random","up":")" + std::string(yUp ? "y" : "z") +
+                R"(","materials":[{"id":"M","grade":"EN 10025-2 S355"}],"sections":[)" + list + R"(],"nodes":[)" + nodes +
+                R"(],"elements":[)" + elements +
+                R"(],"cases":[{"id":"G","selfWeight":1}],"combinations":[{"id":"U","terms":{"G":1.35}}],"design":{"standard":"en1993"}})"));
+            const Frame& f = *s.frame;
+            write(inputOf(s), place / "r.ifc");
+            SilentProgress p;
+            const Intake back = readIfc(readTextFile(place / "r.ifc").value(), "r.ifc", {}, {}, p);
+            REQUIRE(back.frame.elements.size() == f.elements.size());
+            for (const Element& was : f.elements) {
+                const auto is = std::find_if(back.frame.elements.begin(), back.frame.elements.end(),
+                                             [&](const Element& e) { return e.id == was.id; });
+                INFO((yUp ? "y up, " : "z up, ") << was.id << " " << f.sections[static_cast<size_t>(was.section)].name);
+                REQUIRE(is != back.frame.elements.end());
+                const Vec3 a = zUpwards(f, f.endI(was)), b = zUpwards(f, f.endJ(was));
+                const Vec3 c = back.frame.endI(*is), d = back.frame.endJ(*is);
+                const bool same = norm(c - a) + norm(d - b) < 2e-4, turned = norm(c - b) + norm(d - a) < 2e-4;
+                CHECK((same || turned));
+                const FrameSection &x = f.sections[static_cast<size_t>(was.section)],
+                                   &y = back.frame.sections[static_cast<size_t>(is->section)];
+                CHECK_THAT(y.properties.a, WithinRel(x.properties.a, 1e-9));
+                if (x.shape.kind == ShapeKind::Chs || turned) continue;
+                const Axes w = elementAxes(f, was), v = elementAxes(back.frame, *is);
+                CHECK_THAT(dot(zUpwards(f, w.z), v.z), WithinAbs(1, 1e-5));
+                CHECK_THAT(dot(zUpwards(f, w.y), v.y), WithinAbs(1, 1e-5));
+            }
+            // The solid model stands in the same places, y upwards.
+            write(inputOf(s), place / "r.glb");
+            Assimp::Importer importer;
+            const aiScene* scene = importer.ReadFile((place / "r.glb").string(), 0);
+            REQUIRE(scene != nullptr);
+            for (const Element& e : f.elements) {
+                const aiNode* n = nodeOf(scene->mRootNode, e.id);
+                REQUIRE(n != nullptr);
+                const Vec3 at1 = yUpwards(f, f.endI(e)), along = yUpwards(f, f.endJ(e) - f.endI(e));
+                const aiMatrix4x4& m = n->mTransformation;
+                CHECK_THAT(norm(at1 - Vec3{m.a4, m.b4, m.c4}), WithinAbs(0, 1e-4));
+                CHECK_THAT(norm(along - Vec3{m.a1, m.b1, m.c1}), WithinAbs(0, 1e-4));
+            }
+        }
+}
+
+TEST_CASE("exports: a frame whose members are not checked goes out grey and without a verdict", "[exports]")
+{
+    const Place place;
+    SilentProgress p;
+    const DesignState s = beginState(*test::ternStreet().frame, {}, test::allStandards(), {}, p);
+    const ExportInput in = inputOf(s);
+    for (const MemberFacts& x : memberFacts(in)) {
+        CHECK_FALSE(std::isfinite(x.utilisation));
+        CHECK(x.check.empty());
+    }
+    write(in, place / "u.glb");
+    Assimp::Importer importer;
+    const aiScene* scene = importer.ReadFile((place / "u.glb").string(), 0);
+    REQUIRE(scene != nullptr);
+    size_t judged = 0;
+    for (unsigned k = 0; k < scene->mNumMaterials; ++k)
+        judged += std::string(scene->mMaterials[k]->GetName().C_Str()).starts_with("utilisation");
+    CHECK(judged == 0); // only the grey one, and what the library adds
+    write(in, place / "u.bcf");
+    const auto zip = Package::open(place / "u.bcf", {});
+    REQUIRE(zip.has_value());
+    CHECK(zip->names().size() == 2); // nothing is known to be over
+    write(in, place / "u.ifc");
+    CHECK(readTextFile(place / "u.ifc").value().find("'Utilisation'") == std::string::npos);
 }

@@ -331,6 +331,10 @@ TEST_CASE("report: what changed is told against another state, and what was over
     // Then and now of the steel: the difference is that of the two masses.
     in.against = test::wholeState(*in.state.frame);
     CHECK(tableOf(buildReport(in, {}), "takeoff.changes") != nullptr);
+    // Bars to buy: as much as is used, or more.
+    const TableBlock* bars12 = tableOf(buildReport(in, {}), "takeoff.bars");
+    REQUIRE(bars12);
+    CHECK(bars12->table.rows.size() >= 5);
 }
 
 TEST_CASE("report: what governs is drawn: today's strength stands on its curve, every combination against the surface",

@@ -5,6 +5,9 @@
 #include "core/start/start.h"
 #include "tests/project/states.h"
 
+#include <random>
+#include <set>
+
 using namespace wr;
 using Catch::Matchers::WithinAbs;
 using Catch::Matchers::WithinRel;
@@ -75,7 +78,14 @@ TEST_CASE("start: every kind, in both worlds, is analysed, checked, read back eq
     for (const StartSetting& s : {metric(), customary()})
         for (const StartKind& k : startKinds()) {
             INFO(k.key << " by " << s.standard);
-            const Started made = started(std::string(k.key), {}, s);
+            // Smaller than usual where the whole way is long.
+            const std::map<std::string, std::map<std::string, std::string>> smaller{
+                {"hall", {{"bays", "2 × 6 m"}}},
+                {"floors", {{"storeys", "2 × 4 m"}}},
+                {"scaffold", {{"bays", "2"}, {"lifts", "3"}}}};
+            const auto values = smaller.find(std::string(k.key));
+            const Started made =
+                started(std::string(k.key), values == smaller.end() ? std::map<std::string, std::string>{} : values->second, s);
             const Frame& f = made.frame;
             const std::string once = writeFrame(f), twice = writeFrame(test::frameOf(once));
             const size_t differs =
@@ -314,4 +324,94 @@ TEST_CASE("start: what cannot be is told field by field, all at once", "[start]"
             CHECK_FALSE(f.meaning.empty());
             CHECK(f.value.find("kPa") == std::string::npos);
         }
+}
+
+TEST_CASE("start: whatever numbers are stated within their ranges, the frame stands, balances and is read back equal",
+          "[start]")
+{
+    std::mt19937 random(5);
+    const auto between = [&](double a, double b) { return std::uniform_real_distribution<double>(a, b)(random); };
+    const auto pick = [&](const std::vector<std::string>& words) {
+        return words[std::uniform_int_distribution<size_t>(0, words.size() - 1)(random)];
+    };
+    const auto number = [&](double a, double b) { return fmt::format("{:.3f}", between(a, b)); };
+    const auto whole = [&](int a, int b) { return std::to_string(std::uniform_int_distribution<int>(a, b)(random)); };
+    const auto rows = [&](int most, double a, double b) {
+        std::string out;
+        for (int k = 0, n = std::uniform_int_distribution<int>(1, most)(random); k < n; ++k)
+            out += (k ? ", " : "") + (between(0, 1) < 0.4 ? whole(2, 3) + "*" : std::string()) + number(a, b);
+        return out;
+    };
+    size_t frames = 0;
+    for (int round = 0; round < 12; ++round) {
+        const std::vector<std::pair<std::string, std::map<std::string, std::string>>> all{
+            {"member",
+             {{"span", number(1, 20)},
+              {"ends", pick({"pinned", "fixed", "fixed-pinned", "cantilever"})},
+              {"held", pick({"ends", "middle", "thirds", "quarters", "all along"})},
+              {"axial", number(-50, 50)},
+              {"uplift", number(0, 2)}}},
+            {"hall",
+             {{"spans", rows(2, 8, 25)},
+              {"bays", rows(2, 4, 7)},
+              {"eaves", number(3, 9)},
+              {"rise", number(0.3, 4)},
+              {"haunch", pick({"0", "1.2", "2.5"})},
+              {"purlins", number(1, 3)},
+              {"rails", number(1, 4)},
+              {"base", pick({"pinned", "fixed"})},
+              {"bracing", pick({"both end bays", "first bay"})}}},
+            {"truss",
+             {{"form", pick({"parallel", "pitched", "slope"})},
+              {"web", pick({"diagonals", "posts", "zigzag"})},
+              {"span", number(8, 40)},
+              {"depth", number(0.8, 3)},
+              {"rise", number(0, 3)},
+              {"panels", std::to_string(2 * std::uniform_int_distribution<int>(2, 8)(random))},
+              {"bottom", whole(1, 4)}}},
+            {"floors",
+             {{"x", rows(2, 4, 9)},
+              {"y", rows(2, 4, 9)},
+              {"storeys", rows(2, 3, 5)},
+              {"secondary", number(1.5, 4)},
+              {"bracing", pick({"both ways", "along x", "along y", "none"})}}},
+            {"tower",
+             {{"panels", rows(3, 2, 5)}, {"base", number(2, 8)}, {"top", number(1, 4)}, {"web", pick({"one diagonal"})}}},
+            {"scaffold",
+             {{"bays", whole(1, 5)},
+              {"lifts", whole(1, 5)},
+              {"jack", pick({"0", "0.25"})},
+              {"ties", whole(1, 3)},
+              {"diagonals", whole(1, 4)},
+              {"couplers", pick({"0", "12", "40"})}}}};
+        for (const auto& [kind, values] : all) {
+            std::string said;
+            for (const auto& [k, v] : values)
+                said += k + "=" + v + " ";
+            INFO(kind << " " << said);
+            const Started made = started(kind, values);
+            const std::string once = writeFrame(made.frame);
+            CHECK(once == writeFrame(test::frameOf(once)));
+            const FrameForces r = test::forcesOf(made.frame);
+            for (size_t c = 0; c < r.forces.columns; ++c) {
+                if (r.forces.columnCase[c] < 0) continue;
+                Vec3 sum = loadTotals(made.frame, made.frame.cases[r.forces.columnCase[c]]).sum();
+                const double size = norm(sum);
+                for (const Vec3& v : r.motions[c].f)
+                    sum = sum + v;
+                CHECK_THAT(norm(sum), WithinAbs(0, 1e-5 * std::max(1.0, size)));
+            }
+            // Every element is of one member, every node of an element.
+            std::vector<int> of(made.frame.elements.size(), 0), at(made.frame.nodes.size(), 0);
+            for (const DesignMember& m : made.frame.design.members)
+                for (const int e : m.elements)
+                    ++of[static_cast<size_t>(e)];
+            for (const Element& e : made.frame.elements)
+                ++at[static_cast<size_t>(e.i)], ++at[static_cast<size_t>(e.j)];
+            CHECK(std::all_of(of.begin(), of.end(), [](int n) { return n == 1; }));
+            CHECK(std::all_of(at.begin(), at.end(), [](int n) { return n > 0; }));
+            ++frames;
+        }
+    }
+    CHECK(frames == 72);
 }
