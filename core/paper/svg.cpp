@@ -68,7 +68,8 @@ std::string svgOf(const Picture& p, bool alone)
     if (alone)
         out += fmt::format(" width=\"{:.5g}pt\" height=\"{:.5g}pt\"", p.width, p.height);
     else
-        out += fmt::format(" role=\"img\" style=\"width:100%;max-width:{:.0f}px;height:auto;font-family:Inter,sans-serif\"", p.width * 4 / 3);
+        out += fmt::format(" role=\"img\" style=\"width:100%;max-width:{:.0f}px;height:auto;font-family:Inter,sans-serif\"",
+                           p.width * 4 / 3);
     out += alone ? " font-family=\"Inter, sans-serif\">\n" : ">\n";
     if (!p.about.empty()) out += "<title>" + xmlText(p.about) + "</title>\n";
     for (const Mark& m : p.marks)

@@ -80,8 +80,9 @@ BoltLook boltLook(const BoltLayout& b, const BoltForces& f, const Rules* rules)
                  as = put("A_s", Quantity::Area, thread->second * 1e-6, "ISO 898-1"),
                  m2 = put("gamma_M2", Quantity::Ratio, en ? en->national.gammaM2 : National{}.gammaM2, "2.2");
     const double alphaV = put("alpha_v", Quantity::Ratio, b.threadsInShear ? row->alphaV : 0.6, "Table 3.4");
-    const double area = b.threadsInShear ? t.put({"A", "A_s", "Table 3.4", Quantity::Area}, as)
-                                         : t.put({"A", "pi()*d^2/4", "Table 3.4", Quantity::Area}, std::numbers::pi * d * d / 4);
+    const double area = b.threadsInShear
+                            ? t.put({"A", "A_s", "Table 3.4", Quantity::Area}, as)
+                            : t.put({"A", "pi()*d^2/4", "Table 3.4", Quantity::Area}, std::numbers::pi * d * d / 4);
     const double fv =
         t.put({"F_vRd", "n*n_s*alpha_v*f_ub*A/gamma_M2", "Table 3.4", Quantity::Force}, n * planes * alphaV * fub * area / m2);
     const double v = put("F_vEd", Quantity::Force, std::abs(f.shear));
