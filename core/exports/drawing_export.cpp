@@ -6,24 +6,18 @@
 #include "core/paper/pdf.h"
 #include "core/paper/svg.h"
 
-#include <array>
-#include <map>
-
 namespace wr {
 
 namespace {
 
 Exported drawingDxf(const FrameDrawing& d, const std::filesystem::path& path)
 {
-    constexpr std::array colours{5, 3, 6, 4, 30, 140, 200, 94, 40, 174};
-    std::map<std::string, int> names;
-    for (const std::string& l : d.layers)
-        names.try_emplace(l, 0);
-    std::vector<DxfLayer> layers;
-    for (const auto& [name, unused] : names)
-        layers.push_back({name, name == "letters" || name == "sheet" ? 7
-                                : name == "supports"                 ? 1
-                                                                     : colours[layers.size() % colours.size()]});
+    std::vector<DxfLayer> layers = dxfLayers({d.layers.begin(), d.layers.end()});
+    for (DxfLayer& l : layers)
+        if (l.name == "letters" || l.name == "sheet")
+            l.colour = 7;
+        else if (l.name == "supports")
+            l.colour = 1;
     auto out = DxfWriter::open(path, layers);
     if (!out) return std::unexpected(out.error());
     const double k = d.scale > 0 ? 1 / d.scale : 0.001;

@@ -1,9 +1,7 @@
 #include "core/exports/dxf_writer.h"
 #include "core/exports/exported.h"
 
-#include <algorithm>
-#include <array>
-#include <map>
+#include <set>
 
 namespace wr {
 
@@ -12,15 +10,11 @@ Exported exportDxf(const ExportInput& in, const std::filesystem::path& path, Pro
     const CheckModel& model = *in.state.model;
     const Frame& f = model.frame();
     const std::vector<MemberFacts> facts = memberFacts(in);
-    constexpr std::array colours{5, 3, 6, 4, 30, 140, 200, 94, 40, 174};
-    std::map<std::string, int> groups;
+    const auto groupOf = [](const MemberFacts& x) { return x.group.empty() ? std::string("in no group") : x.group; };
+    std::set<std::string> groups;
     for (const MemberFacts& x : facts)
-        groups.try_emplace(x.group.empty() ? "in no group" : x.group, 0);
-    std::vector<DxfLayer> layers;
-    for (auto& [name, colour] : groups) {
-        colour = colours[layers.size() % colours.size()];
-        layers.push_back({name, colour});
-    }
+        groups.insert(groupOf(x));
+    std::vector<DxfLayer> layers = dxfLayers(groups);
     layers.push_back({"member names", 8});
     layers.push_back({"supports", 1});
     auto out = DxfWriter::open(path, layers);
@@ -31,10 +25,10 @@ Exported exportDxf(const ExportInput& in, const std::filesystem::path& path, Pro
         const MemberFacts& x = facts[i];
         const Member& m = model.members()[x.member];
         Vec3 middle;
-        for (const MemberPiece& p : m.pieces) {
+        for (const MemberPiece& p : x.pieces) {
             const Element& e = f.elements[static_cast<size_t>(p.element)];
             const Vec3 a = f.endI(e), b = f.endJ(e);
-            out->line(a, b, x.group.empty() ? "in no group" : x.group);
+            out->line(a, b, groupOf(x));
             if (p.start <= m.length / 2) middle = a + 0.5 * (b - a);
         }
         out->text(middle, 0.12, 0, x.id, "member names");

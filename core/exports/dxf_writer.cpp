@@ -1,12 +1,11 @@
 #include "core/exports/dxf_writer.h"
 
-#include "core/paper/fonts.h"
+#include "core/exports/ascii_text.h"
 
+#include <array>
 #include <cmath>
-#include <cstdint>
 #include <dxflib/dl_dxf.h>
 #include <fmt/format.h>
-#include <set>
 
 namespace wr {
 
@@ -15,23 +14,9 @@ namespace {
 // Letters beyond ASCII as the format writes them, \\U+00E9; line ends as spaces.
 std::string dxfWords(const std::string& words)
 {
-    const std::string text = wellFormed(words);
-    std::string out;
-    for (size_t k = 0; k < text.size();) {
-        const auto c = static_cast<unsigned char>(text[k]);
-        if (c < 0x80) {
-            out += c < 0x20 || c == 0x7f ? ' ' : static_cast<char>(c);
-            ++k;
-            continue;
-        }
-        const size_t bytes = characterBytes(text, k);
-        std::uint32_t code = c & (bytes == 2 ? 0x1f : bytes == 3 ? 0x0f : 0x07);
-        for (size_t j = 1; j < bytes; ++j)
-            code = code << 6 | (static_cast<unsigned char>(text[k + j]) & 0x3f);
-        out += code > 0xffff ? std::string("?") : fmt::format("\\U+{:04X}", code);
-        k += bytes;
-    }
-    return out;
+    return asciiText(
+        words, [](std::string& out, char c) { out += c; },
+        [](std::string& out, unsigned code) { out += code > 0xffff ? std::string("?") : fmt::format("\\U+{:04X}", code); });
 }
 
 std::string layerName(const std::string& name)
@@ -59,6 +44,15 @@ DxfWriter::DxfWriter(std::unique_ptr<Open> open) : open_(std::move(open)) {}
 DxfWriter::DxfWriter(DxfWriter&&) noexcept = default;
 DxfWriter& DxfWriter::operator=(DxfWriter&&) noexcept = default;
 DxfWriter::~DxfWriter() = default;
+
+std::vector<DxfLayer> dxfLayers(const std::set<std::string>& names)
+{
+    constexpr std::array colours{5, 3, 6, 4, 30, 140, 200, 94, 40, 174};
+    std::vector<DxfLayer> out;
+    for (const std::string& name : names)
+        out.push_back({name, colours[out.size() % colours.size()]});
+    return out;
+}
 
 std::expected<DxfWriter, std::string> DxfWriter::open(const std::filesystem::path& path, const std::vector<DxfLayer>& layers)
 {

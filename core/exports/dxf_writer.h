@@ -6,6 +6,7 @@
 #include <expected>
 #include <filesystem>
 #include <memory>
+#include <set>
 #include <string>
 #include <vector>
 
@@ -16,6 +17,9 @@ struct DxfLayer
     std::string name;
     int colour = 7; // of the index of the format; 7: black on white
 };
+
+// A layer each, in colours that tell neighbours apart.
+std::vector<DxfLayer> dxfLayers(const std::set<std::string>& names);
 
 class DxfWriter
 {

@@ -3,6 +3,7 @@
 #include "core/base/fingerprint.h"
 #include "core/checking/steel_name.h"
 #include "core/sizing/plan_groups.h"
+#include "core/takeoff/take_off.h"
 
 #include <array>
 #include <cstdint>
@@ -11,22 +12,20 @@
 
 namespace wr {
 
-double massOf(const Frame& f, const Member& m)
-{
-    double out = 0;
-    for (const MemberPiece& p : m.pieces) {
-        const Element& e = f.elements[static_cast<size_t>(p.element)];
-        if (e.section >= 0 && e.material >= 0)
-            out += f.sections[static_cast<size_t>(e.section)].properties.a *
-                   f.materials[static_cast<size_t>(e.material)].density * f.length(e);
-    }
-    return out;
-}
-
 std::vector<MemberFacts> memberFacts(const ExportInput& in)
 {
     const CheckModel& model = *in.state.model;
     const Frame& f = model.frame();
+    const std::vector<TakeOffLine> steel = memberSteel(model);
+    std::vector<std::vector<MemberPiece>> broken(model.members().size());
+    for (size_t e = 0; e < f.elements.size(); ++e)
+        if (const int m = model.formed().ofElement(static_cast<int>(e));
+            m >= 0 && !model.members()[static_cast<size_t>(m)].broken.empty()) {
+            MemberPiece p;
+            p.element = static_cast<int>(e);
+            p.length = f.length(f.elements[e]);
+            broken[static_cast<size_t>(m)].push_back(p);
+        }
     std::vector<MemberFacts> out;
     for (size_t i = 0; i < model.members().size(); ++i) {
         const Member& m = model.members()[i];
@@ -38,8 +37,10 @@ std::vector<MemberFacts> memberFacts(const ExportInput& in)
         x.section = sectionNameOf(f, m.section);
         x.steel = steelName(model, i);
         x.standard = model.standardOf(i).key;
-        x.length = m.length;
-        x.mass = massOf(f, m);
+        x.length = steel[i].length;
+        x.mass = steel[i].mass;
+        x.line = m.broken.empty();
+        x.pieces = x.line ? m.pieces : std::move(broken[i]);
         x.utilisation = std::numeric_limits<double>::quiet_NaN();
         if (in.state.report && i < in.state.report->results.size() && !in.state.stale.contains(i)) {
             const MemberResult& r = in.state.report->results[i];

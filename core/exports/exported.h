@@ -32,11 +32,12 @@ struct MemberFacts
     std::string check, clause, combination;
     double length = 0, mass = 0; // m, kg
     double utilisation = 0;      // NaN: none
+    // Its elements. Of a member that is no line they stand one by one, as they run.
+    std::vector<MemberPiece> pieces;
+    bool line = true;
 };
 // Of the members that go along, in the frame's order.
 std::vector<MemberFacts> memberFacts(const ExportInput& in);
-// kg, of all its elements.
-double massOf(const Frame& f, const Member& m);
 
 // Directions as other programs have them: z upwards, or y upwards.
 Vec3 zUpwards(const Frame& f, Vec3 v);

@@ -174,7 +174,7 @@ Exported exportGltf(const ExportInput& in, const std::filesystem::path& path, Pr
             if (!value.empty()) told.emplace(key, words(value));
         const int material = out.material(x.utilisation);
         std::vector<tinygltf::Node> pieces;
-        for (const MemberPiece& p : model.members()[x.member].pieces) {
+        for (const MemberPiece& p : x.pieces) {
             const Element& e = f.elements[static_cast<size_t>(p.element)];
             const double length = f.length(e);
             if (e.section < 0 || !(length > 0)) continue;

@@ -213,7 +213,7 @@ private:
         };
         std::vector<Run> runs;
         std::vector<Vec3> line;
-        for (const MemberPiece& p : m.pieces) {
+        for (const MemberPiece& p : x.pieces) {
             const Element& e = f_.elements[static_cast<size_t>(p.element)];
             if (e.section < 0 || !(f_.length(e) > 1e-6)) continue;
             Axes a = elementAxes(f_, e);
@@ -243,10 +243,7 @@ private:
             if (l.at <= low + 0.05) level = &l;
         const Vec3 origin = line.front();
         const int place = localPlacement(level->placement, placement(origin - Vec3{0, 0, level->at}));
-        std::vector<int> points, solids;
-        for (const Vec3& p : line)
-            points.push_back(w_.point(p - origin));
-        const int curve = w_.put("IFCPOLYLINE", "{}", StepWriter::list(points));
+        std::vector<int> solids;
         for (const Run& r : runs) {
             const bool along = dot(r.to - r.from, r.axes.x) > 0;
             // Profile x is local y, profile y local z; swept along local x.
@@ -257,9 +254,16 @@ private:
             w_.put("IFCSTYLEDITEM", "#{},(#{}),$", solid, style(x.utilisation));
             solids.push_back(solid);
         }
-        const int axis = w_.put("IFCSHAPEREPRESENTATION", "#{},'Axis','Curve3D',(#{})", axis_, curve);
         const int body = w_.put("IFCSHAPEREPRESENTATION", "#{},'Body','SweptSolid',{}", body_, StepWriter::list(solids));
-        const int shape = w_.put("IFCPRODUCTDEFINITIONSHAPE", "$,$,(#{},#{})", axis, body);
+        std::vector<int> shapes{body};
+        if (x.line) { // what is no line has no axis
+            std::vector<int> points;
+            for (const Vec3& p : line)
+                points.push_back(w_.point(p - origin));
+            const int curve = w_.put("IFCPOLYLINE", "{}", StepWriter::list(points));
+            shapes.insert(shapes.begin(), w_.put("IFCSHAPEREPRESENTATION", "#{},'Axis','Curve3D',(#{})", axis_, curve));
+        }
+        const int shape = w_.put("IFCPRODUCTDEFINITIONSHAPE", "$,$,{}", StepWriter::list(shapes));
         const auto [keyword, word, quantities] = [&] {
             switch (kind) {
             case MemberKind::Column: return std::tuple{"IFCCOLUMN", "COLUMN", "Qto_ColumnBaseQuantities"};

@@ -1,6 +1,6 @@
 #include "core/exports/step_writer.h"
 
-#include "core/paper/fonts.h"
+#include "core/exports/ascii_text.h"
 
 #include <array>
 #include <charconv>
@@ -21,25 +21,17 @@ std::string stepReal(double v)
 
 std::string stepWords(std::string_view v)
 {
-    const std::string text = wellFormed(v);
-    std::string out = "'";
-    for (size_t k = 0; k < text.size();) {
-        const auto c = static_cast<unsigned char>(text[k]);
-        if (c < 0x80) {
-            if (c == '\'' || c == '\\') out += static_cast<char>(c);
-            out += c < 0x20 || c == 0x7f ? ' ' : static_cast<char>(c);
-            ++k;
-            continue;
-        }
-        const size_t bytes = characterBytes(text, k);
-        char32_t code = c & (bytes == 2 ? 0x1f : bytes == 3 ? 0x0f : 0x07);
-        for (size_t j = 1; j < bytes; ++j)
-            code = code << 6 | (static_cast<unsigned char>(text[k + j]) & 0x3f);
-        out += code > 0xffff ? fmt::format("\\X4\\{:08X}\\X0\\", static_cast<unsigned>(code))
-                             : fmt::format("\\X2\\{:04X}\\X0\\", static_cast<unsigned>(code));
-        k += bytes;
-    }
-    return out + "'";
+    return "'" +
+           asciiText(
+               v,
+               [](std::string& out, char c) {
+                   if (c == '\'' || c == '\\') out += c; // doubled
+                   out += c;
+               },
+               [](std::string& out, unsigned code) {
+                   out += code > 0xffff ? fmt::format("\\X4\\{:08X}\\X0\\", code) : fmt::format("\\X2\\{:04X}\\X0\\", code);
+               }) +
+           "'";
 }
 
 StepWriter::StepWriter(std::string_view schema, std::string_view view, const std::string& file, const std::string& moment,

@@ -39,8 +39,19 @@ bool before(const std::string& a, const std::string& b)
     return a.size() - i < b.size() - j;
 }
 
-// By member, of all its elements: one that is no line lists only the first as its piece.
-std::vector<TakeOffLine> ofMembers(const CheckModel& model)
+void add(TakeOffLine& to, const TakeOffLine& x)
+{
+    to.pieces += x.pieces;
+    to.length += x.length;
+    to.mass += x.mass;
+    to.painted += x.painted;
+    to.cost += x.cost;
+    to.unpriced += x.unpriced;
+}
+
+} // namespace
+
+std::vector<TakeOffLine> memberSteel(const CheckModel& model)
 {
     const Frame& f = model.frame();
     std::vector<TakeOffLine> out(model.members().size());
@@ -59,18 +70,6 @@ std::vector<TakeOffLine> ofMembers(const CheckModel& model)
     return out;
 }
 
-void add(TakeOffLine& to, const TakeOffLine& x)
-{
-    to.pieces += x.pieces;
-    to.length += x.length;
-    to.mass += x.mass;
-    to.painted += x.painted;
-    to.cost += x.cost;
-    to.unpriced += x.unpriced;
-}
-
-} // namespace
-
 std::string_view takeOffName(TakeOffBy by)
 {
     return kBy[static_cast<size_t>(by)].second;
@@ -86,7 +85,7 @@ std::optional<TakeOffBy> takeOffFromName(std::string_view n)
 TakeOff takeOff(const CheckModel& model, TakeOffBy by, std::span<const char> only)
 {
     const Frame& f = model.frame();
-    const std::vector<TakeOffLine> members = ofMembers(model);
+    const std::vector<TakeOffLine> members = memberSteel(model);
     TakeOff out;
     out.by = by;
     std::map<std::pair<std::string, std::string>, std::pair<TakeOffLine, double>> lines; // and its level
@@ -139,7 +138,7 @@ std::vector<CutLine> cutList(const CheckModel& model, double barLength, double s
         std::vector<double> lengths;
         double perM = 0;
     };
-    const std::vector<TakeOffLine> members = ofMembers(model);
+    const std::vector<TakeOffLine> members = memberSteel(model);
     std::map<std::pair<std::string, std::string>, Pile> piles;
     for (size_t i = 0; i < model.members().size(); ++i) {
         const Member& m = model.members()[i];

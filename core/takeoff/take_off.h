@@ -32,6 +32,10 @@ struct TakeOff
     bool priced = false; // some price is known
 };
 
+// Length, mass and painted area of each member, of all its elements: of one that is no line too, which lists only the first as
+// its piece. Without prices.
+std::vector<TakeOffLine> memberSteel(const CheckModel& model);
+
 // Every member is a piece from end to end, those left out of the check as well; lengths behind rigid ends as in the analysis.
 // Prices are those of the frame's stock list. only: per member; empty: all.
 TakeOff takeOff(const CheckModel& model, TakeOffBy by, std::span<const char> only = {});
