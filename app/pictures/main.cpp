@@ -1,7 +1,6 @@
 // Takes a picture of each main view with the demo frames: wrenrail-pictures FOLDER. Used for docs/screenshots and where there
 // is no display.
 #include "app/bench/bench.h"
-#include "app/bench/check_chart.h"
 #include "app/bench/member_bench.h"
 #include "app/bench/size_bench.h"
 #include "app/briefs/brief_desk.h"
@@ -24,6 +23,7 @@
 #include "app/shell/main_window.h"
 #include "app/shell/opengl.h"
 #include "app/size/size_band.h"
+#include "app/start/start_window.h"
 #include "app/tray/tray.h"
 #include "core/files/table_writer.h"
 
@@ -35,8 +35,6 @@
 #include <QListWidget>
 #include <QPixmap>
 #include <QScreen>
-#include <QScrollArea>
-#include <QScrollBar>
 #include <QStandardPaths>
 #include <QTemporaryDir>
 #include <cstdio>
@@ -99,6 +97,10 @@ public:
         joint.combination().setCurrentIndex(3);
         keep("joint");
         joint.close();
+        StartWindow& start = w_.openStart();
+        start.move(100, 60);
+        keep("start");
+        start.close();
         w_.bench().member().showDesign(true);
         sections();
         w_.bench().member().showDesign(false);
@@ -132,8 +134,6 @@ public:
         }
         pick("CW4");
         keep("check-en1993");
-        pick("RWV3");
-        chart("deflection", "check-deflection");
         if (w_.frameView()) w_.frameView()->setSolid(false);
         w_.document().setPick({});
         members();
@@ -318,20 +318,6 @@ private:
         const QString path = folder_.filePath(QString(name) + ".png");
         good_ = w_.screen()->grabWindow(0, w_.x(), w_.y(), w_.width(), w_.height()).save(path) && good_;
         std::printf("%s\n", qPrintable(path));
-    }
-
-    // The charts stand under the modes: the bench is scrolled to them.
-    void chart(const char* key, const char* name)
-    {
-        MemberBench& b = w_.bench().member();
-        const MemberResult& r = w_.document().report().results[*w_.document().pick().begin()];
-        for (size_t i = 0; i < r.outcomes.size(); ++i)
-            if (w_.document().model().standard().checks[r.outcomes[i].check].key == key) b.modes().choose(static_cast<int>(i));
-        QApplication::processEvents();
-        for (QWidget* p = &b; p; p = p->parentWidget())
-            if (auto* area = qobject_cast<QScrollArea*>(p))
-                area->verticalScrollBar()->setValue(b.chart().mapTo(&b, QPoint(0, 0)).y() - 190);
-        keep(name);
     }
 
     void sections()

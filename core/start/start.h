@@ -44,7 +44,7 @@ struct StartFault
 {
     std::string key, text; // "" for what no one field is about
 };
-// Resultant of a case's loads, N; what self-weight adds is not in it.
+// Resultant of all loads of a case, N, its self-weight with them.
 struct StartTotal
 {
     std::string loadCase, title;
