@@ -92,7 +92,7 @@ Report run(const JointArguments& a)
     if (!a.bolts.empty()) {
         const auto end = std::find_if(ends.begin(), ends.end(), [&](const JointEnd& e) {
             return f.elements[static_cast<size_t>(e.element)].id == a.end ||
-                   (e.member >= 0 && model.members()[static_cast<size_t>(e.member)].id == a.end);
+                   model.members()[static_cast<size_t>(e.member)].id == a.end;
         });
         if (end == ends.end()) {
             std::string list;

@@ -13,13 +13,37 @@ namespace fs = std::filesystem;
 
 TEST_CASE("layers: no include points back, the core knows no Qt", "[layers]")
 {
-    const std::map<std::string, int> level{
-        {"core/base", 0},      {"core/tables", 1},    {"core/paper", 1},    {"core/intake", 3},   {"core/sections", 1},
-        {"core/grades", 1},    {"core/frame", 2},     {"core/analysis", 3}, {"core/combos", 3},   {"core/members", 3},
-        {"core/restraint", 4}, {"core/standards", 5}, {"core/lengths", 5},  {"core/checking", 6}, {"core/briefs", 6},
-        {"core/picks", 7},     {"core/sizing", 7},    {"core/audit", 7},    {"core/takeoff", 8},  {"core/project", 8},
-        {"core/files", 9},     {"core/reporting", 9}, {"core/joints", 7},   {"core/start", 7},    {"core/exports", 10},
-        {"render", 10},        {"plots", 11},         {"logging", 11},      {"app", 12},          {"cli", 12}};
+    const std::map<std::string, int> level{{"core/base", 0},
+                                           {"core/tables", 1},
+                                           {"core/paper", 1},
+                                           {"core/intake", 3},
+                                           {"core/sections", 1},
+                                           {"core/grades", 1},
+                                           {"core/frame", 2},
+                                           {"core/analysis", 3},
+                                           {"core/combos", 3},
+                                           {"core/members", 3},
+                                           {"core/restraint", 4},
+                                           {"core/shaping", 4},
+                                           {"core/standards", 5},
+                                           {"core/lengths", 5},
+                                           {"core/checking", 6},
+                                           {"core/briefs", 6},
+                                           {"core/picks", 7},
+                                           {"core/sizing", 7},
+                                           {"core/audit", 7},
+                                           {"core/takeoff", 8},
+                                           {"core/project", 8},
+                                           {"core/files", 9},
+                                           {"core/reporting", 9},
+                                           {"core/joints", 7},
+                                           {"core/start", 7},
+                                           {"core/exports", 10},
+                                           {"render", 10},
+                                           {"plots", 11},
+                                           {"logging", 11},
+                                           {"app", 12},
+                                           {"cli", 12}};
     const auto layer = [&](const std::string& path) {
         int found = -1;
         for (const auto& [folder, l] : level)

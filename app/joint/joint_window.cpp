@@ -225,9 +225,7 @@ void JointWindow::fill()
         }
         for (const JointEnd& e : ends_)
             end_->addItem(QString::fromStdString(jointEndName(model, e)));
-        const Standard& s = ends_.empty() || ends_.front().member < 0
-                                ? model.standard()
-                                : model.standardOf(static_cast<size_t>(ends_.front().member));
+        const Standard& s = ends_.empty() ? model.standard() : model.standardOf(static_cast<size_t>(ends_.front().member));
         for (const std::string_view g : s.boltGrades)
             grade_->addItem(str(g));
         // What stands where nothing is typed, in the units at hand.
@@ -303,7 +301,7 @@ void JointWindow::look()
     if (!doc_.hasFrame() || !doc_.hasForces() || at < 0 || static_cast<size_t>(at) >= ends_.size()) return nothing("");
     const CheckModel& model = doc_.model();
     const JointEnd& end = ends_[static_cast<size_t>(at)];
-    const Standard& s = end.member < 0 ? model.standard() : model.standardOf(static_cast<size_t>(end.member));
+    const Standard& s = model.standardOf(static_cast<size_t>(end.member));
     if (!s.bolts) return nothing(QString("%1 has no look at bolts here").arg(str(s.title)));
     const auto read =
         boltsFromWords(QString("%1 %2 %3").arg(count_->value()).arg(size_->text(), grade_->currentText()).toStdString(), s);

@@ -19,7 +19,7 @@ namespace wr {
 
 namespace {
 
-constexpr double kLeft = 98, kRight = 26, kTitle = 22, kMemberTop = 46, kMemberDepth = 18, kLaneTop = 92, kLane = 23;
+constexpr double kNamesWide = 98, kRight = 26, kTitle = 22, kMemberTop = 46, kMemberDepth = 18, kLaneTop = 92, kLane = 23;
 constexpr double kMomentTop = kLaneTop + HoldStrip::kLanes * kLane + 2, kMomentHigh = 46;
 constexpr std::array<const char*, HoldStrip::kLanes> kNames{"Major", "Minor", "Top flange", "Bottom flange", "Twist"};
 constexpr std::array<Hold, HoldStrip::kLanes> kHolds{Hold::Major, Hold::Minor, Hold::Top, Hold::Bottom, Hold::Twist};
@@ -77,7 +77,7 @@ void HoldStrip::refresh()
 double HoldStrip::xOf(double at) const
 {
     const double l = doc_.model().members()[*member()].length;
-    return kLeft + (width() - kLeft - kRight) * at / l;
+    return kNamesWide + (width() - kNamesWide - kRight) * at / l;
 }
 
 QPointF HoldStrip::placeAt(int lane, double at) const
@@ -97,7 +97,7 @@ QRectF HoldStrip::wordsAt(int lane, size_t segment) const
 double HoldStrip::snapped(double x) const
 {
     const Member& m = doc_.model().members()[*member()];
-    const double at = std::clamp((x - kLeft) / (width() - kLeft - kRight), 0.0, 1.0) * m.length;
+    const double at = std::clamp((x - kNamesWide) / (width() - kNamesWide - kRight), 0.0, 1.0) * m.length;
     double best = at, near = 7;
     const auto offer = [&](double place) {
         if (const double d = std::abs(xOf(place) - x); d < near) {
@@ -191,7 +191,7 @@ void HoldStrip::paintLane(QPainter& p, int lane) const
     const double l = doc_.model().members()[m].length, y = placeAt(lane, 0).y();
     p.setFont(textFont(11));
     p.setPen(hasFocus() && cursor_ && cursor_->lane == lane ? t.violet : t.ink);
-    p.drawText(QRectF(14, y - 9, kLeft - 18, 18), Qt::AlignLeft | Qt::AlignVCenter, kNames[static_cast<size_t>(lane)]);
+    p.drawText(QRectF(14, y - 9, kNamesWide - 18, 18), Qt::AlignLeft | Qt::AlignVCenter, kNames[static_cast<size_t>(lane)]);
     p.setPen(QPen(t.hairline, 1.4));
     p.drawLine(placeAt(lane, 0), placeAt(lane, l));
     for (const HeldStretch& s : holds.stretches)
@@ -275,7 +275,7 @@ void HoldStrip::paintMoment(QPainter& p) const
     const double y = kMomentTop + kMomentHigh / 2 + 4;
     p.setFont(textFont(11));
     p.setPen(t.ink);
-    p.drawText(QRectF(14, y - 9, kLeft - 18, 18), Qt::AlignLeft | Qt::AlignVCenter, "Moment");
+    p.drawText(QRectF(14, y - 9, kNamesWide - 18, 18), Qt::AlignLeft | Qt::AlignVCenter, "Moment");
     if (!(most > 0)) return;
     // Drawn on the side it stretches: what presses the top is below the line.
     for (const bool top : {true, false}) {
@@ -294,7 +294,7 @@ void HoldStrip::paintMoment(QPainter& p) const
     p.drawLine(QPointF(xOf(0), y), QPointF(xOf(doc_.model().members()[m].length), y));
     p.setFont(textFont(10));
     p.setPen(t.ink2);
-    p.drawText(QRectF(kLeft, y + kMomentHigh / 2, width() - kLeft - kRight, 13), Qt::AlignCenter,
+    p.drawText(QRectF(kNamesWide, y + kMomentHigh / 2, width() - kNamesWide - kRight, 13), Qt::AlignCenter,
                QString("envelope of all combinations, up to %1: below the line the top flange is compressed")
                    .arg(str(doc_.units().text(Quantity::Moment, most))));
 }
@@ -315,7 +315,8 @@ bool HoldStrip::event(QEvent* e)
     if (e->type() == QEvent::ToolTip && member()) {
         const auto* h = static_cast<QHelpEvent*>(e);
         const int lane = laneAt(h->pos().y());
-        if (lane >= 0 && h->pos().x() > kLeft - 8) QToolTip::showText(h->globalPos(), tip(lane, snapped(h->pos().x())), this);
+        if (lane >= 0 && h->pos().x() > kNamesWide - 8)
+            QToolTip::showText(h->globalPos(), tip(lane, snapped(h->pos().x())), this);
         return true;
     }
     return QWidget::event(e);
@@ -325,7 +326,7 @@ void HoldStrip::mouseMoveEvent(QMouseEvent* e)
 {
     hover_.reset();
     if (member())
-        if (const int lane = laneAt(e->position().y()); lane >= 0 && e->position().x() > kLeft - 8)
+        if (const int lane = laneAt(e->position().y()); lane >= 0 && e->position().x() > kNamesWide - 8)
             hover_ = Cursor{lane, snapped(e->position().x())};
     setCursor(hover_ ? Qt::PointingHandCursor : Qt::ArrowCursor);
     update();
@@ -342,7 +343,7 @@ void HoldStrip::mousePressEvent(QMouseEvent* e)
     if (!member() || e->button() != Qt::LeftButton) return;
     const QPointF at = e->position();
     const int lane = laneAt(at.y());
-    if (lane < 0 || at.x() < kLeft - 8) return;
+    if (lane < 0 || at.x() < kNamesWide - 8) return;
     // The words over a segment are typed over; the line itself is held or let go.
     if (at.y() < placeAt(lane, 0).y() - 5) {
         const auto& segments = doc_.model().lanes(*member()).of(kAxes[static_cast<size_t>(lane)]);

@@ -7,9 +7,7 @@
 #include <QApplication>
 #include <QClipboard>
 #include <QHeaderView>
-#include <QLabel>
 #include <QMimeData>
-#include <QPainter>
 #include <QTableView>
 #include <QTreeView>
 #include <set>
@@ -18,11 +16,10 @@ namespace wr {
 
 namespace {
 
-struct Shown
+struct InSight
 {
     std::vector<int> columns;
     std::vector<QModelIndex> rows; // their first columns; of trees with what is open in them
-    int depth = 0;
 };
 
 void gather(const QAbstractItemView& v, const QModelIndex& under, std::vector<QModelIndex>& rows)
@@ -38,9 +35,9 @@ void gather(const QAbstractItemView& v, const QModelIndex& under, std::vector<QM
     }
 }
 
-Shown shownOf(const QAbstractItemView& v)
+InSight shownOf(const QAbstractItemView& v)
 {
-    Shown out;
+    InSight out;
     if (!v.model()) return out;
     const auto* table = qobject_cast<const QTableView*>(&v);
     const auto* tree = qobject_cast<const QTreeView*>(&v);
@@ -93,7 +90,7 @@ template <class Kind> Kind* kindInSight(QWidget& window)
 
 QString rowsOf(const QAbstractItemView& v)
 {
-    const Shown s = shownOf(v);
+    const InSight s = shownOf(v);
     QString out;
     const auto line = [&](auto&& cell) {
         for (size_t k = 0; k < s.columns.size(); ++k)
@@ -108,7 +105,7 @@ QString rowsOf(const QAbstractItemView& v)
 
 QString rowsHtmlOf(const QAbstractItemView& v)
 {
-    const Shown s = shownOf(v);
+    const InSight s = shownOf(v);
     QString out = "<table>";
     const auto line = [&](const char* tag, auto&& cell) {
         out += "<tr>";
@@ -126,10 +123,10 @@ QImage pictureOf(QWidget& w)
 {
     // What the graphics card draws has the pixels of the screen; the rest is drawn anew at twice the size.
     const bool card = qobject_cast<FrameView*>(&w) || w.findChild<FrameView*>();
-    const qreal k = card ? w.devicePixelRatioF() : 2;
     if (card) return w.grab().toImage();
-    QImage out(w.size() * k, QImage::Format_ARGB32_Premultiplied);
-    out.setDevicePixelRatio(k);
+    constexpr int kTwice = 2;
+    QImage out(w.size() * kTwice, QImage::Format_ARGB32_Premultiplied);
+    out.setDevicePixelRatio(kTwice);
     out.fill(w.palette().color(QPalette::Window));
     w.render(&out);
     return out;
@@ -142,8 +139,8 @@ QWidget* viewInSight(QWidget& window)
         if (qobject_cast<QAbstractItemView*>(w) || qobject_cast<FrameView*>(w) || qobject_cast<TraceView*>(w) ||
             w->property("picture").toBool())
             return w;
-    QWidget* best = kindInSight<FrameView>(window);
-    if (best && inSight(*best)) return best;
+    QWidget* best = nullptr;
+    if (auto* frame = kindInSight<FrameView>(window)) return frame;
     for (QWidget* w : window.findChildren<QWidget*>())
         if (w->property("picture").toBool() && inSight(*w) &&
             (!best || w->width() * w->height() > best->width() * best->height()))

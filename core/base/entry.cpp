@@ -1,7 +1,9 @@
 #include "core/base/entry.h"
 
 #include "core/base/expression.h"
+#include "core/base/split.h"
 
+#include <charconv>
 #include <cmath>
 #include <fmt/format.h>
 #include <optional>
@@ -230,6 +232,75 @@ std::expected<double, std::string> readEntry(std::string_view text, Quantity q, 
     if (!v) return std::unexpected(fmt::format("\"{}\": {}", s, v.error()));
     if (!std::isfinite(*v)) return std::unexpected(fmt::format("\"{}\" has no finite value", s));
     return anyUnit ? *v : u.read(q, *v);
+}
+
+std::expected<std::vector<double>, std::string> readLengths(std::string_view text, const UnitSystem& u)
+{
+    constexpr size_t kMost = 200;
+    std::vector<double> out;
+    for (std::string part : split(text, ",;")) {
+        for (const char* sign : {"×", "x", "X"}) // 4 × 6 m, 4x6
+            if (const size_t at = part.find(sign); at != std::string::npos)
+                part.replace(at, std::string_view(sign).size(), "*");
+        size_t times = 1;
+        std::string length = part;
+        if (const size_t star = part.find('*'); star != std::string::npos) {
+            std::string n = part.substr(0, star);
+            std::erase(n, ' ');
+            int count = 0;
+            const auto end = std::from_chars(n.data(), n.data() + n.size(), count);
+            if (end.ec != std::errc() || end.ptr != n.data() + n.size() || count < 1 || count > static_cast<int>(kMost))
+                return std::unexpected(fmt::format("\"{}\": how many times is a number from 1 to {}", part, kMost));
+            times = static_cast<size_t>(count);
+            length = part.substr(star + 1);
+        }
+        const auto v = readEntry(length, Quantity::Length, u);
+        if (!v) return std::unexpected(v.error());
+        if (!(*v > 0)) return std::unexpected(fmt::format("\"{}\": lengths are larger than nothing", part));
+        if (out.size() + times > kMost) return std::unexpected(fmt::format("more than {} lengths", kMost));
+        out.insert(out.end(), times, *v);
+    }
+    if (out.empty()) return std::unexpected("lengths are missing, as in \"4 × 6, 5\"");
+    return out;
+}
+
+std::expected<std::array<double, 3>, std::string> readVector(std::string_view text, Quantity q, const UnitSystem& u, int up)
+{
+    const char* const like = "three lengths as in \"0; 6 m; 0\", or one along an axis as in \"6 m y\" or \"3 m up\"";
+    std::array<double, 3> out{};
+    const std::vector<std::string> parts = split(text, ";,");
+    if (parts.size() == 3) {
+        for (size_t k = 0; k < 3; ++k) {
+            const auto v = readEntry(parts[k], q, u);
+            if (!v) return std::unexpected(v.error());
+            out[k] = *v;
+        }
+        return out;
+    }
+    if (parts.size() != 1) return std::unexpected(like);
+    std::vector<std::string> words = split(parts.front(), " ");
+    if (words.size() < 2) return std::unexpected(like);
+    // The axis stands before the length or behind it.
+    const auto axisOf = [&](const std::string& w) -> std::optional<std::pair<size_t, double>> {
+        if (w == "up") return std::pair(static_cast<size_t>(up), 1.0);
+        if (w == "down") return std::pair(static_cast<size_t>(up), -1.0);
+        if (w.size() == 1 && (w[0] | 0x20) >= 'x' && (w[0] | 0x20) <= 'z')
+            return std::pair(static_cast<size_t>((w[0] | 0x20) - 'x'), 1.0);
+        return std::nullopt;
+    };
+    std::optional<std::pair<size_t, double>> axis = axisOf(words.back());
+    if (axis)
+        words.pop_back();
+    else if ((axis = axisOf(words.front())))
+        words.erase(words.begin());
+    if (!axis) return std::unexpected(like);
+    std::string length;
+    for (const std::string& w : words)
+        length += (length.empty() ? "" : " ") + w;
+    const auto v = readEntry(length, q, u);
+    if (!v) return std::unexpected(v.error());
+    out[axis->first] = axis->second * *v;
+    return out;
 }
 
 } // namespace wr

@@ -32,6 +32,7 @@ public:
     {
         if (!top_.isObject() || !readHead()) return {};
         readUnits(top_, frame_.units, findings_);
+        readGrid();
         readMaterialsAndSections(top_, frame_, ids_, findings_);
         readNodes();
         readElements();
@@ -82,6 +83,27 @@ private:
             frame_.up = *up == "y" ? Up::Y : Up::Z;
         }
         return true;
+    }
+
+    void readGrid()
+    {
+        const Json* v = top_.object("grid");
+        if (!v) return;
+        Cursor c(*v, "/grid", findings_);
+        if (const auto at = c.numbers("origin", 3)) frame_.grid.origin = vec(*at, Quantity::Length);
+        if (const auto t = c.number("turn")) frame_.grid.turn = si(Quantity::Angle, *t);
+        for (const auto& [key, lines] :
+             {std::pair{"x", &frame_.grid.x}, std::pair{"y", &frame_.grid.y}, std::pair{"levels", &frame_.grid.levels}}) {
+            IdTable names;
+            eachObject(c.array(key), c.at(key), findings_, [&, lines = lines](Cursor& line, size_t) {
+                GridLine g;
+                g.id = names.add(line);
+                g.at = si(Quantity::Length, line.number("at", true).value_or(0));
+                line.finish();
+                lines->push_back(std::move(g));
+            });
+        }
+        c.finish();
     }
 
     void readNodes()

@@ -28,6 +28,7 @@ public:
         if (!f_.title.empty()) j["title"] = f_.title;
         j["units"] = unitsJson(f_.writtenUnits());
         j["up"] = f_.up == Up::Z ? "z" : "y";
+        if (!(f_.grid == Grid{})) j["grid"] = grid();
         list(j, "materials", f_.materials, [&](const Material& m) { return material(m); });
         list(j, "sections", f_.sections, [&](const FrameSection& s) { return section(s); });
         j["nodes"] = Json::array();
@@ -171,6 +172,21 @@ private:
             o["supportAxes"] = {{x.x, x.y, x.z}, {y.x, y.y, y.z}};
         }
         return with(o, n.extras);
+    }
+
+    Json grid() const
+    {
+        const Grid& g = f_.grid;
+        Json o = Json::object();
+        if (norm(g.origin) > 0) o["origin"] = vec(g.origin, Quantity::Length);
+        if (g.turn != 0) o["turn"] = out(Quantity::Angle, g.turn);
+        for (const auto& [key, lines] : {std::pair{"x", &g.x}, std::pair{"y", &g.y}, std::pair{"levels", &g.levels}}) {
+            if (lines->empty()) continue;
+            o[key] = Json::array();
+            for (const GridLine& l : *lines)
+                o[key].push_back({{"id", l.id}, {"at", out(Quantity::Length, l.at)}});
+        }
+        return o;
     }
 
     Json element(const Element& e) const

@@ -175,6 +175,22 @@ struct CameWith
     bool operator==(const CameWith& o) const { return name == o.name; }
 };
 
+// Named lines to draw along, and levels.
+struct GridLine
+{
+    std::string id;
+    double at = 0; // m from the grid's origin
+    bool operator==(const GridLine&) const = default;
+};
+struct Grid
+{
+    Vec3 origin;
+    double turn = 0;                    // rad about `up`
+    std::vector<GridLine> x, y, levels; // lines across x stand at distances along x (turned); y: the other level direction
+    bool empty() const { return x.empty() && y.empty() && levels.empty(); }
+    bool operator==(const Grid&) const = default;
+};
+
 struct Frame
 {
     Frame();
@@ -189,6 +205,7 @@ struct Frame
     std::optional<UnitSystem> unitsOfFile; // those it is written back in, where they are others
     const UnitSystem& writtenUnits() const { return unitsOfFile ? *unitsOfFile : units; }
     Up up = Up::Z;
+    Grid grid;
     Rows<Material> materials;
     Rows<FrameSection> sections;
     Rows<Node> nodes;

@@ -103,11 +103,11 @@ std::vector<LargestForce> largestAt(const CheckModel& model, const std::vector<J
 std::optional<BoltedEnd> boltsAt(const CheckModel& model, const JointEnd& end, const BoltLayout& bolts,
                                  std::optional<TableSet> set)
 {
-    const auto member = static_cast<size_t>(std::max(end.member, 0));
-    const Standard& s = end.member < 0 ? model.standard() : model.standardOf(member);
+    const auto member = static_cast<size_t>(end.member);
+    const Standard& s = model.standardOf(member);
     if (!s.bolts) return std::nullopt;
     std::optional<BoltedEnd> out;
-    const Rules* rules = end.member < 0 ? model.rules() : model.input(member).rules;
+    const Rules* rules = model.input(member).rules;
     for (size_t k = 0; k < model.forces().sets.size(); ++k) {
         if (set && set->at() != k) continue;
         const auto x = ownForces(model, end, TableSet(k));

@@ -13,7 +13,7 @@ namespace wr {
 struct JointEnd
 {
     int element = -1;
-    int member = -1;
+    int member = -1;  // every element is of one
     bool atJ = false; // the element's j end is there
 };
 // Of all elements that end at the node, in the frame's order. Elements that run through it without ending there are not among

@@ -29,16 +29,6 @@ bool released(const Element& e, int node, Force m)
     return (e.i == node ? e.releaseI : e.releaseJ)[static_cast<size_t>(m)];
 }
 
-// Is the section the same seen from behind (y to -y), and upside down (z to -z)?
-bool symmetricSideways(ShapeKind k)
-{
-    return k != ShapeKind::Channel && k != ShapeKind::Angle;
-}
-bool symmetricUpDown(ShapeKind k)
-{
-    return k != ShapeKind::IUnequal && k != ShapeKind::Tee && k != ShapeKind::Angle && k != ShapeKind::DoubleAngle;
-}
-
 // A vector carried along by the least turn that takes direction `from` to direction `to`.
 Vec3 carried(Vec3 v, Vec3 from, Vec3 to)
 {

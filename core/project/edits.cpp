@@ -1,13 +1,14 @@
 #include "core/project/edits.h"
 
+#include "core/base/free_id.h"
 #include "core/project/brief_edits.h"
-#include "core/project/free_id.h"
 #include "core/project/hold_edits.h"
 
 #include "core/grades/grades.h"
 #include "core/project/member_edits.h"
 #include "core/project/sizing_edits.h"
 #include "core/sections/catalogue.h"
+#include "core/shaping/rows_for.h"
 
 #include <algorithm>
 #include <cmath>
@@ -108,20 +109,7 @@ Words setGrade(Frame& f, const SetGrade& e)
 {
     const Grade* g = findGrade(e.grade);
     if (!g) return std::unexpected(fmt::format("\"{}\" is not a grade of the list", e.grade));
-    int index = -1;
-    for (size_t i = 0; i < f.materials.size(); ++i)
-        if (f.materials[i].grade == g->name && !f.materials[i].fy && !f.materials[i].fu) index = static_cast<int>(i);
-    if (index < 0) {
-        Material m;
-        m.id = freeId(f.materials, g->name);
-        m.grade = g->name;
-        m.e = g->e;
-        m.g = g->g;
-        m.density = g->density;
-        m.alpha = g->alpha;
-        f.materials.push_back(std::move(m));
-        index = static_cast<int>(f.materials.size()) - 1;
-    }
+    const int index = gradeRow(f, *g);
     std::vector<Element>& elements = f.elements.edit();
     for (const MemberRef& m : e.members)
         for (const int el : m.elements)
@@ -152,6 +140,21 @@ Words setStandard(Frame& f, const SetStandard& e)
     f.hasDesign = true;
     f.design.standard = e.key;
     return "Standard " + e.key;
+}
+
+Words setGrid(Frame& f, const SetGrid& e)
+{
+    for (const auto* lines : {&e.grid.x, &e.grid.y, &e.grid.levels}) {
+        std::set<std::string> names;
+        for (const GridLine& l : *lines) {
+            if (l.id.empty() || !std::isfinite(l.at)) return std::unexpected("a line of the grid needs a name and a place");
+            if (!names.insert(l.id).second) return std::unexpected(fmt::format("two lines are named \"{}\"", l.id));
+        }
+    }
+    if (!std::isfinite(e.grid.turn) || !std::isfinite(norm(e.grid.origin))) return std::unexpected("the grid needs a place");
+    if (f.grid == e.grid) return std::unexpected("that is the grid there is");
+    f.grid = e.grid;
+    return e.grid.empty() ? "No grid" : "Grid and levels";
 }
 
 Words setSway(Frame& f, const SetSway& e)
@@ -247,6 +250,13 @@ std::expected<Patch, std::string> applyEdit(Frame& f, const Edit& edit)
                                               [&](const SetLoads& e) { return setLoads(next, e); },
                                               [&](const SetSway& e) { return setSway(next, e); },
                                               [&](const SayForces& e) { return sayForces(next, e); },
+                                              [&](const ShapeEdit& e) -> Words {
+                                                  auto done = reshaped(next, e);
+                                                  if (!done) return std::unexpected(done.error());
+                                                  next = std::move(done->frame);
+                                                  return std::move(done->words);
+                                              },
+                                              [&](const SetGrid& e) { return setGrid(next, e); },
                                               [&](const Accept& e) { return accept(next, e); },
                                               [&](const DropAcceptance& e) { return dropAcceptance(next, e); },
                                               [&](const GiveHolds& e) -> Words {

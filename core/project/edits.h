@@ -3,6 +3,7 @@
 
 #include "core/frame/frame.h"
 #include "core/project/patch.h"
+#include "core/shaping/shape_edit.h"
 
 #include <expected>
 #include <optional>
@@ -227,11 +228,17 @@ struct SetForming
     FormingRule rule;
 };
 
+// Lines and levels to draw along; what stands on them stays where it is.
+struct SetGrid
+{
+    Grid grid;
+};
+
 using Edit = std::variant<SetLengths, SetGroup, SetSection, SetSections, PutLadder, DropLadder, GiveLadder, SetStock, SetTarget,
                           SetReport, SetGrade, SetStandard, SetAnalysis, SetLoads, JoinMembers, SplitMember, TurnMembers,
                           BackToRule, SetForming, GiveHolds, SetHold, DropHolds, SameHolds, PutBrief, GiveBrief, DropBrief,
                           TakeOver, SetGroups, RenameGroup, SetExclude, SetKind, PutPick, DropPick, SetFrameLimits, SetSway,
-                          SayForces, Accept, DropAcceptance, Patch>;
+                          SayForces, Accept, DropAcceptance, ShapeEdit, SetGrid, Patch>;
 
 // Members that no entry lists yet get one each; what is said of them stands there.
 void declareMembers(Frame& f, const std::vector<MemberRef>& members);

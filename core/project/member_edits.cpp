@@ -2,7 +2,8 @@
 
 #include "core/members/forming_reason.h"
 #include "core/members/members.h"
-#include "core/project/carry_entries.h"
+#include "core/shaping/carry_decisions.h"
+#include "core/shaping/carry_entries.h"
 
 #include <algorithm>
 #include <fmt/format.h>
@@ -160,41 +161,6 @@ Words applyMemberEdit(Frame& f, const TurnMembers& e)
                   e.members.size() == 1 ? fmt::format("{} turned round", e.members.front())
                                         : fmt::format("{} members turned round", e.members.size()));
 }
-
-namespace {
-
-// Takes entries away. What was said of them (group, brief …) stays with their elements: an entry lists what the rule makes of
-// those, and follows it.
-void formByRule(Frame& next, const std::vector<DesignMember>& rows)
-{
-    std::set<std::string> ids;
-    for (const DesignMember& d : rows)
-        ids.insert(d.id);
-    remove(next, ids);
-    const Formed now = formed(next);
-    std::set<int> done;
-    std::vector<DesignMember> more;
-    for (const DesignMember& d : rows) {
-        if (d.group.empty() && d.brief.empty() && !d.exclude && d.ruleHolds) continue;
-        for (const int el : d.elements) {
-            const int chain = now.ofElement(el);
-            const Member& m = now.members()[static_cast<size_t>(chain)];
-            if (!m.byRule || !done.insert(chain).second) continue;
-            DesignMember row = d;
-            row.id = m.id;
-            row.turned = row.byHand = false;
-            row.byRule = true;
-            row.elements.clear();
-            for (const MemberPiece& p : m.pieces)
-                row.elements.push_back(p.element);
-            std::sort(row.elements.begin(), row.elements.end());
-            more.push_back(std::move(row));
-        }
-    }
-    if (!more.empty()) next.design.members.insert(next.design.members.end(), more.begin(), more.end());
-}
-
-} // namespace
 
 Words applyMemberEdit(Frame& f, const BackToRule& e)
 {

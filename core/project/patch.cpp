@@ -168,7 +168,7 @@ namespace {
 
 FrameWords wordsOf(const Frame& f)
 {
-    return {f.title, f.up, f.extras};
+    return {f.title, f.up, f.grid, f.extras};
 }
 
 } // namespace
@@ -251,7 +251,12 @@ bool applyPatch(Frame& f, const Patch& p)
         d.plates = s.plates;
         d.swayY = s.swayY;
     }
-    if (p.frame) f.title = p.frame->second.title, f.up = p.frame->second.up, f.extras = p.frame->second.extras;
+    if (p.frame) {
+        f.title = p.frame->second.title;
+        f.up = p.frame->second.up;
+        f.grid = p.frame->second.grid;
+        f.extras = p.frame->second.extras;
+    }
     if (p.came) f.came = p.came->second;
     return true;
 }

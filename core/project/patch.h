@@ -34,6 +34,7 @@ struct FrameWords
 {
     std::string title;
     Up up = Up::Z;
+    Grid grid;
     Extras extras;
     bool operator==(const FrameWords&) const = default;
 };

@@ -1,7 +1,7 @@
 #include "core/project/sizing_edits.h"
 
-#include "core/project/free_id.h"
 #include "core/sections/catalogue.h"
+#include "core/shaping/rows_for.h"
 
 #include <algorithm>
 #include <cmath>
@@ -35,20 +35,7 @@ std::expected<FrameSection, std::string> sectionFor(const Frame& f, const SetSec
         s.properties = computeProperties(s.shape);
         return s;
     }
-    for (const FrameSection& own : f.sections)
-        if (own.name == e.designation || own.id == e.designation)
-            if (!listed || !own.stated.empty() || !(own.shape == listed->shape)) return own;
-    if (!listed) {
-        std::string near;
-        for (const auto& n : shippedCatalogue().suggestions(e.designation))
-            near += (near.empty() ? "" : ", ") + n;
-        return std::unexpected(
-            fmt::format("\"{}\" is not in the catalogue{}", e.designation, near.empty() ? "" : "; did you mean " + near + "?"));
-    }
-    s.name = listed->designation;
-    s.shape = listed->shape;
-    s.properties = listed->properties();
-    return s;
+    return sectionNamed(f, e.designation);
 }
 
 // What cannot be on a ladder, in words; empty: all can.
@@ -80,16 +67,7 @@ Words applySizingEdit(Frame& f, const SetSection& e)
             if (f.elements[el].rollToLegs && wanted->shape.kind != ShapeKind::Angle)
                 return std::unexpected(
                     fmt::format("element {} is turned to the legs of an angle; {} is no angle", f.elements[el].id, shown));
-    int index = -1;
-    for (size_t i = 0; i < f.sections.size(); ++i)
-        if (f.sections[i].name == wanted->name && f.sections[i].shape == wanted->shape &&
-            f.sections[i].stated == wanted->stated && (wanted->id.empty() || f.sections[i].id == wanted->id))
-            index = static_cast<int>(i);
-    if (index < 0) {
-        wanted->id = freeId(f.sections, wanted->name);
-        f.sections.push_back(std::move(*wanted));
-        index = static_cast<int>(f.sections.size()) - 1;
-    }
+    const int index = rowOf(f, *std::move(wanted));
     std::vector<Element>& elements = f.elements.edit();
     for (const MemberRef& m : e.members)
         for (const int el : m.elements)

@@ -32,7 +32,6 @@ void put(Table::Row& row, Vec3 v, Quantity q, const UnitSystem& u)
 std::string jointEndName(const CheckModel& model, const JointEnd& end)
 {
     const Element& e = model.frame().elements[static_cast<size_t>(end.element)];
-    if (end.member < 0) return "element " + e.id;
     const Member& m = model.members()[static_cast<size_t>(end.member)];
     const int node = end.atJ ? e.j : e.i;
     if (node == m.startNode) return m.id + " at its start";

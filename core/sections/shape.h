@@ -11,6 +11,16 @@ namespace wr {
 
 enum class ShapeKind { None, I, IUnequal, Channel, Tee, Angle, DoubleAngle, Rhs, Chs, BarRound, BarFlat, Cruciform };
 
+// Is the section the same seen from behind (y to -y), and upside down (z to -z)?
+constexpr bool symmetricSideways(ShapeKind k)
+{
+    return k != ShapeKind::Channel && k != ShapeKind::Angle;
+}
+constexpr bool symmetricUpDown(ShapeKind k)
+{
+    return k != ShapeKind::IUnequal && k != ShapeKind::Tee && k != ShapeKind::Angle && k != ShapeKind::DoubleAngle;
+}
+
 // Names as in the frame file: "i", "i-unequal", "channel" …; None has no name.
 std::string_view shapeName(ShapeKind k);
 std::optional<ShapeKind> shapeFromName(std::string_view name);

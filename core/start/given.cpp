@@ -10,36 +10,6 @@
 
 namespace wr {
 
-std::expected<std::vector<double>, std::string> readLengths(std::string_view text, const UnitSystem& u)
-{
-    constexpr size_t kMost = 200;
-    std::vector<double> out;
-    for (std::string part : split(text, ",;")) {
-        for (const char* sign : {"×", "x", "X"}) // 4 × 6 m, 4x6
-            if (const size_t at = part.find(sign); at != std::string::npos)
-                part.replace(at, std::string_view(sign).size(), "*");
-        size_t times = 1;
-        std::string length = part;
-        if (const size_t star = part.find('*'); star != std::string::npos) {
-            std::string n = part.substr(0, star);
-            std::erase(n, ' ');
-            int count = 0;
-            const auto end = std::from_chars(n.data(), n.data() + n.size(), count);
-            if (end.ec != std::errc() || end.ptr != n.data() + n.size() || count < 1 || count > static_cast<int>(kMost))
-                return std::unexpected(fmt::format("\"{}\": how many times is a number from 1 to {}", part, kMost));
-            times = static_cast<size_t>(count);
-            length = part.substr(star + 1);
-        }
-        const auto v = readEntry(length, Quantity::Length, u);
-        if (!v) return std::unexpected(v.error());
-        if (!(*v > 0)) return std::unexpected(fmt::format("\"{}\": lengths are larger than nothing", part));
-        if (out.size() + times > kMost) return std::unexpected(fmt::format("more than {} lengths", kMost));
-        out.insert(out.end(), times, *v);
-    }
-    if (out.empty()) return std::unexpected("lengths are missing, as in \"4 × 6, 5\"");
-    return out;
-}
-
 Given::Given(const std::vector<StartField>& fields, const std::map<std::string, std::string>& values, const UnitSystem& u)
     : fields_(fields), values_(values), u_(u)
 {

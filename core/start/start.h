@@ -3,6 +3,7 @@
 // frame.
 #pragma once
 
+#include "core/base/entry.h"
 #include "core/frame/frame.h"
 
 #include <expected>
@@ -58,8 +59,5 @@ struct Started
 // `values` by key, as typed: with units or in those of the setting. All faults at once.
 std::expected<Started, std::vector<StartFault>>
 startFrame(std::string_view kind, const std::map<std::string, std::string>& values, const StartSetting& s);
-
-// "4 × 6 m, 5 m", "3*20 ft": lengths one after the other, m; at most 200 of them. The error is a sentence.
-std::expected<std::vector<double>, std::string> readLengths(std::string_view text, const UnitSystem& u);
 
 } // namespace wr

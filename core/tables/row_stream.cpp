@@ -1,5 +1,7 @@
 #include "core/tables/row_stream.h"
 
+#include "core/tables/xml_events.h"
+
 #include <pugixml.hpp>
 #include <vector>
 
@@ -9,12 +11,6 @@ namespace {
 
 constexpr size_t kRun = 1u << 18; // bytes of rows that become a tree at a time
 constexpr int kDeepestRow = 60;
-
-std::string_view localName(std::string_view whole)
-{
-    const size_t colon = whole.rfind(':');
-    return colon == std::string_view::npos ? whole : whole.substr(colon + 1);
-}
 
 } // namespace
 

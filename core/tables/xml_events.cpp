@@ -5,14 +5,13 @@
 
 namespace wr {
 
-namespace {
-
-std::string_view localName(const char* name)
+std::string_view localName(std::string_view whole)
 {
-    const std::string_view whole = name;
     const size_t colon = whole.rfind(':');
     return colon == std::string_view::npos ? whole : whole.substr(colon + 1);
 }
+
+namespace {
 
 constexpr int kDeepest = 200; // elements in elements
 

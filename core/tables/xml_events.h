@@ -37,6 +37,9 @@ private:
     bool stopped_ = false;
 };
 
+// A name without what stands before its colon.
+std::string_view localName(std::string_view whole);
+
 class XmlReader
 {
 public:

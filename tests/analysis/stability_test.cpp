@@ -5,14 +5,13 @@
 #include "tests/support.h"
 
 #include <cmath>
+#include <numbers>
 
 using namespace wr;
 using Catch::Matchers::WithinAbs;
 using Catch::Matchers::WithinRel;
 
 namespace {
-
-constexpr double kPi = 3.14159265358979323846;
 
 // W14X48, E = 29 000 ksi, 28 ft upright, bending about the major axis in the x-z plane (kip, in); the problems are plane ones,
 // so the minor axis is made as stiff.
@@ -44,7 +43,7 @@ struct Peak
 Peak secondOrder(Frame f, bool shear)
 {
     // The web in the plane of bending, whatever the convention of roll.
-    if (std::abs(elementAxes(f, f.elements[0]).z.x) < 0.5) f.elements[0].roll = kPi / 2;
+    if (std::abs(elementAxes(f, f.elements[0]).z.x) < 0.5) f.elements[0].roll = std::numbers::pi / 2;
     SilentProgress p;
     CombinationOptions o;
     o.secondOrder = true;
@@ -84,7 +83,7 @@ TEST_CASE("Appendix 8: B1 and B2 against the benchmark problems of the Commentar
     // Amplified first-order moments, kip-in; the published values are those of a rigorous analysis with shear deformation. B1
     // with Cm = 1 is known to fall short by 2 to 3 % near the critical load, B2 with RM = 0.85 to lie above.
     const auto amplified = [](Frame f) {
-        if (std::abs(elementAxes(f, f.elements[0]).z.x) < 0.5) f.elements[0].roll = kPi / 2;
+        if (std::abs(elementAxes(f, f.elements[0]).z.x) < 0.5) f.elements[0].roll = std::numbers::pi / 2;
         SilentProgress p;
         const AmplifiedResult r = analyseAmplified(f, {}, secondOrderRules(), p);
         for (const Finding& x : r.wholes.findings)
@@ -100,7 +99,7 @@ TEST_CASE("Appendix 8: B1 and B2 against the benchmark problems of the Commentar
     {
         double p, moment;
     };
-    const double pe = kPi * kPi * 29000 * 484 / (336.0 * 336);
+    const double pe = std::numbers::pi * std::numbers::pi * 29000 * 484 / (336.0 * 336);
     for (const Row& r : {Row{150, 270}, Row{300, 316}, Row{450, 380}}) {
         const double got = amplified(benchmark(false, r.p, 0.2 / 12, true, true));
         CAPTURE(r.p, got);
@@ -176,7 +175,7 @@ TEST_CASE("second order: without axial force it is first order, tension stiffens
     CHECK_THAT(none, WithinRel(q * 336 * 336 / 8, 1e-6));
     CHECK(secondOrder(benchmark(false, -300, q, true), true).moment < none);
     Frame f = benchmark(false, 300, q, true);
-    if (std::abs(elementAxes(f, f.elements[0]).z.x) < 0.5) f.elements[0].roll = kPi / 2;
+    if (std::abs(elementAxes(f, f.elements[0]).z.x) < 0.5) f.elements[0].roll = std::numbers::pi / 2;
     SilentProgress p;
     CombinationOptions o;
     o.secondOrder = true;
@@ -194,7 +193,7 @@ TEST_CASE("second order: without axial force it is first order, tension stiffens
 TEST_CASE("buckling: Euler columns", "[analysis]")
 {
     // Minor axis: EI = 200 GPa · 16.667e-6 m⁴. Shear deformation is off in this bar (avy, avz stated 0).
-    const double euler = kPi * kPi * 200e9 * (0.2 * 0.001 / 12) / 36;
+    const double euler = std::numbers::pi * std::numbers::pi * 200e9 * (0.2 * 0.001 / 12) / 36;
     const std::string held = R"("uy":true,"uz":true)", pinned = R"("ux":true,"uy":true,"uz":true,"rx":true)";
     const std::string fixed = R"("ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true)";
     CHECK_THAT(eulerFactor(pinned, held), WithinRel(euler, 0.005));                                // K = 1
@@ -209,7 +208,7 @@ TEST_CASE("buckling: a portal with fixed feet that may sway, against its charact
     // Columns h = 4 m, beam L = 8 m, one section; the plane frame held out of plane. Antisymmetric mode of fixed feet:
     // tan(kh)/(kh) = -L/(6h)·(I_c/I_b), i.e. kh tan⁻¹… solved here by bisection: (kh)·cot(kh) = -6 (I_b/L)/(I_c/h).
     const double h = 4, l = 8, ratio = 6 * (1 / l) / (1 / h);
-    double low = kPi / 2 + 1e-9, high = kPi - 1e-9;
+    double low = std::numbers::pi / 2 + 1e-9, high = std::numbers::pi - 1e-9;
     for (int i = 0; i < 100; ++i) {
         const double x = (low + high) / 2;
         (x / std::tan(x) > -ratio ? low : high) = x;
@@ -226,7 +225,7 @@ TEST_CASE("buckling: a portal with fixed feet that may sway, against its charact
         R"(,"combinations":[{"id":"U","terms":{"G":1}}])"));
     Frame f = base;
     for (Element& e : f.elements) // bend about the major axis in the plane of the frame
-        if (std::abs(elementAxes(f, e).y.y) < 0.5) e.roll = kPi / 2;
+        if (std::abs(elementAxes(f, e).y.y) < 0.5) e.roll = std::numbers::pi / 2;
     // Columns are free to bow out of plane between their ends; the in-plane mode is the one that moves node 2 along x.
     SilentProgress p;
     const BucklingResult r = analyseBuckling(f, {.modes = 6}, p);
@@ -263,17 +262,17 @@ TEST_CASE("vibration: a cantilever and a beam with their own mass", "[analysis]"
             CHECK(r.modes[0].participation[d] <= 1 + 1e-9);
         return r.modes[0].frequency;
     };
-    const double unit = std::sqrt(ei / (m * std::pow(l, 4))) / (2 * kPi);
+    const double unit = std::sqrt(ei / (m * std::pow(l, 4))) / (2 * std::numbers::pi);
     const std::string fixed = R"("ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true)";
     const std::string pinned = R"("ux":true,"uy":true,"uz":true,"rx":true)", roller = R"("uy":true,"uz":true)";
     CHECK_THAT(lowest(fixed, R"("rx":false)"), WithinRel(3.51602 * unit, 1e-4));
-    CHECK_THAT(lowest(pinned, roller), WithinRel(kPi * kPi * unit, 1e-4));
+    CHECK_THAT(lowest(pinned, roller), WithinRel(std::numbers::pi * std::numbers::pi * unit, 1e-4));
     options.pieces = 1; // consistent mass of one element: 1.11 of the exact frequency, never below it
     CHECK_THAT(lowest(pinned, roller), WithinRel(std::sqrt(120.0) * unit, 1e-4));
     options.pieces = 12;
     options.consistent = false;
     CHECK_THAT(lowest(fixed, R"("rx":false)"), WithinRel(3.51602 * unit, 0.01));
-    CHECK_THAT(lowest(pinned, roller), WithinRel(kPi * kPi * unit, 0.005));
+    CHECK_THAT(lowest(pinned, roller), WithinRel(std::numbers::pi * std::numbers::pi * unit, 0.005));
     options.cases = {{0, 1.0}}; // the case is its own weight
-    CHECK_THAT(lowest(pinned, roller), WithinRel(kPi * kPi * unit, 0.005));
+    CHECK_THAT(lowest(pinned, roller), WithinRel(std::numbers::pi * std::numbers::pi * unit, 0.005));
 }

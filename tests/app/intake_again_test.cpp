@@ -3,6 +3,7 @@
 #include "app/intake/intake_desk.h"
 #include "app/intake/sketch_view.h"
 #include "core/project/frame_results.h"
+#include "tests/app/intake_wait.h"
 #include "tests/app/window.h"
 
 #include <QDir>
@@ -17,12 +18,6 @@ using namespace wr::test;
 using K = FateRow::Kind;
 
 namespace {
-
-void wait(IntakeDesk& d)
-{
-    REQUIRE(waitFor([&] { return !d.session().jobs().running(); }));
-    QApplication::processEvents();
-}
 
 // The tables of the market roof, to be changed.
 class Tables
@@ -83,7 +78,7 @@ const Frame& frameOf(Window& w)
     return w.doc().frame();
 }
 
-std::string groupOf(Window& w, const std::string& member)
+std::string groupNow(Window& w, const std::string& member)
 {
     for (const DesignMember& m : frameOf(w).design.members.list())
         if (m.id == member) return m.group;
@@ -191,8 +186,8 @@ TEST_CASE("window: the same frame again is listed, drawn and taken in as one edi
     CHECK(frameOf(w).nodes[24].at.z == 5.9);
     CHECK(w.doc().forcesFit());
     CHECK(w.doc().analysed().forces.given);
-    CHECK(groupOf(w, "C1L") == "Mine");
-    CHECK(groupOf(w, "P1L") == "no such member");
+    CHECK(groupNow(w, "C1L") == "Mine");
+    CHECK(groupNow(w, "P1L") == "no such member");
     CHECK(frameOf(w).design.lengths == before.design.lengths);
     CHECK(w.doc().model().members()[*w.doc().model().find("RB1")].exclude);
     CHECK(w.utilisation("C4L") > 0);
@@ -216,7 +211,7 @@ TEST_CASE("window: the same frame again is listed, drawn and taken in as one edi
     CHECK(frameOf(w) == before);
     CHECK(w.utilisation("C4L") == was);
     CHECK(lost() == 0);
-    CHECK(groupOf(w, "P1L") == "Mine");
+    CHECK(groupNow(w, "P1L") == "Mine");
     QTest::keyClick(&w.window, Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
     w.settle();
     CHECK(frameOf(w).nodes[24].at.z == 5.9);

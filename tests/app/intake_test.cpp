@@ -2,6 +2,7 @@
 #include "app/intake/intake_desk.h"
 #include "app/intake/mapping_table.h"
 #include "app/intake/sketch_view.h"
+#include "tests/app/intake_wait.h"
 #include "tests/app/window.h"
 
 #include <QComboBox>
@@ -19,12 +20,6 @@ namespace {
 QString sample(const char* name)
 {
     return QString(WREN_SOURCE) + "/data/demo/intake/" + name;
-}
-
-void wait(IntakeDesk& d)
-{
-    REQUIRE(waitFor([&] { return !d.session().jobs().running(); }));
-    QApplication::processEvents();
 }
 
 // The combo box of a row of the mapping over the column with that heading.

@@ -10,11 +10,10 @@
 
 using namespace wr;
 using Catch::Matchers::WithinRel;
+using test::kDepot;
 using test::Window;
 
 namespace {
-
-constexpr const char* kDepot = ":/demo/sedge-lane.frame.json";
 
 MembersBench& bench(Window& w)
 {

@@ -10,13 +10,12 @@
 using namespace wr;
 using Catch::Matchers::WithinAbs;
 using Catch::Matchers::WithinRel;
+using test::kDepot;
 using test::Window;
 
 namespace {
 
-constexpr const char* kDepot = ":/demo/sedge-lane.frame.json";
-
-RestraintBench& bench(Window& w)
+RestraintBench& restraintBench(Window& w)
 {
     return w.window.bench().restraint();
 }
@@ -53,9 +52,9 @@ TEST_CASE("restraint: lanes are clicked, a doubtful hold is counted, every step 
     w.key(Qt::Key_3);
     w.settle();
     CHECK(w.window.line().openCount(Stop::Restraint) > 0);
-    REQUIRE(bench(w).open() != nullptr);
-    const QString first = bench(w).open()->text().section(' ', 0, 0);
-    w.click(*bench(w).open());
+    REQUIRE(restraintBench(w).open() != nullptr);
+    const QString first = restraintBench(w).open()->text().section(' ', 0, 0);
+    w.click(*restraintBench(w).open());
     CHECK(w.doc().pick() == std::set<size_t>{w.index(first.toStdString())});
     w.pick({"CW4"});
     CHECK(strip(w).heading().startsWith("CW4  HEA200  8.000 m"));
@@ -63,8 +62,8 @@ TEST_CASE("restraint: lanes are clicked, a doubtful hold is counted, every step 
     const double before = w.doc().report().results[w.index("CW4")].utilisation;
     // The rail at 2.4 m is too soft: counted all the same, it halves the length; the members are checked again at once.
     CHECK_FALSE(heldAt(w, "CW4", 2.4).minor);
-    REQUIRE(bench(w).countAnyway() != nullptr);
-    w.click(*bench(w).countAnyway());
+    REQUIRE(restraintBench(w).countAnyway() != nullptr);
+    w.click(*restraintBench(w).countAnyway());
     CHECK(heldAt(w, "CW4", 2.4).minor);
     CHECK(heldAt(w, "CW4", 2.4).top);
     REQUIRE(lanes(w, "CW4").of(LengthAxis::Minor).size() == 3);
@@ -102,7 +101,7 @@ TEST_CASE("restraint: lanes are clicked, a doubtful hold is counted, every step 
     CHECK(heldAt(w, "CW4", 2.4).minor);
 }
 
-TEST_CASE("restraint: lengths are typed over in the strip, ways taken in the bench", "[app]")
+TEST_CASE("restraint: lengths are typed over in the strip, ways taken in the restraintBench", "[app]")
 {
     Window w(test::kStreet);
     w.patient = false;
@@ -124,10 +123,10 @@ TEST_CASE("restraint: lengths are typed over in the strip, ways taken in the ben
     type(Minor, "12 ft 6 in");
     CHECK_THAT(lanes(w, "C3L").of(LengthAxis::Minor)[0].length, WithinRel(3.81, 1e-9));
     type(Minor, "3 kN");
-    CHECK(bench(w).trouble().contains("kN"));
+    CHECK(restraintBench(w).trouble().contains("kN"));
     CHECK_THAT(lanes(w, "C3L").of(LengthAxis::Minor)[0].length, WithinRel(3.81, 1e-9));
     type(Minor, "0");
-    CHECK(bench(w).trouble().contains("greater than zero"));
+    CHECK(restraintBench(w).trouble().contains("greater than zero"));
     QTest::mouseClick(&strip(w), Qt::LeftButton, Qt::NoModifier, strip(w).wordsAt(Minor, 0).center().toPoint());
     strip(w).field().clear();
     QTest::keyClick(&strip(w).field(), Qt::Key_Return);
@@ -137,15 +136,15 @@ TEST_CASE("restraint: lengths are typed over in the strip, ways taken in the ben
     // The way of the frame's buckling was found in the background; a click takes it, another takes the chart's again.
     REQUIRE(test::waitFor([&] { return w.doc().model().restraintKnown(true) && !w.doc().jobs().running(); }));
     w.settle();
-    QPushButton* buckling = bench(w).way(LengthAxis::Major, LengthBy::Buckling);
+    QPushButton* buckling = restraintBench(w).way(LengthAxis::Major, LengthBy::Buckling);
     REQUIRE(buckling != nullptr);
     w.click(*buckling);
     const LaneSegment& s = lanes(w, "C3L").of(LengthAxis::Major)[0];
     CHECK(s.source == LengthSource::Buckling);
     CHECK_THAT(s.k, WithinRel(k, 0.05)); // a portal that sways by itself: the chart is near
-    w.click(*bench(w).way(LengthAxis::Major, LengthBy::Frame));
+    w.click(*restraintBench(w).way(LengthAxis::Major, LengthBy::Frame));
     CHECK_THAT(lanes(w, "C3L").of(LengthAxis::Major)[0].k, WithinRel(k, 1e-9));
-    CHECK(bench(w).why().contains("G ∞ and"));
+    CHECK(restraintBench(w).why().contains("G ∞ and"));
 }
 
 TEST_CASE("restraint: thirds for ten members at once, same as another, and what is silly is refused", "[app]")
@@ -158,10 +157,10 @@ TEST_CASE("restraint: thirds for ten members at once, same as another, and what 
     w.pick(ten);
     const auto entries = [&] { return w.doc().frame().design.restraints.size(); };
     const size_t start = entries();
-    bench(w).direction(Hold::Top).setChecked(false);
-    bench(w).direction(Hold::Bottom).setChecked(true);
-    bench(w).direction(Hold::Minor).setChecked(false);
-    w.click(bench(w).give());
+    restraintBench(w).direction(Hold::Top).setChecked(false);
+    restraintBench(w).direction(Hold::Bottom).setChecked(true);
+    restraintBench(w).direction(Hold::Minor).setChecked(false);
+    w.click(restraintBench(w).give());
     CHECK(entries() == start + 20);
     for (const std::string& id : ten) {
         const auto& lane = lanes(w, id.c_str()).of(LengthAxis::Bottom);
@@ -175,36 +174,36 @@ TEST_CASE("restraint: thirds for ten members at once, same as another, and what 
     CHECK(entries() == start);
     // A spacing, wrong and right.
     w.pick({"P1-02"});
-    bench(w).where().setCurrentIndex(1);
-    bench(w).number().setText("0");
-    w.click(bench(w).give());
-    CHECK(bench(w).trouble().contains("greater than zero"));
-    bench(w).number().setText("9 m");
-    w.click(bench(w).give());
-    CHECK(bench(w).trouble().contains("shorter than the spacing"));
-    bench(w).number().setText("2.5 m");
-    w.click(bench(w).give());
+    restraintBench(w).where().setCurrentIndex(1);
+    restraintBench(w).number().setText("0");
+    w.click(restraintBench(w).give());
+    CHECK(restraintBench(w).trouble().contains("greater than zero"));
+    restraintBench(w).number().setText("9 m");
+    w.click(restraintBench(w).give());
+    CHECK(restraintBench(w).trouble().contains("shorter than the spacing"));
+    restraintBench(w).number().setText("2.5 m");
+    w.click(restraintBench(w).give());
     CHECK(lanes(w, "P1-02").of(LengthAxis::Bottom).size() == 3);
-    bench(w).where().setCurrentIndex(2);
-    bench(w).number().setText("1.2; 7");
-    w.click(bench(w).give());
-    CHECK(bench(w).trouble().contains("lies outside member P1-02"));
+    restraintBench(w).where().setCurrentIndex(2);
+    restraintBench(w).number().setText("1.2; 7");
+    w.click(restraintBench(w).give());
+    CHECK(restraintBench(w).trouble().contains("lies outside member P1-02"));
     // Taken over by others: where the first is held, in parts of the length.
     w.pick({"P3-04", "P3-06"});
-    bench(w).like().setText("P1-02");
-    w.click(bench(w).takeOver());
+    restraintBench(w).like().setText("P1-02");
+    w.click(restraintBench(w).takeOver());
     for (const char* id : {"P3-04", "P3-06"}) {
         REQUIRE(lanes(w, id).of(LengthAxis::Bottom).size() == 3);
         CHECK_THAT(lanes(w, id).of(LengthAxis::Bottom)[0].to, WithinRel(2.5, 1e-9));
     }
-    bench(w).like().setText("nobody");
-    w.click(bench(w).takeOver());
-    CHECK(bench(w).trouble() == "There is no member nobody.");
+    restraintBench(w).like().setText("nobody");
+    w.click(restraintBench(w).takeOver());
+    CHECK(restraintBench(w).trouble() == "There is no member nobody.");
     // Back to what is found: nothing by hand is left, the sheeting's entry is gone too.
-    w.click(bench(w).drop());
+    w.click(restraintBench(w).drop());
     CHECK(lanes(w, "P3-04").of(LengthAxis::Bottom).size() == 1);
-    w.click(bench(w).drop());
-    CHECK(bench(w).trouble() == "nothing is held by hand there");
+    w.click(restraintBench(w).drop());
+    CHECK(restraintBench(w).trouble() == "nothing is held by hand there");
 }
 
 TEST_CASE("restraint: a mark in the view picks what holds there, the mode of a length is drawn, beams that make G are named",
@@ -234,8 +233,8 @@ TEST_CASE("restraint: a mark in the view picks what holds there, the mode of a l
     CHECK(w.window.statusBar()->currentMessage().startsWith("CW4 at 8.000 m"));
     // Beams that make G by name; the mode of its length in the view, and away again.
     w.pick({"CW4"});
-    CHECK(bench(w).why().contains("G "));
-    CHECK(bench(w).why().contains("(H4a)"));
+    CHECK(restraintBench(w).why().contains("G "));
+    CHECK(restraintBench(w).why().contains("(H4a)"));
     // Not every length is of a mode that bends its member.
     const BucklingLengths* all = w.doc().model().restraint()->buckling();
     REQUIRE(all);
@@ -246,14 +245,14 @@ TEST_CASE("restraint: a mark in the view picks what holds there, the mode of a l
             w.settle();
             break;
         }
-    REQUIRE(bench(w).drawMode().isVisibleTo(&w.window));
-    w.click(bench(w).drawMode());
+    REQUIRE(restraintBench(w).drawMode().isVisibleTo(&w.window));
+    w.click(restraintBench(w).drawMode());
     CHECK(w.view().results().lent());
     CHECK(w.view().results().caption().startsWith("Mode of the frame at"));
-    CHECK(bench(w).drawMode().text() == "Hide the mode");
-    w.click(bench(w).drawMode());
+    CHECK(restraintBench(w).drawMode().text() == "Hide the mode");
+    w.click(restraintBench(w).drawMode());
     CHECK_FALSE(w.view().results().lent());
-    w.click(bench(w).drawMode());
+    w.click(restraintBench(w).drawMode());
     w.key(Qt::Key_5);
     CHECK_FALSE(w.view().results().lent()); // another stop shows its own
 }

@@ -33,6 +33,7 @@ namespace wr::test {
 
 constexpr const char* kHill = ":/demo/marrow-hill.frame.json";
 constexpr const char* kStreet = ":/demo/tern-street.frame.json";
+constexpr const char* kDepot = ":/demo/sedge-lane.frame.json";
 
 // Long enough for a second-order analysis of the largest demo frame on a machine that does other work as well.
 inline bool waitFor(const std::function<bool()>& ready, int ms = 90000)

@@ -171,7 +171,7 @@ TEST_CASE("audit: lengths in another unit, stubs, mixed groups and missing brief
     CHECK(less[0].text.find("less than") != std::string::npos);
     CHECK(more[0].text.find("more than") != std::string::npos);
     CHECK(more[0].text.find("make sense in mm") != std::string::npos);
-    CHECK(more[0].figure("proportion") == Approx(1e6 * less[0].figure("proportion")));
+    CHECK(more[0].figure("proportion") == Catch::Detail::Approx(1e6 * less[0].figure("proportion")));
     CHECK_FALSE(audited(small, "member.proportion").empty());
 
     Frame mixed = f;

@@ -3,6 +3,7 @@
 #include "core/checking/frame_limits.h"
 #include "core/files/frame_writer.h"
 #include "core/project/design_state.h"
+#include "tests/project/states.h"
 #include "tests/support.h"
 
 #include <algorithm>
@@ -45,13 +46,6 @@ std::string tower(const std::string& limits, bool upIsY = false, const std::stri
            second + (limits.empty() ? "" : R"(,"frameLimits":[)" + limits + "]") + "}}";
 }
 
-DesignState stateOf(Frame f, const AnalysisChoice& choice = {})
-{
-    SilentProgress p;
-    const auto standards = std::make_shared<const std::vector<Standard>>(shippedStandards());
-    return checkedState(heldState(beginState(std::move(f), {}, standards, choice, p), p), p).first;
-}
-
 double x(const DesignState& s, const std::string& node, double wind, double live = 0)
 {
     for (size_t n = 0; n < s.frame->nodes.size(); ++n)
@@ -72,7 +66,7 @@ bool finds(const DesignState& s, const std::string& code, const std::string& wor
 TEST_CASE("frame limits: drift of each storey and movement of nodes against the analysis", "[frame-limits]")
 {
     for (const bool upIsY : {false, true}) {
-        const DesignState s = stateOf(test::frameOf(tower(
+        const DesignState s = test::stateBy(test::frameOf(tower(
             R"({"id":"Sway","of":"drift","over":300,"kind":"characteristic"},{"id":"Top","of":"nodes","over":500,"most":30,"nodes":["l2","r1"],"along":"x","kind":"characteristic"},{"id":"Worst","of":"drift","most":5})",
             upIsY)));
         const auto& rows = *s.limits;
@@ -96,7 +90,7 @@ TEST_CASE("frame limits: drift of each storey and movement of nodes against the 
         CHECK(finds(s, "limit.over", "drift 5 mm") == (rows[3].ratio > 1 || rows[4].ratio > 1));
     }
     // Up and down, in plan and anywhere, of all nodes: the one that moves most.
-    const DesignState s = stateOf(test::frameOf(tower(
+    const DesignState s = test::stateBy(test::frameOf(tower(
         R"({"id":"1","of":"nodes","most":10,"along":"z"},{"id":"2","of":"nodes","most":10},{"id":"3","of":"nodes","most":10,"along":"any"},{"id":"4","of":"nodes","most":10,"along":"y"})")));
     const auto& rows = *s.limits;
     REQUIRE(rows.size() == 4);
@@ -109,24 +103,25 @@ TEST_CASE("frame limits: in second order and by given results; what is not known
           "[frame-limits]")
 {
     const std::string sway = R"({"id":"Sway","of":"drift","over":300})";
-    const DesignState first = stateOf(test::frameOf(tower(sway))),
-                      second = stateOf(test::frameOf(tower(sway)), {.order = ForceOrder::Second});
+    const DesignState first = test::stateBy(test::frameOf(tower(sway))),
+                      second = test::stateBy(test::frameOf(tower(sway)), {.order = ForceOrder::Second});
     CHECK((*second.limits)[0].value > (*first.limits)[0].value);
     Frame f = test::frameOf(tower(sway));
     const Frame given = withResults(f, test::forcesOf(f));
-    CHECK((*stateOf(given).limits)[1].value == Approx((*first.limits)[1].value));
+    CHECK((*test::stateBy(given).limits)[1].value == Approx((*first.limits)[1].value));
     Frame blind = given;
     for (GivenResult& r : blind.results)
         r.nodes.clear();
-    CHECK((*stateOf(blind).limits)[0].reason.find("movements of the nodes are not known") != std::string::npos);
-    CHECK(finds(stateOf(blind), "limit.unchecked"));
+    CHECK((*test::stateBy(blind).limits)[0].reason.find("movements of the nodes are not known") != std::string::npos);
+    CHECK(finds(test::stateBy(blind), "limit.unchecked"));
     for (Combination& c : f.combinations)
         c.purpose = Purpose::Strength;
-    CHECK((*stateOf(f).limits)[0].reason.find("purpose service") != std::string::npos);
-    const DesignState kind = stateOf(test::frameOf(tower(R"({"id":"Q","of":"nodes","most":9,"kind":"quasi-permanent"})")));
+    CHECK((*test::stateBy(f).limits)[0].reason.find("purpose service") != std::string::npos);
+    const DesignState kind =
+        test::stateBy(test::frameOf(tower(R"({"id":"Q","of":"nodes","most":9,"kind":"quasi-permanent"})")));
     CHECK((*kind.limits)[0].reason.find("quasi-permanent") != std::string::npos);
     // No floors, no storeys.
-    const DesignState post = stateOf(test::frameOf(test::beam(
+    const DesignState post = test::stateBy(test::frameOf(test::beam(
         R"("nodes":[{"id":"a","at":[0,0,0],)" + test::kFixed +
             R"(},{"id":"b","at":[0,0,3]}],"elements":[{"id":"1","nodes":["a","b"],"section":"S","material":"M"}])",
         R"({"id":"W","nodal":[{"node":"b","f":[1,0,0]}]})",
@@ -185,7 +180,7 @@ TEST_CASE("deflection: from the held end and from floor to floor is what the nod
         const std::string second = fmt::format(
             R"(,"members":[{{"id":"L","elements":["cl1","cl2"],"brief":"B"{}}}],"briefs":[{{"id":"B","deflection":{{"limits":[{{"span":300,"kind":"characteristic"}}],"between":"{}"}}}}])",
             turned ? R"(,"turned":true)" : "", from);
-        return stateOf(test::frameOf(tower("", upIsY, second)));
+        return test::stateBy(test::frameOf(tower("", upIsY, second)));
     };
     const auto sag = [](const DesignState& s) { return test::outcome(*s.model, s.report->results[0], 0, "deflection"); };
     for (const bool upIsY : {false, true})
@@ -206,8 +201,8 @@ TEST_CASE("deflection: from the held end and from floor to floor is what the nod
     Frame given = withResults(f, test::forcesOf(f));
     for (GivenResult& r : given.results)
         r.nodes.clear();
-    CHECK(sag(stateOf(given)).status == Status::Unchecked);
+    CHECK(sag(test::stateBy(given)).status == Status::Unchecked);
     for (Brief& b : given.design.briefs)
         b.deflection.from = DeflectionFrom::Ends;
-    CHECK(sag(stateOf(given)).status != Status::Unchecked);
+    CHECK(sag(test::stateBy(given)).status != Status::Unchecked);
 }

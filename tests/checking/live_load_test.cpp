@@ -2,6 +2,7 @@
 #include "core/checking/live_load.h"
 #include "core/members/forming.h"
 #include "core/project/design_state.h"
+#include "tests/project/states.h"
 #include "tests/support.h"
 
 #include <algorithm>
@@ -11,13 +12,6 @@ using namespace wr;
 using Catch::Matchers::WithinRel;
 
 namespace {
-
-DesignState stateOf(Frame f, const AnalysisChoice& choice = {})
-{
-    SilentProgress p;
-    const auto standards = std::make_shared<const std::vector<Standard>>(shippedStandards());
-    return checkedState(heldState(beginState(std::move(f), {}, standards, choice, p), p), p).first;
-}
 
 // A column under G and Q with a side load in both, so that the second order matters; beside it a twin that leans on nothing.
 // One brief "B" for the member "M".
@@ -101,18 +95,18 @@ TEST_CASE("live load: the rules, by hand and at their edges", "[live-load]")
 
 TEST_CASE("live load: forces that superpose take exactly that part of it", "[live-load]")
 {
-    const Pressed full = pressed(stateOf(test::frameOf(column(""))), "U");
+    const Pressed full = pressed(test::stateBy(test::frameOf(column(""))), "U");
     CHECK_THAT(full.thrust, WithinRel(1.35 * 100e3 + 1.5 * 120e3, 1e-9));
-    const DesignState s = stateOf(test::frameOf(column(R"("liveLoad":{"less":0.25})")));
+    const DesignState s = test::stateBy(test::frameOf(column(R"("liveLoad":{"less":0.25})")));
     const Pressed part = pressed(s, "U");
     CHECK_THAT(part.thrust, WithinRel(1.35 * 100e3 + 0.75 * 1.5 * 120e3, 1e-9));
     CHECK_THAT(part.moment, WithinRel(5 * (1.35 * 2e3 + 0.75 * 1.5 * 3e3), 1e-9));
     CHECK(says(s, "75.0 % of live load Q counts (as the brief states)"));
-    CHECK(s.report->results[0].utilisation < stateOf(test::frameOf(column(""))).report->results[0].utilisation);
+    CHECK(s.report->results[0].utilisation < test::stateBy(test::frameOf(column(""))).report->results[0].utilisation);
     // Never of storage, whether by its action or by its category; never of another action.
     for (const auto& [action, category] : {std::pair{"storage", ""}, {"live", "E1"}, {"roof-live", ""}, {"snow", ""}}) {
         CAPTURE(action, category);
-        const DesignState kept = stateOf(test::frameOf(column(R"("liveLoad":{"less":0.25})", action, category)));
+        const DesignState kept = test::stateBy(test::frameOf(column(R"("liveLoad":{"less":0.25})", action, category)));
         CHECK(pressed(kept, "U").thrust == Approx(full.thrust));
         CHECK(says(kept, *category ? "Q is for storage: all of it counts" : "there is no live load"));
     }
@@ -120,20 +114,20 @@ TEST_CASE("live load: forces that superpose take exactly that part of it", "[liv
     for (const auto& [less, share] : {std::pair{0.1, 0.9}, {0.5, 0.625}}) {
         Frame f = test::frameOf(column(fmt::format(R"("liveLoad":{{"less":{},"by":"en1991","area":80}})", less)));
         f.design.members.edit()[0].kind = MemberKind::Beam;
-        CHECK_THAT(pressed(stateOf(f), "U").thrust, WithinRel(1.35 * 100e3 + share * 1.5 * 120e3, 1e-9));
+        CHECK_THAT(pressed(test::stateBy(f), "U").thrust, WithinRel(1.35 * 100e3 + share * 1.5 * 120e3, 1e-9));
     }
 }
 
 TEST_CASE("live load: alpha_n of a column only where the live load leads, alpha_A of a beam always", "[live-load]")
 {
     const std::string rule = R"("liveLoad":{"by":"en1991","floors":5,"area":50})";
-    const DesignState s = stateOf(test::frameOf(column(rule)));
+    const DesignState s = test::stateBy(test::frameOf(column(rule)));
     CHECK_THAT(pressed(s, "U").thrust, WithinRel(1.35 * 100e3 + 0.82 * 1.5 * 120e3, 1e-9));
     CHECK_THAT(pressed(s, "P").thrust, WithinRel(1.35 * 100e3 + 1.05 * 120e3, 1e-9)); // 3.3.1(2)P: with ψ0 not
     const LiveLoads live(*s.frame);
     const LiveLoad l = live.of(s.model->members()[0], s.model->briefOf(0));
-    CHECK(live.terms(l, 2, false)[1].second == Approx(0.82)); // characteristic
-    CHECK(live.terms(l, 3, false)[1].second == Approx(0.5));  // frequent: ψ1 is in it
+    CHECK(live.terms(l, 2, false)[1].second == Approx(0.82));                        // characteristic
+    CHECK(live.terms(l, 3, false)[1].second == Approx(0.5));                         // frequent: ψ1 is in it
     for (const Purpose p : {Purpose::Seismic, Purpose::Accidental, Purpose::Fire}) { // so is ψ2 or ψ1 there
         Frame other = *s.frame;
         other.combinations.edit()[0].purpose = p;
@@ -142,15 +136,15 @@ TEST_CASE("live load: alpha_n of a column only where the live load leads, alpha_
     }
     Frame beam = test::frameOf(column(rule));
     beam.design.members.edit()[0].kind = MemberKind::Beam;
-    const DesignState b = stateOf(beam);
+    const DesignState b = test::stateBy(beam);
     CHECK_THAT(pressed(b, "U").thrust, WithinRel(1.35 * 100e3 + 0.7 * 1.5 * 120e3, 1e-9));
     CHECK_THAT(pressed(b, "P").thrust, WithinRel(1.35 * 100e3 + 0.7 * 1.05 * 120e3, 1e-9));
     // A category beyond D is left as it is, and says so.
-    const DesignState f = stateOf(test::frameOf(column(rule, "live", "F")));
+    const DesignState f = test::stateBy(test::frameOf(column(rule, "live", "F")));
     CHECK_THAT(pressed(f, "U").thrust, WithinRel(1.35 * 100e3 + 1.5 * 120e3, 1e-9));
     CHECK(says(f, "reduces the categories A to D only"));
     // Without any area nothing is taken off, and the result says why.
-    const DesignState none = stateOf(test::frameOf(column(R"("liveLoad":{"by":"asce7","kll":4})")));
+    const DesignState none = test::stateBy(test::frameOf(column(R"("liveLoad":{"by":"asce7","kll":4})")));
     CHECK(pressed(none, "U").thrust == Approx(1.35 * 100e3 + 1.5 * 120e3));
     CHECK(says(none, "none stated, none found from loads on panels"));
 }
@@ -158,13 +152,13 @@ TEST_CASE("live load: alpha_n of a column only where the live load leads, alpha_
 TEST_CASE("live load: second-order forces are found again with the factor, rounded to the safe side", "[live-load]")
 {
     // 23 % less: 0.77 of it is not taken but 0.80, for forces of whole combinations.
-    const DesignState s = stateOf(test::frameOf(column(R"("liveLoad":{"less":0.23})")), kSecond);
+    const DesignState s = test::stateBy(test::frameOf(column(R"("liveLoad":{"less":0.23})")), kSecond);
     CHECK(says(s, "rounded up to steps of 5 %"));
     Frame scaled = test::frameOf(column(""));
     for (Combination& c : scaled.combinations)
         for (auto& [at, k] : c.terms)
             if (at == 1) k *= 0.8;
-    const DesignState by = stateOf(scaled, kSecond);
+    const DesignState by = test::stateBy(scaled, kSecond);
     for (const char* id : {"U", "P"}) {
         CHECK_THAT(pressed(s, id).moment, WithinRel(pressed(by, id).moment, 1e-6));
         CHECK_THAT(pressed(s, id).thrust, WithinRel(pressed(by, id).thrust, 1e-6));
@@ -177,12 +171,12 @@ TEST_CASE("live load: second-order forces are found again with the factor, round
     // A member without the brief takes the whole.
     Frame two = test::frameOf(column(R"("liveLoad":{"less":0.25})"));
     two.design.members.edit()[0].brief.clear();
-    CHECK(pressed(stateOf(two, kSecond), "U").moment ==
-          Approx(pressed(stateOf(test::frameOf(column("")), kSecond), "U").moment));
+    CHECK(pressed(test::stateBy(two, kSecond), "U").moment ==
+          Approx(pressed(test::stateBy(test::frameOf(column("")), kSecond), "U").moment));
     // Forces from elsewhere cannot be found again: all of the load stands, and the result says so.
     Frame given = test::frameOf(column(R"("liveLoad":{"less":0.25})"));
     given = withResults(given, test::forcesOf(given, kSecond));
-    const DesignState g = stateOf(given);
+    const DesignState g = test::stateBy(given);
     CHECK_THAT(pressed(g, "U").thrust, WithinRel(1.35 * 100e3 + 1.5 * 120e3, 1e-6));
     CHECK(says(g, "all of it stands"));
     // What a brief asks for is told; what cannot be done is warned of.
@@ -200,7 +194,7 @@ TEST_CASE("live load: an edit that wants other second-order forces says so, one 
 {
     Frame f = test::frameOf(column(""));
     f.design.analysis = StatedAnalysis{ForceOrder::Second, false};
-    const DesignState s = stateOf(f, choiceFor(f));
+    const DesignState s = test::stateBy(f, choiceFor(f));
     ResultStore store;
     store.put(resultKeyOf(*s.frame), s.results);
     const auto after = [&](const DesignState& from, const Brief& b) {
@@ -265,8 +259,9 @@ TEST_CASE("live load: floor that a member carries is found from loads on panels"
 
 TEST_CASE("live load: the variable part of second-order deflections is what all loads add to the permanent ones", "[live-load]")
 {
-    const std::string limit = R"("deflection":{"limits":[{"span":250,"of":"variable","kind":"characteristic"}],"between":"held-end"})";
-    const DesignState s = stateOf(test::frameOf(column(limit)), kSecond);
+    const std::string limit =
+        R"("deflection":{"limits":[{"span":250,"of":"variable","kind":"characteristic"}],"between":"held-end"})";
+    const DesignState s = test::stateBy(test::frameOf(column(limit)), kSecond);
     const auto sag = [](const DesignState& x) { return test::outcome(*x.model, x.report->results[0], 0, "deflection"); };
     REQUIRE(sag(s).status != Status::Unchecked);
     // The same from two analyses: all, and the permanent actions alone.
@@ -274,14 +269,14 @@ TEST_CASE("live load: the variable part of second-order deflections is what all 
     Frame still = test::frameOf(column(total));
     for (Combination& c : still.combinations)
         std::erase_if(c.terms, [](const auto& t) { return t.first == 1; });
-    const double all = sag(stateOf(test::frameOf(column(total)), kSecond)).demand,
-                 permanent = sag(stateOf(still, kSecond)).demand;
+    const double all = sag(test::stateBy(test::frameOf(column(total)), kSecond)).demand,
+                 permanent = sag(test::stateBy(still, kSecond)).demand;
     CHECK_THAT(sag(s).demand, WithinRel(all - permanent, 1e-6));
     // Not the live load alone: its thrust acts on what the permanent load has bent.
     Frame alone = test::frameOf(column(total));
     for (Combination& c : alone.combinations)
         std::erase_if(c.terms, [](const auto& t) { return t.first == 0; });
-    CHECK(sag(s).demand > 1.02 * sag(stateOf(alone, kSecond)).demand);
+    CHECK(sag(s).demand > 1.02 * sag(test::stateBy(alone, kSecond)).demand);
     // First order: exactly the live load alone.
-    CHECK_THAT(sag(stateOf(test::frameOf(column(limit)))).demand, WithinRel(sag(stateOf(alone)).demand, 1e-9));
+    CHECK_THAT(sag(test::stateBy(test::frameOf(column(limit)))).demand, WithinRel(sag(test::stateBy(alone)).demand, 1e-9));
 }

@@ -1,5 +1,6 @@
 // Combinations that a brief takes, and settings of other briefs for combinations of one purpose.
 #include "core/project/design_state.h"
+#include "tests/project/states.h"
 #include "tests/support.h"
 
 #include <algorithm>
@@ -7,13 +8,6 @@
 using namespace wr;
 
 namespace {
-
-DesignState stateOf(Frame f)
-{
-    SilentProgress p;
-    const auto standards = std::make_shared<const std::vector<Standard>>(shippedStandards());
-    return checkedState(heldState(beginState(std::move(f), {}, standards, {}, p), p), p).first;
-}
 
 // A beam of 8 m whose flange is held all along in use and by nothing while it is built.
 std::string beam(const std::string& briefs, const std::string& extra = "")
@@ -48,16 +42,16 @@ std::string combination(const DesignState& s, const std::string& check)
 TEST_CASE("purposes: while it is built a beam is checked by another brief, and each check keeps the worst", "[purposes]")
 {
     const std::string main = R"({"id":"Main",)" + kHeld, end = "}";
-    const DesignState own = stateOf(test::frameOf(beam(main + end)));
+    const DesignState own = test::stateBy(test::frameOf(beam(main + end)));
     CHECK(of(own, "ltb").ratio <= of(own, "flexure-major").ratio);
     const std::string bare = R"(,{"id":"Bare","deflection":{"limits":[{"span":500}]}})";
-    const DesignState s = stateOf(test::frameOf(beam(main + R"(,"settings":{"construction":"Bare"})" + end + bare)));
+    const DesignState s = test::stateBy(test::frameOf(beam(main + R"(,"settings":{"construction":"Bare"})" + end + bare)));
     // The same beam by the brief Bare alone, with that combination alone.
     Frame alone = test::frameOf(beam(main + end + bare));
     alone.design.members.edit()[0].brief = "Bare";
     for (Combination& c : alone.combinations)
         c.off = c.id != "C1";
-    const DesignState by = stateOf(alone);
+    const DesignState by = test::stateBy(alone);
     CHECK(of(s, "ltb").ratio == Approx(of(by, "ltb").ratio).epsilon(1e-12));
     CHECK(of(s, "ltb").settings == static_cast<int>(Purpose::Construction));
     CHECK(combination(s, "ltb") == "C1");
@@ -92,13 +86,13 @@ TEST_CASE("purposes: while it is built a beam is checked by another brief, and e
     larger.sections.edit()[0].name = "IPE400";
     larger.sections.edit()[0].shape = big.shape;
     larger.sections.edit()[0].properties = big.properties();
-    CHECK(r.utilisation == Approx(stateOf(larger).report->results[0].utilisation).epsilon(1e-9));
+    CHECK(r.utilisation == Approx(test::stateBy(larger).report->results[0].utilisation).epsilon(1e-9));
 }
 
 TEST_CASE("purposes: an edit of the other brief reaches the members that borrow its settings", "[purposes]")
 {
-    const DesignState s =
-        stateOf(test::frameOf(beam(R"({"id":"Main",)" + kHeld + R"(,"settings":{"construction":"Bare"}},{"id":"Bare"})")));
+    const DesignState s = test::stateBy(
+        test::frameOf(beam(R"({"id":"Main",)" + kHeld + R"(,"settings":{"construction":"Bare"}},{"id":"Bare"})")));
     Brief b = s.frame->design.briefs.list()[1];
     b.k[static_cast<size_t>(LengthAxis::Top)] = 0.5;
     Frame changed = *s.frame;
@@ -108,10 +102,10 @@ TEST_CASE("purposes: an edit of the other brief reaches the members that borrow 
     SilentProgress p;
     const DesignState now = checkedState(next.state, p).first;
     CHECK(of(now, "ltb").ratio < 0.95 * of(s, "ltb").ratio);
-    CHECK(of(now, "ltb").ratio == Approx(of(stateOf(changed), "ltb").ratio).epsilon(1e-12));
+    CHECK(of(now, "ltb").ratio == Approx(of(test::stateBy(changed), "ltb").ratio).epsilon(1e-12));
     // Gone: its own settings stand again, and that is told.
     erase_if(changed.design.briefs, [](const Brief& x) { return x.id == "Bare"; });
-    const DesignState without = stateOf(changed);
+    const DesignState without = test::stateBy(changed);
     CHECK(of(without, "ltb").settings == -1);
     const auto findings = without.findings();
     CHECK(std::any_of(findings.begin(), findings.end(), [](const Finding& x) { return x.code == "brief.settings"; }));
@@ -122,20 +116,20 @@ TEST_CASE("purposes: an edit of the other brief reaches the members that borrow 
     bare.id = "Bare";
     bare.grade = "Unobtainium";
     changed.design.briefs.push_back(bare);
-    const auto told = stateOf(changed).findings();
+    const auto told = test::stateBy(changed).findings();
     CHECK(std::count_if(told.begin(), told.end(),
                         [](const Finding& x) { return x.code == "brief.grade" && x.subject == "Bare"; }) == 1);
 }
 
 TEST_CASE("purposes: fire is checked only by a brief named for it; service by another's limits", "[purposes]")
 {
-    const DesignState cold = stateOf(test::frameOf(beam(R"({"id":"Main"},{"id":"Hot","k":{"top":2}})")));
+    const DesignState cold = test::stateBy(test::frameOf(beam(R"({"id":"Main"},{"id":"Hot","k":{"top":2}})")));
     CHECK(combination(cold, "ltb") == "U1");
-    const DesignState hot = stateOf(test::frameOf(beam(
+    const DesignState hot = test::stateBy(test::frameOf(beam(
         R"({"id":"Main","combinations":{"strength":["U2"],"construction":["none"]},"settings":{"fire":"Hot"}},{"id":"Hot","k":{"top":2}})")));
     CHECK(combination(hot, "ltb") == "X1"); // G + 0.5 Q with twice the length
     CHECK(of(hot, "ltb").settings == static_cast<int>(Purpose::Fire));
-    const DesignState served = stateOf(test::frameOf(
+    const DesignState served = test::stateBy(test::frameOf(
         beam(R"({"id":"Main","settings":{"service":"Stiff"}},{"id":"Stiff","deflection":{"limits":[{"span":300}]}})")));
     CHECK(of(served, "deflection").status != Status::NotApplicable);
     CHECK(of(served, "deflection").capacity == Approx(8.0 / 300));
@@ -146,7 +140,7 @@ TEST_CASE("purposes: fire is checked only by a brief named for it; service by an
 TEST_CASE("purposes: a brief takes the combinations it names", "[purposes]")
 {
     const auto with = [](const std::string& rows) {
-        return stateOf(
+        return test::stateBy(
             test::frameOf(beam(R"({"id":"Main","deflection":{"limits":[{"span":250}]},"combinations":{)" + rows + "}}")));
     };
     CHECK(combination(with(R"("strength":["U*"])"), "flexure-major") == "U1");
@@ -239,7 +233,7 @@ TEST_CASE("purposes: what the forces leave open stays open beside another brief'
                 for (double& force : at.force)
                     force *= 0.05;
     given.results = kept;
-    const DesignState s = stateOf(given);
+    const DesignState s = test::stateBy(given);
     REQUIRE_FALSE(s.forces().lacks.empty());
     CHECK(s.report->results[0].status == Status::Unchecked);
     // First-order forces under a standard that wants second order: still warned of.

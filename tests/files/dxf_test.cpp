@@ -1,4 +1,5 @@
 #include "core/files/dxf_reader.h"
+#include "tests/files/ifc_text.h"
 #include "tests/support.h"
 
 using namespace wr;
@@ -32,12 +33,6 @@ Recipe steel()
     return r;
 }
 
-bool told(const Intake& t, std::string_view code, std::string_view words = "")
-{
-    return std::any_of(t.findings.begin(), t.findings.end(),
-                       [&](const Finding& f) { return f.code == code && f.text.find(words) != std::string::npos; });
-}
-
 } // namespace
 
 TEST_CASE("DXF: lines are elements, layers are sections, crossings and meetings divide", "[dxf]")
@@ -59,8 +54,8 @@ TEST_CASE("DXF: lines are elements, layers are sections, crossings and meetings 
     CHECK(f.nodes[1].at.z == 6);
     CHECK(f.sections[0].name == "HEA200");
     CHECK(f.materials[0].grade == "EN 10025-2 S355");
-    CHECK(told(t, "intake.left-out", "1 lines lie on others"));
-    CHECK(told(t, "intake.left-out", "1 lines without length"));
+    CHECK(test::ifcfile::told(t, "intake.left-out", "1 lines lie on others"));
+    CHECK(test::ifcfile::told(t, "intake.left-out", "1 lines without length"));
 }
 
 TEST_CASE("DXF: polylines, blocks, arcs, units that are not said", "[dxf]")
@@ -73,20 +68,20 @@ TEST_CASE("DXF: polylines, blocks, arcs, units that are not said", "[dxf]")
     REQUIRE(t.sound);
     CHECK(t.frame.elements.size() == 2);
     CHECK(t.frame.nodes[2].at.z == 4);
-    CHECK(told(t, "intake.unit-assumed", "m by its size"));
-    CHECK(told(t, "intake.left-out", "1 arcs"));
+    CHECK(test::ifcfile::told(t, "intake.unit-assumed", "m by its size"));
+    CHECK(test::ifcfile::told(t, "intake.left-out", "1 arcs"));
     const Intake inches = dxf(drawing(line("W12X65", {0, 0, 0}, {0, 0, 144}), 1), steel());
     REQUIRE(inches.sound);
     CHECK_THAT(inches.frame.nodes[1].at.z, Catch::WithinRel(144 * kInch, 1e-12));
 }
 
-TEST_CASE("DXF: what is missing is told", "[dxf]")
+TEST_CASE("DXF: what is missing is test::ifcfile::told", "[dxf]")
 {
-    CHECK(told(dxf(drawing("")), "intake.table", "no lines"));
+    CHECK(test::ifcfile::told(dxf(drawing("")), "intake.table", "no lines"));
     const Intake t = dxf(drawing(line("Columns", {0, 0, 0}, {0, 0, 6000})));
     CHECK_FALSE(t.sound);
-    CHECK(told(t, "intake.section", "Columns"));
-    CHECK(told(t, "intake.grade-missing"));
-    CHECK(told(dxf("A program's Binary DXF\r\n\x1a"), "intake.file", "binary form"));
-    CHECK(told(dxf(std::string("0\nSECTION\n\0\n", 13)), "intake.file", "zero bytes"));
+    CHECK(test::ifcfile::told(t, "intake.section", "Columns"));
+    CHECK(test::ifcfile::told(t, "intake.grade-missing"));
+    CHECK(test::ifcfile::told(dxf("A program's Binary DXF\r\n\x1a"), "intake.file", "binary form"));
+    CHECK(test::ifcfile::told(dxf(std::string("0\nSECTION\n\0\n", 13)), "intake.file", "zero bytes"));
 }

@@ -2,14 +2,13 @@
 // and read back.
 #include "tests/intake/books.h"
 
+#include <numbers>
 #include <random>
 
 using namespace wr;
 using namespace wr::test;
 
 namespace {
-
-constexpr double kPi = 3.14159265358979323846;
 
 // Three pieces in a line between two fixed ends, along a direction; some of them run against it. Loads in all directions.
 Frame chain(Vec3 along, double roll, const std::array<bool, 3>& turned)
@@ -202,7 +201,7 @@ TEST_CASE("forces along a member come to its elements, whichever way they run, r
                                 Vec3{0.6, 0.64, 0.48}, Vec3{0, -0.8, -0.6}, Vec3{-1, 0, 0}};
     for (const Vec3& along : directions)
         for (int ways = 0; ways < 8; ++ways) {
-            const double roll = ways % 2 ? 0 : std::uniform_real_distribution<>(-kPi, kPi)(random);
+            const double roll = ways % 2 ? 0 : std::uniform_real_distribution<>(-std::numbers::pi, std::numbers::pi)(random);
             const std::array<bool, 3> turned{(ways & 1) != 0, (ways & 2) != 0, (ways & 4) != 0};
             CAPTURE(along.x, along.y, along.z, roll, ways);
             const Frame straight = chain(along, roll, {false, false, false}), wanted = chain(along, roll, turned);

@@ -10,7 +10,7 @@
 using namespace wr;
 
 namespace {
-constexpr double kPi2 = std::numbers::pi * std::numbers::pi;
+constexpr double kPiSquared = std::numbers::pi * std::numbers::pi;
 }
 
 TEST_CASE("restraint: random columns carry what their holds let them, by a second reading", "[restraint]")
@@ -83,7 +83,8 @@ TEST_CASE("restraint: random columns carry what their holds let them, by a secon
             longest[d] = std::max(longest[d], at.back() - last);
         }
         // The member's own level: no more than that is asked of the holds in either direction.
-        const double level = std::min(kPi2 * ei[0] / std::pow(longest[0], 2), kPi2 * ei[1] / std::pow(longest[1], 2));
+        const double level =
+            std::min(kPiSquared * ei[0] / std::pow(longest[0], 2), kPiSquared * ei[1] / std::pow(longest[1], 2));
         for (const size_t d : {size_t{0}, size_t{1}}) {
             CAPTURE(round, d, backwards, longest[d]);
             CHECK(critical(ei[d], d) > 0.975 * level);
@@ -94,7 +95,7 @@ TEST_CASE("restraint: random columns carry what their holds let them, by a secon
                     if (std::abs(at[k] - place) > 1e-6) continue;
                     const double a = at[k] - at[k - 1], b = at[k + 1] - at[k];
                     const double most =
-                        4 * (1 / a + 1 / b) * kPi2 * std::max(test::kEi, test::kEiz) / std::pow(std::max(a, b), 2);
+                        4 * (1 / a + 1 / b) * kPiSquared * std::max(test::kEi, test::kEiz) / std::pow(std::max(a, b), 2);
                     bool all = true;
                     for (size_t j = 1; j + 1 < at.size(); ++j)
                         all &= spring[j][d] > 4 * most;

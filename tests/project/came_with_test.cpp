@@ -59,12 +59,6 @@ Frame withRandomResults(unsigned seed)
     return f;
 }
 
-DesignState begun(const Frame& f)
-{
-    SilentProgress p;
-    return beginState(f, {}, allStandards(), choiceFor(f), p);
-}
-
 struct Folder
 {
     std::filesystem::path path = std::filesystem::temp_directory_path() / "wren_came_with_test";
@@ -99,7 +93,7 @@ TEST_CASE("results that came: written back number by number, whatever is left ou
         other.results[0].elements.back().stations.back().force[5] += 1e-6;
         takeResults(other);
         CHECK(other.came.name != f.came.name);
-        const DesignState s = begun(before);
+        const DesignState s = begunState(before);
         CHECK(frameToWrite(s) == before);
     }
 }
@@ -107,7 +101,7 @@ TEST_CASE("results that came: written back number by number, whatever is left ou
 TEST_CASE("results that came: the same numbers of a frame that stands elsewhere, or of other loads, are others", "[given]")
 {
     const Frame given = withResults(frameOf(demo("tern-street")), forcesOf(frameOf(demo("tern-street"))));
-    const DesignState s = begun(given);
+    const DesignState s = begunState(given);
     // The whole frame a metre to the east: taken in again, every element has its forces.
     Frame shifted = given;
     for (Node& n : shifted.nodes)
@@ -140,7 +134,7 @@ TEST_CASE("results that came: what stands beside their table is little", "[given
 TEST_CASE("results that came: an edit of the loads leaves out what no longer fits, and undo brings it back", "[given]")
 {
     const Frame f = withRandomResults(3);
-    const DesignState s = begun(f);
+    const DesignState s = begunState(f);
     Frame next = *s.frame;
     SetLoads fewer{f.cases.list(), f.combinations.list(), "fewer"};
     fewer.combinations.erase(fewer.combinations.begin());

@@ -22,16 +22,11 @@ const MemberChange& changeOf(const Comparison& c, const std::string& id)
     return c.members.front();
 }
 
-Frame street()
-{
-    return test::frameOf(test::demo("tern-street"));
-}
-
 } // namespace
 
 TEST_CASE("compare: the same state differs in nothing", "[compare]")
 {
-    const DesignState s = wholeState(street());
+    const DesignState s = wholeState(test::ternFrame());
     const Comparison c = compareStates(s, s);
     CHECK(c.same());
     CHECK(c.members.size() == 40);
@@ -42,7 +37,7 @@ TEST_CASE("compare: the same state differs in nothing", "[compare]")
 
 TEST_CASE("compare: a heavier and a lighter size, the mass by group, both ways round", "[compare]")
 {
-    const DesignState s = wholeState(street());
+    const DesignState s = wholeState(test::ternFrame());
     const auto& members = s.model->members();
     // One member of each of two groups to another size.
     const std::string a = "C1L";
@@ -104,7 +99,7 @@ TEST_CASE("compare: a heavier and a lighter size, the mass by group, both ways r
 
 TEST_CASE("compare: a change splits into demand, strength and lengths, which add up", "[compare]")
 {
-    const DesignState s = wholeState(street());
+    const DesignState s = wholeState(test::ternFrame());
     const std::string id = "C1L";
     const auto split = [&](const DesignState& t) {
         const Comparison c = compareStates(s, t);
@@ -147,8 +142,8 @@ TEST_CASE("compare: a change splits into demand, strength and lengths, which add
 
 TEST_CASE("compare: members that are new or gone, and frames that do not correspond", "[compare]")
 {
-    const DesignState s = wholeState(street());
-    Frame f = street();
+    const DesignState s = wholeState(test::ternFrame());
+    Frame f = test::ternFrame();
     const std::string gone = f.design.members[0].id;
     f.design.members[0].id = "renamed";
     const DesignState t = wholeState(f);
@@ -156,7 +151,7 @@ TEST_CASE("compare: members that are new or gone, and frames that do not corresp
     CHECK(changeOf(c, gone).kind == Kind::Gone);
     CHECK(changeOf(c, "renamed").kind == Kind::New);
     CHECK_FALSE(changeOf(c, gone).now.has_value());
-    Frame g = street();
+    Frame g = test::ternFrame();
     g.elements.edit()[0].id = "another";
     CHECK_FALSE(CauseFinder(s, wholeState(g)).able());
 }
@@ -166,7 +161,7 @@ TEST_CASE("sidings: names, renaming, taking away", "[sidings]")
     Sidings list;
     Siding s;
     s.name = "as tendered";
-    s.frame = std::make_shared<const Frame>(street());
+    s.frame = std::make_shared<const Frame>(test::ternFrame());
     CHECK(list.park(s).has_value());
     CHECK(list.park(s).error().find("already") != std::string::npos);
     s.name = "  ";
@@ -186,7 +181,7 @@ TEST_CASE("sidings: names, renaming, taking away", "[sidings]")
 
 TEST_CASE("sidings: what is parked costs what differs, comes back bit by bit, and is returned to by one edit", "[sidings]")
 {
-    const Frame first = street();
+    const Frame first = test::ternFrame();
     Frame f = first;
     std::vector<Siding> parked;
     std::vector<Frame> states;

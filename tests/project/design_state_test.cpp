@@ -16,12 +16,6 @@ const DesignState::Standards& standards()
     return all;
 }
 
-DesignState begun(Frame f)
-{
-    SilentProgress p;
-    const AnalysisChoice choice = choiceFor(f);
-    return beginState(std::move(f), {}, standards(), choice, p);
-}
 DesignState checkedOf(const DesignState& s)
 {
     SilentProgress p;
@@ -106,7 +100,7 @@ TEST_CASE("design state: random edits, undone and made again, are what a fresh s
     for (const bool declared : {true, false}) {
         Frame f = test::frameOf(test::demo("tern-street"));
         if (!declared) f.design.members.clear();
-        DesignState s = checkedOf(begun(std::move(f)));
+        DesignState s = checkedOf(test::begunState(std::move(f)));
         sameAsFresh(s);
         ResultStore store;
         store.put(resultKeyOf(*s.frame), s.results);
@@ -136,7 +130,7 @@ TEST_CASE("design state: random edits, undone and made again, are what a fresh s
 
 TEST_CASE("design state: an edit makes stale what it touches, by aspect, and no more", "[project][state]")
 {
-    const DesignState s = checkedOf(begun(test::frameOf(test::demo("tern-street"))));
+    const DesignState s = checkedOf(test::begunState(test::frameOf(test::demo("tern-street"))));
     const ResultStore none;
     const auto after = [&](const Edit& e) {
         Frame next = *s.frame;
@@ -179,7 +173,7 @@ TEST_CASE("design state: undoing an adopted size brings its forces back at once"
         CAPTURE(given);
         Frame start = f;
         if (given) start = withResults(start, test::forcesOf(start));
-        DesignState s = checkedOf(begun(std::move(start)));
+        DesignState s = checkedOf(test::begunState(std::move(start)));
         CHECK(s.forces().given == given);
         CHECK(s.frame->results.empty()); // they stand beside the frame
         CHECK(frameToWrite(s).results.empty() != given);
@@ -209,7 +203,7 @@ TEST_CASE("design state: undoing an adopted size brings its forces back at once"
 
 TEST_CASE("design state: an analysis that fails leaves the forces there were, and says why", "[project][state]")
 {
-    const DesignState s = checkedOf(begun(test::frameOf(test::demo("tern-street"))));
+    const DesignState s = checkedOf(test::begunState(test::frameOf(test::demo("tern-street"))));
     auto failed = std::make_shared<FrameResults>();
     failed->forces.findings.push_back(finding("analysis.overflow", "", "", "too large"));
     const DesignState after = withResults(s, failed);

@@ -2,31 +2,23 @@
 #include "core/briefs/brief_sheet.h"
 #include "core/project/file/row_bytes.h"
 #include "tests/project/random_edits.h"
+#include "tests/project/states.h"
 #include "tests/support.h"
 
 #include <random>
 
 using namespace wr;
 
-namespace {
-
-Frame street()
-{
-    return test::frameOf(test::demo("tern-street"));
-}
-
-} // namespace
-
 TEST_CASE("row bytes: frames, every line of a brief and patches come back bit by bit", "[project-file]")
 {
-    for (const char* demo : {"tern-street", "marrow-hill", "sedge-lane"}) {
+    for (const char* demo : {"tern-test::ternStreet", "marrow-hill", "sedge-lane"}) {
         const Frame f = test::frameOf(test::demo(demo));
         const auto back = frameFromBytes(bytesOf(f));
         REQUIRE(back);
         CHECK(*back == f);
     }
     // Each line of a brief alone: a field that the bytes forget would come back as it stands by itself.
-    Frame f = street();
+    Frame f = test::ternFrame();
     const UnitSystem u;
     const auto families = standardFamilies();
     size_t lines = 0;
@@ -63,7 +55,7 @@ TEST_CASE("row bytes: frames, every line of a brief and patches come back bit by
     }
     CHECK(lines > 60);
     // Patches, and their inverses: undone one by one the frame is what it was.
-    f = street();
+    f = test::ternFrame();
     const Frame first = f;
     std::vector<std::string> steps;
     const size_t edits = test::asked("WREN_EDITS", 5000); // scripts/long-runs: 100 000
@@ -80,7 +72,7 @@ TEST_CASE("row bytes: frames, every line of a brief and patches come back bit by
 
 TEST_CASE("row bytes: nothing in them brings the program down", "[project-file][fuzz]")
 {
-    const std::string whole = bytesOf(street());
+    const std::string whole = bytesOf(test::ternFrame());
     std::mt19937 random(5);
     int readable = 0;
     for (int k = 0; k < 300; ++k) {

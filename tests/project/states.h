@@ -13,6 +13,26 @@ inline const DesignState::Standards& allStandards()
     return all;
 }
 
+// Held and checked with its forces by that choice, not by the frame's.
+inline DesignState stateBy(Frame f, const AnalysisChoice& choice = {})
+{
+    SilentProgress p;
+    return checkedState(heldState(beginState(std::move(f), {}, allStandards(), choice, p), p), p).first;
+}
+
+// Begun, neither held nor checked.
+inline DesignState begunState(Frame f)
+{
+    SilentProgress p;
+    const AnalysisChoice choice = choiceFor(f);
+    return beginState(std::move(f), {}, allStandards(), choice, p);
+}
+
+inline Frame ternFrame()
+{
+    return frameOf(demo("tern-street"));
+}
+
 inline DesignState wholeState(Frame f)
 {
     SilentProgress p;

@@ -12,11 +12,6 @@ using test::wholeState;
 
 namespace {
 
-Frame street()
-{
-    return test::frameOf(test::demo("tern-street"));
-}
-
 // The first finding of that code (about that subject), and its ways.
 Finding findingOf(const DesignState& s, std::string_view code, const std::string& subject = {})
 {
@@ -46,7 +41,7 @@ Edit wayOf(const DesignState& s, const Finding& x, size_t n = 0)
 
 TEST_CASE("ways out: every code has a row that is in the table of findings, and no row is for nothing", "[ways]")
 {
-    const DesignState s = wholeState(street());
+    const DesignState s = wholeState(test::ternFrame());
     // Whatever the state, a finding of any code gets ways without trouble, each with its words.
     for (const FindingKind& k : findingKinds()) {
         CAPTURE(k.code);
@@ -64,7 +59,7 @@ TEST_CASE("ways out: every code has a row that is in the table of findings, and 
 
 TEST_CASE("ways out: every edit that the demo frames offer can be made, undone, and made again", "[ways]")
 {
-    for (const char* name : {"tern-street", "marrow-hill"}) {
+    for (const char* name : {"tern-test::ternStreet", "marrow-hill"}) {
         const DesignState s = wholeState(test::frameOf(test::demo(name)));
         std::set<std::string> codes;
         size_t made = 0;
@@ -91,7 +86,7 @@ TEST_CASE("ways out: every edit that the demo frames offer can be made, undone, 
 
 TEST_CASE("ways out: combinations are made, for one purpose or all, beside those by hand", "[ways]")
 {
-    Frame f = street();
+    Frame f = test::ternFrame();
     std::vector<Combination>& list = f.combinations.edit();
     std::erase_if(list, [](const Combination& c) { return c.purpose == Purpose::Service; });
     const size_t before = list.size();
@@ -129,7 +124,7 @@ TEST_CASE("ways out: combinations are made, for one purpose or all, beside those
 
 TEST_CASE("ways out: the order of the analysis, notional loads, no sway", "[ways]")
 {
-    const DesignState s = wholeState(street());
+    const DesignState s = wholeState(test::ternFrame());
     const Finding sway = findingOf(s, "forces.sway");
     const auto ways = waysOut(s, sway);
     REQUIRE(ways.size() == 4);
@@ -218,7 +213,7 @@ TEST_CASE("ways out: supports inside members, entries for nothing, what was left
         CHECK(s.model->holds(0).points.size() >= 3);
     }
     // An entry for what is no member, and one outside.
-    Frame f = street();
+    Frame f = test::ternFrame();
     f.design.restraints.push_back({"nobody", 1.0, {Hold::Minor}, {}, {}, false, {}});
     f.design.restraints.push_back({f.design.members[0].id, 0.5, {Hold::Minor}, {}, {}, false, {}});
     f.design.members.edit()[2].exclude = true;
@@ -234,7 +229,7 @@ TEST_CASE("ways out: supports inside members, entries for nothing, what was left
 
 TEST_CASE("ways out: briefs and groups", "[ways]")
 {
-    Frame f = street();
+    Frame f = test::ternFrame();
     Brief column, beam;
     column.id = "Column";
     beam.id = "Rafter";
@@ -257,7 +252,7 @@ TEST_CASE("ways out: briefs and groups", "[ways]")
 
 TEST_CASE("ways out: a strength stated above that of the grade at its thickness", "[ways][audit]")
 {
-    Frame f = street();
+    Frame f = test::ternFrame();
     const int used = f.elements[0].material, section = f.elements[0].section;
     Material m;
     m.id = "S355";
@@ -299,7 +294,7 @@ TEST_CASE("ways out: a strength stated above that of the grade at its thickness"
 TEST_CASE("acceptances: a finding stands with reason and name, falls back when what it is about changes, and is told when idle",
           "[ways][acceptances]")
 {
-    const DesignState s = wholeState(street());
+    const DesignState s = wholeState(test::ternFrame());
     const Finding x = findingOf(s, "stability.notional");
     CHECK(applyEdit(*std::make_unique<Frame>(*s.frame), Accept{acceptanceOf(s, x, "", "EN", "")}).error().find("why") !=
           std::string::npos);
@@ -354,7 +349,7 @@ TEST_CASE("acceptances: a finding stands with reason and name, falls back when w
 
 TEST_CASE("acceptances: they stand in the frame file and come back", "[ways][acceptances][files]")
 {
-    const DesignState s = wholeState(street());
+    const DesignState s = wholeState(test::ternFrame());
     const DesignState t =
         after(s, Accept{acceptanceOf(s, findingOf(s, "stability.notional"), "“quoted”, with ü", "A. B.", "2026-11-30")});
     const std::string json = writeFrame(frameToWrite(t));

@@ -52,7 +52,7 @@ SizingPlan planOf(const DesignState& s)
     return planSizes(*s.model, shippedCatalogue(), {}, p);
 }
 
-Settled settled(const DesignState& s)
+Settled settledBy(const DesignState& s)
 {
     SilentProgress p;
     return settle(s, shippedCatalogue(), {}, p);
@@ -150,7 +150,7 @@ TEST_CASE("stiffness: a frame is sized for its drift, near the lightest of all p
         CAPTURE(limit);
         const DesignState begin = wholeState(portal("HEA 120", "IPE 160", limit));
         REQUIRE(begin.limits->front().ratio > 1.5);
-        const Settled done = settled(begin);
+        const Settled done = settledBy(begin);
         CAPTURE(done.why);
         CHECK(done.meets());
         CHECK(done.state.limits->front().ratio <= 1 + 1e-9);
@@ -187,7 +187,7 @@ TEST_CASE("stiffness: a frame is sized for its drift, near the lightest of all p
 
 TEST_CASE("stiffness: where no rung is stiff enough, that is said and nothing gets worse", "[sizing][stiffness][settle]")
 {
-    const Settled done = settled(wholeState(portal("HEA 200", "IPE 300", "drift 0.001 mm")));
+    const Settled done = settledBy(wholeState(portal("HEA 200", "IPE 300", "drift 0.001 mm")));
     CHECK_FALSE(done.meets());
     CHECK(done.why.find("no section of their ladders makes it stiff enough") != std::string::npos);
     CHECK(done.rounds.back().ratio <= done.rounds.front().ratio * (1 + 1e-9));

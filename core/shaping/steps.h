@@ -1,0 +1,23 @@
+// Each kind of shape edit, done.
+#pragma once
+
+#include "core/shaping/shape_edit.h"
+
+namespace wr {
+
+using ReshapedOr = std::expected<Reshaped, std::string>;
+
+ReshapedOr reshape(const Frame& f, const DrawElements& e);
+ReshapedOr reshape(const Frame& f, const MoveNodes& e);
+ReshapedOr reshape(const Frame& f, const DeleteParts& e);
+ReshapedOr reshape(const Frame& f, const CopyParts& e);
+ReshapedOr reshape(const Frame& f, const DivideElements& e);
+ReshapedOr reshape(const Frame& f, const JoinElements& e);
+ReshapedOr reshape(const Frame& f, const SetElements& e);
+ReshapedOr reshape(const Frame& f, const SetSupports& e);
+
+std::string countOf(size_t n, const char* what); // "1 element", "3 elements"
+// Why places in a table name no row; empty: all do. No place stands twice in `list` afterwards.
+std::string outOf(std::vector<int>& list, size_t rows, const char* what);
+
+} // namespace wr
