@@ -1,14 +1,22 @@
 #include "app/bench/frame_bench.h"
 
 #include "app/bench/result_bench.h"
+#include "app/shape/shape_bench.h"
+#include "app/shape/shape_desk.h"
 #include "app/shell/document.h"
+#include "app/shell/tab.h"
 
+#include <QHBoxLayout>
+#include <QScrollArea>
+#include <QStackedWidget>
 #include <QVBoxLayout>
 
 namespace wr {
 
 FrameBench::FrameBench(Document& doc, QWidget* parent)
-    : QWidget(parent), doc_(doc), title_(new QLabel), facts_(new QLabel), results_(new ResultBench(doc))
+    : QWidget(parent), doc_(doc), title_(new QLabel), facts_(new QLabel), results_(new ResultBench(doc)),
+      desk_(new ShapeDesk(doc, this)), shape_(new ShapeBench(doc, *desk_)), pages_(new QStackedWidget),
+      resultTab_(makeTab("Results")), changeTab_(makeTab("Change"))
 {
     title_->setObjectName("title");
     title_->setWordWrap(true);
@@ -17,11 +25,40 @@ FrameBench::FrameBench(Document& doc, QWidget* parent)
     all->setContentsMargins(16, 10, 14, 10);
     all->addWidget(title_);
     all->addWidget(facts_);
-    all->addWidget(results_);
-    all->addStretch();
+    auto* tabs = new QHBoxLayout;
+    for (QToolButton* b : {resultTab_, changeTab_}) {
+        b->setAutoExclusive(true);
+        tabs->addWidget(b);
+    }
+    tabs->addStretch();
+    resultTab_->setChecked(true);
+    all->addLayout(tabs);
+    for (QWidget* page : {static_cast<QWidget*>(results_), static_cast<QWidget*>(shape_)}) {
+        auto* inside = new QWidget;
+        auto* column = new QVBoxLayout(inside);
+        column->setContentsMargins(0, 4, 4, 0);
+        column->addWidget(page);
+        column->addStretch();
+        auto* area = new QScrollArea;
+        area->setWidget(inside);
+        area->setWidgetResizable(true);
+        area->setFrameShape(QFrame::NoFrame);
+        area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+        pages_->addWidget(area);
+    }
+    all->addWidget(pages_, 1);
+    connect(resultTab_, &QToolButton::clicked, this, [this] { showChange(false); });
+    connect(changeTab_, &QToolButton::clicked, this, [this] { showChange(true); });
     for (const auto signal :
          {&Document::opened, &Document::resultsChanged, &Document::modelChanged, &Document::findingsChanged})
         connect(&doc_, signal, this, &FrameBench::refresh);
+}
+
+void FrameBench::showChange(bool on)
+{
+    (on ? changeTab_ : resultTab_)->setChecked(true);
+    pages_->setCurrentIndex(on ? 1 : 0);
+    facts_->setVisible(!on); // room for the tools
 }
 
 void FrameBench::refresh()

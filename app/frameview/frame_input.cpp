@@ -1,6 +1,7 @@
 // Mouse and keys of the frame view: pick, orbit, pan, zoom.
 #include "app/frameview/frame_view.h"
 
+#include "app/shape/shape_desk.h"
 #include "app/shell/document.h"
 
 #include <QKeyEvent>
@@ -15,6 +16,7 @@ void FrameView::mousePressEvent(QMouseEvent* e)
     setFocus();
     pressed_ = cursor_ = e->position();
     moving_ = boxing_ = false;
+    if (shapePress(e)) taken_ = true;
 }
 
 void FrameView::mouseMoveEvent(QMouseEvent* e)
@@ -22,6 +24,7 @@ void FrameView::mouseMoveEvent(QMouseEvent* e)
     const QPointF d = e->position() - cursor_;
     cursor_ = e->position();
     if (!doc_.hasFrame()) return;
+    if (shapeMove(e)) return update();
     if (e->buttons() & Qt::MiddleButton) {
         moving_ = true;
         fitted_ = false;
@@ -30,7 +33,7 @@ void FrameView::mouseMoveEvent(QMouseEvent* e)
         else
             camera_.orbit(d.x(), d.y());
     } else if (e->buttons() & Qt::LeftButton) {
-        if (!boxing_ && (cursor_ - pressed_).manhattanLength() > 5) boxing_ = true;
+        if (!boxing_ && !taken_ && (cursor_ - pressed_).manhattanLength() > 5) boxing_ = true;
     } else
         hovered_ = memberAt(cursor_);
     update();
@@ -38,7 +41,12 @@ void FrameView::mouseMoveEvent(QMouseEvent* e)
 
 void FrameView::mouseReleaseEvent(QMouseEvent* e)
 {
+    taken_ = false;
     if (!doc_.hasFrame()) return;
+    if (shapeRelease(e)) {
+        boxing_ = moving_ = false;
+        return update();
+    }
     const bool add = e->modifiers() & (Qt::ControlModifier | Qt::ShiftModifier);
     if (e->button() == Qt::LeftButton) {
         if (boxing_)
@@ -88,7 +96,14 @@ void FrameView::keyPressEvent(QKeyEvent* e)
     case Qt::Key_Equal: fitted_ = false, camera_.zoom(1.2, QPointF(width() / 2.0, height() / 2.0), viewSize()); break;
     case Qt::Key_Minus: fitted_ = false, camera_.zoom(1 / 1.2, QPointF(width() / 2.0, height() / 2.0), viewSize()); break;
     case Qt::Key_F: fitFrame(); break;
-    case Qt::Key_Escape: doc_.setPick({}); break;
+    case Qt::Key_Escape:
+        if (shapes() && shape_->draws() && shape_->from())
+            shape_->endLine();
+        else if (shapes())
+            shape_->pickNothing();
+        else
+            doc_.setPick({});
+        break;
     default: QOpenGLWidget::keyPressEvent(e); return;
     }
     update();

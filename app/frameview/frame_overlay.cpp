@@ -30,13 +30,14 @@ void FrameView::drawGround(QPainter& p) const
     // A sheet of ground under the lowest nodes.
     const Theme& t = theme();
     const bool y = camera_.upIsY;
-    const double level = y ? mesh_.low.y : mesh_.low.z;
-    const double margin = 0.12 * norm(mesh_.high - mesh_.low);
+    const auto [low, high] = bounds();
+    const double level = y ? low.y : low.z;
+    const double margin = 0.12 * norm(high - low);
     QPolygonF poly;
     for (const auto& [a, b] : {std::pair{0, 0}, std::pair{1, 0}, std::pair{1, 1}, std::pair{0, 1}}) {
         Vec3 c;
-        c.x = a ? mesh_.high.x + margin : mesh_.low.x - margin;
-        (y ? c.z : c.y) = b ? (y ? mesh_.high.z : mesh_.high.y) + margin : (y ? mesh_.low.z : mesh_.low.y) - margin;
+        c.x = a ? high.x + margin : low.x - margin;
+        (y ? c.z : c.y) = b ? (y ? high.z : high.y) + margin : (y ? low.z : low.y) - margin;
         (y ? c.y : c.z) = level;
         const auto s = camera_.project(c, viewSize());
         if (!s) return;
@@ -53,7 +54,10 @@ void FrameView::drawMarks(QPainter& p) const
     const Frame& f = doc_.frame();
     const Camera::Projection project = camera_.projection(viewSize());
     drawSupports(p, project);
-    if (stop_ == Stop::Frame) drawReleases(p);
+    if (stop_ == Stop::Frame) {
+        drawReleases(p);
+        drawShape(p);
+    }
     if (stop_ == Stop::Members) drawChains(p);
     if (stop_ == Stop::Briefs) drawBriefs(p);
     if (drawsSizes()) return drawSizes(p);
@@ -222,7 +226,10 @@ void FrameView::drawHover(QPainter& p) const
 {
     if (moving_ || !underMouse()) return;
     QString text;
-    if (const auto mark = stop_ == Stop::Restraint ? markAt(cursor_) : std::nullopt)
+    if (shapes()) text = shapeWords();
+    if (!text.isEmpty()) {
+        // the place under the cursor says more than the member
+    } else if (const auto mark = stop_ == Stop::Restraint ? markAt(cursor_) : std::nullopt)
         text = markWords(*mark);
     else if (hovered_ && middleOf(*hovered_))
         text = hoverLine();

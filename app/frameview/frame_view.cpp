@@ -5,6 +5,7 @@
 #include "app/frameview/result_layer.h"
 #include "app/members/chain_legend.h"
 #include "app/shell/document.h"
+#include "core/shaping/shape_tools.h"
 
 #include <QPainter>
 #include <QPainterPath>
@@ -185,9 +186,25 @@ void FrameView::setParallel(bool on)
     update();
 }
 
+// Of the frame and its grid; of nothing at all, ten metres to draw in.
+std::pair<Vec3, Vec3> FrameView::bounds() const
+{
+    Vec3 low = mesh_.low, high = mesh_.high;
+    for (const Vec3 at : crossings(doc_.frame()))
+        for (int k = 0; k < 3; ++k) {
+            low[k] = std::min(low[k], at[k]);
+            high[k] = std::max(high[k], at[k]);
+        }
+    if (low.x > high.x) return {{-5, -5, 0}, {5, 5, 4}};
+    return {low, high};
+}
+
 void FrameView::fitFrame()
 {
-    if (doc_.hasFrame()) camera_.fit(mesh_.low, mesh_.high, viewSize());
+    if (doc_.hasFrame()) {
+        const auto [low, high] = bounds();
+        camera_.fit(low, high, viewSize());
+    }
     fitted_ = true;
     update();
 }

@@ -26,6 +26,7 @@ class ChainLegend;
 class Document;
 class Legend;
 class ResultLayer;
+class ShapeDesk;
 
 class FrameView : public QOpenGLWidget, protected QOpenGLFunctions_3_3_Core
 {
@@ -36,6 +37,18 @@ public:
 
     void watch(const SizingDesk* sizing); // the proposal, drawn at the stop Size
     void watch(const BriefDesk* desk);    // the brief at hand, drawn at the stop Briefs
+    void watch(ShapeDesk* shape);         // the frame as it would be, and drawing, at the stop Frame
+    // A place that the cursor takes hold of: a node, a crossing of the grid, the middle or another place of an element, else a
+    // place on the level of the last one.
+    struct Snap
+    {
+        Vec3 at;
+        QString what; // "node 12"; empty: nothing stands there
+    };
+    std::optional<Snap> snapAt(QPointF p) const;
+    std::optional<int> nodeAt(QPointF p) const;
+    std::optional<int> elementAt(QPointF p) const;
+    std::optional<QPointF> onScreen(Vec3 at) const; // for tests
     void setStop(Stop s);
     void setBanner(CompareBanner* banner) { banner_ = banner; } // as wide as the view
     void setCompared(Compared c);                               // what is shown while a siding is compared
@@ -100,6 +113,7 @@ protected:
 
 private:
     void rebuildMesh();
+    std::pair<Vec3, Vec3> bounds() const;
     void restyle(); // colours of members changed
     void uploadStyles();
     void drawScene();
@@ -116,6 +130,15 @@ private:
     QRectF sizeLegend() const;
     const Document::Beside* comparedAt() const; // null: nothing is compared at this stop
     void drawGirders(QPainter& p) const;
+    bool shapes() const; // the frame is changed here: nodes can be picked
+    void drawShape(QPainter& p) const;
+    QString shapeWords() const;
+    bool shapePress(QMouseEvent* e); // true: the event is used up
+    bool shapeMove(QMouseEvent* e);
+    bool shapeRelease(QMouseEvent* e);
+    Vec3 dragBy(QPointF p, Qt::KeyboardModifiers with) const;
+    std::pair<Vec3, Vec3> sight(QPointF p) const;
+    Vec3 onPlane(QPointF p, Vec3 through) const;
     // A mark at the stop Restraint: the place of a member where something holds or is doubtful.
     struct HoldMark
     {
@@ -141,6 +164,9 @@ private:
     ResultLayer* results_;
     const BriefDesk* desk_ = nullptr;
     const SizingDesk* sizing_ = nullptr;
+    ShapeDesk* shape_ = nullptr;
+    std::optional<Vec3> dragFrom_; // the picked node that is taken hold of
+    bool dragging_ = false;
     Camera camera_;
     FrameMesh mesh_;
     // What the mesh was made of; tables that are still shared have not changed.
@@ -163,7 +189,7 @@ private:
     std::set<std::string> onlyIds_; // the same by name: places change when members are declared
     std::optional<size_t> hovered_;
     QPointF cursor_, pressed_;
-    bool boxing_ = false, moving_ = false;
+    bool boxing_ = false, moving_ = false, taken_ = false; // taken_: the press belongs to a node or a line
     bool fitted_ = false; // the whole frame is in view and stays so when the view changes its size
     double lastFrame_ = 0;
 

@@ -3,6 +3,7 @@
 #include "app/bench/result_bench.h"
 #include "app/frame/frame_tables_view.h"
 #include "app/frameview/result_layer.h"
+#include "app/shape/shape_desk.h"
 
 #include "app/bench/bench.h"
 #include "app/bench/design_editor.h"
@@ -216,6 +217,7 @@ void MainWindow::buildCentre()
     if (view_) {
         view_->watch(desk_);
         view_->watch(sizing_);
+        view_->watch(&bench_->frame().desk());
         connect(&bench_->members(), &MembersBench::tried, view_, &FrameView::setTried);
         connect(view_, &FrameView::said, this, [this](const QString& words) { statusBar()->showMessage(words, 15000); });
         bench_->restraint().watch(&view_->results());

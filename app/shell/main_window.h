@@ -79,7 +79,9 @@ public:
     StartWindow& openStart();
     // The list of findings in place of the stop's table, at a stop (none: all), with one chosen by its id.
     void showFindings(std::optional<WorkStop> stop, const QString& id = {});
-    void applySettings(); // theme, marks and units as the user set them
+    void openNothing();                        // a frame without elements, to be drawn
+    void change(const std::string& tool = {}); // the tools that change the frame, one of them at hand
+    void applySettings();                      // theme, marks and units as the user set them
     bool browsing() const;
     void browseSections(bool on = true);
     QComboBox* combinations() { return combinations_; } // shown at Check: the worst, or one alone; nullptr without OpenGL

@@ -9,6 +9,7 @@
 #include "app/shell/start_view.h"
 #include "app/shell/text.h"
 #include "app/tray/tray.h"
+#include "core/shaping/shape_tools.h"
 
 #include <QMenu>
 #include <QMenuBar>
@@ -31,6 +32,7 @@ void MainWindow::buildFileMenu()
     QMenu* file = menuBar()->addMenu("&File");
     file->addAction("&Open…", QKeySequence::Open, this, &MainWindow::openAsk);
     file->addAction("Start from &numbers…", QKeySequence::New, this, [this] { openStart(); });
+    file->addAction("&New, to be drawn", QKeySequence("Ctrl+Shift+N"), this, &MainWindow::openNothing);
     file->addAction("&Take in tables or a model…", QKeySequence("Ctrl+I"), this, &MainWindow::takeInAsk);
     QMenu* demo = file->addMenu("Open a &demo frame");
     for (const DemoFrame& d : demoFrames())
@@ -154,6 +156,11 @@ void MainWindow::buildFrameMenu()
         reduced->setChecked(doc_->choice().reducedStiffness);
     });
     frame->addSeparator();
+    frame->addAction("&Draw elements", QKeySequence("D"), this, [this] { change("draw"); });
+    QMenu* tools = frame->addMenu("&Change");
+    for (const ShapeTool& t : shapeTools())
+        tools->addAction(str(t.title), this, [this, key = std::string(t.key)] { change(key); });
+    frame->addSeparator();
     frame->addAction("Look at a &joint…", QKeySequence("J"), this, [this] { openJoint(); });
     frame->addAction("&Park this state", QKeySequence("K"), this, [this] { tray_->askPark(); });
     buildStandardMenus(*frame);
@@ -186,7 +193,8 @@ void MainWindow::buildHelpMenu()
             this, "Keys and mouse",
             "1 … 7   ride to a stop\nwheel   zoom to the cursor\nmiddle drag   orbit, with Shift pan\nleft click   pick, with "
             "Ctrl add\nleft drag   pick by window: rightwards wholly inside, leftwards touched\n"
-            "H   only these, Shift+H all\nA   findings\nJ   look at a joint\nS   lines or solid, P parallel, F fit\narrows, + "
+            "D   draw elements; Esc ends the line, Shift drags a node upright\nH   only these, Shift+H all\nA   findings\nJ   "
+            "look at a joint\nS   lines or solid, P parallel, F fit\narrows, + "
             "and −   move the view "
             "when it has "
             "the focus\n/   filter the ledger\nF5   analyse again");

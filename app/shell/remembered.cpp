@@ -1,7 +1,10 @@
 // What the window remembers from one time to the next: how work looked, what was worked on, the user's settings.
+#include "app/bench/bench.h"
+#include "app/bench/frame_bench.h"
 #include "app/frameview/frame_view.h"
 #include "app/joint/joint_window.h"
 #include "app/settings/settings_window.h"
+#include "app/shape/shape_desk.h"
 #include "app/shell/document.h"
 #include "app/shell/export_window.h"
 #include "app/shell/main_window.h"
@@ -12,6 +15,8 @@
 #include "app/start/start_window.h"
 #include "plots/chart.h"
 #include "render/theme.h"
+
+#include "core/standards/standard.h"
 
 #include <QJsonDocument>
 #include <QJsonObject>
@@ -62,6 +67,41 @@ ExportWindow& MainWindow::openExport()
     export_->show();
     export_->raise();
     return *export_;
+}
+
+void MainWindow::openNothing()
+{
+    if (!mayLeave()) return;
+    // In the units and for the standard of the frame at hand, else as people work here.
+    Frame f;
+    f.hasDesign = true;
+    if (doc_->hasFrame()) {
+        f.units = doc_->frame().units;
+        f.up = doc_->frame().up;
+        f.design.standard = doc_->frame().design.standard;
+    } else
+        for (const Standard& s : shippedStandards())
+            if ((gradeRegion(s.key) == "ASTM") == (QLocale::system().measurementSystem() != QLocale::MetricSystem)) {
+                f.design.standard = s.key;
+                if (gradeRegion(s.key) == "ASTM")
+                    f.units = {.length = "ft", .force = "kip", .section = "in", .stress = "ksi", .angle = "deg", .mass = "lb"};
+                break;
+            }
+    doc_->openTaken("New frame", std::move(f), {}, {});
+    QObject* once = new QObject(this);
+    connect(doc_, &Document::opened, once, [this, once] {
+        once->deleteLater();
+        change("draw");
+    });
+}
+
+void MainWindow::change(const std::string& tool)
+{
+    if (!doc_->hasFrame()) return;
+    ride(Stop::Frame);
+    bench_->frame().showChange(true);
+    if (!tool.empty()) bench_->frame().desk().setTool(tool);
+    if (view_) view_->setFocus();
 }
 
 StartWindow& MainWindow::openStart()

@@ -42,7 +42,7 @@ public:
             const double x = (a - p.start) / p.length, y = (b - p.start) / p.length;
             add(out, p, p.reversed ? 1 - y : x, p.reversed ? 1 - x : y, dust);
         }
-        return out;
+        return together(std::move(out));
     }
     const Formed& after() const { return after_; }
     double lengthBefore(const std::string& name) const
@@ -75,6 +75,24 @@ private:
             put(out, s.element, std::min(place(a), place(b)), std::max(place(a), place(b)));
         }
     }
+    // What touches is one; a member that came first stays first.
+    static std::vector<Place> together(std::vector<Place> list)
+    {
+        std::vector<Place> out;
+        for (const Place& next : list) {
+            Place p = next;
+            size_t first = out.size();
+            for (size_t k = out.size(); k-- > 0;)
+                if (out[k].member == p.member && p.from <= out[k].to + kDust && p.to >= out[k].from - kDust) {
+                    p.from = std::min(p.from, out[k].from);
+                    p.to = std::max(p.to, out[k].to);
+                    out.erase(out.begin() + static_cast<std::ptrdiff_t>(k));
+                    first = k;
+                }
+            out.insert(out.begin() + static_cast<std::ptrdiff_t>(std::min(first, out.size())), p);
+        }
+        return out;
+    }
     // From..to along the new element.
     void put(std::vector<Place>& out, int element, double from, double to) const
     {
@@ -83,12 +101,6 @@ private:
             if (p.element != element) continue;
             const double a = p.start + p.length * (p.reversed ? 1 - to : from),
                          b = p.start + p.length * (p.reversed ? 1 - from : to);
-            for (Place& x : out)
-                if (x.member == index && a <= x.to + kDust && b >= x.from - kDust) {
-                    x.from = std::min(x.from, a);
-                    x.to = std::max(x.to, b);
-                    return;
-                }
             out.push_back({index, a, b});
         }
     }

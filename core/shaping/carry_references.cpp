@@ -9,14 +9,14 @@ namespace wr {
 
 namespace {
 
-constexpr double kDust = 1e-9; // of an element's length
+constexpr double kShareDust = 1e-9; // of an element's length
 
 class References
 {
 public:
     References(const Frame& before, Frame& next, const Lineage& l, const Placement* placed = nullptr,
-               const std::vector<char>* fresh = nullptr)
-        : before_(before), next_(next), lineage_(l), placed_(placed), fresh_(fresh)
+               const std::vector<char>* fresh = nullptr, const Laid* laid = nullptr)
+        : before_(before), next_(next), lineage_(l), placed_(placed), fresh_(fresh), laid_(laid)
     {
     }
 
@@ -78,11 +78,12 @@ private:
     Vec3 asStated(Vec3 v, LoadAxes axes, int element, const ElementShare& s, bool moment = false) const
     {
         if (axes != LoadAxes::Local) return placed(v, moment);
-        if (!s.reversed() && (!placed_ || placed_->onlyMoves())) return v;
+        const Placement* by = laid_ && laid_->elements[static_cast<size_t>(element)] ? &laid_->placement : placed_;
+        if (!s.reversed() && (!by || by->onlyMoves())) return v;
         const Axes was = elementAxes(before_, before_.elements[static_cast<size_t>(element)]),
                    now = elementAxes(next_, std::as_const(next_).elements[static_cast<size_t>(s.element)]);
         Vec3 g = was.toGlobal(v);
-        if (placed_) g = moment ? placed_->moment(g) : placed_->vector(g);
+        if (by) g = moment ? by->moment(g) : by->vector(g);
         return now.toLocal(g);
     }
     // Loads per seen length cannot turn with a placement that lies askew to the axes: they are told per true length.
@@ -122,6 +123,8 @@ private:
                 ++gone_;
             else if (placed_ && !place(s, was))
                 ++askew_;
+            else if (std::as_const(next_).nodes[static_cast<size_t>(s.node)].support[static_cast<size_t>(s.dof)].free())
+                ++gone_; // nothing holds it there that could settle
             else if (std::any_of(out.settlement.begin(), out.settlement.end(),
                                  [&](const Settlement& o) { return o.node == s.node && o.dof == s.dof; }))
                 ++settled_;
@@ -170,8 +173,8 @@ private:
         const double length = lengthBefore(l.element), a = l.from / length, b = l.to ? *l.to / length : 1;
         for (const ElementShare& s : shares) {
             const double from = std::max(a, s.from), to = std::min(b, s.to);
-            if (to - from <= kDust) continue;
-            const auto at = [&](double t) { return b - a > kDust ? l.q0 + (t - a) / (b - a) * (l.q1 - l.q0) : l.q0; };
+            if (to - from <= kShareDust) continue;
+            const auto at = [&](double t) { return b - a > kShareDust ? l.q0 + (t - a) / (b - a) * (l.q1 - l.q0) : l.q0; };
             const double now = lengthNow(s.element);
             LineLoad n = l;
             n.element = s.element;
@@ -180,9 +183,9 @@ private:
             if (s.reversed()) std::swap(p, q), std::swap(qp, qq);
             // What nothing moved keeps its last digit.
             const bool as = lineage_.whole(l.element) && now == length;
-            n.from = as ? l.from : p <= kDust ? 0 : p * now;
-            n.to = as ? l.to : q >= 1 - kDust ? std::nullopt : std::optional(q * now);
-            if (!as || placed_) n.q0 = qp, n.q1 = qq;
+            n.from = as ? l.from : p <= kShareDust ? 0 : p * now;
+            n.to = as ? l.to : q >= 1 - kShareDust ? std::nullopt : std::optional(q * now);
+            if (!as || placed_ || laid_) n.q0 = qp, n.q1 = qq;
             out.push_back(n);
         }
     }
@@ -191,7 +194,7 @@ private:
         const auto& shares = lineage_.elements[static_cast<size_t>(l.element)];
         const double length = lengthBefore(l.element), t = l.at / length;
         for (const ElementShare& s : shares) {
-            if (t < s.from - kDust || t > s.to + kDust) continue;
+            if (t < s.from - kShareDust || t > s.to + kShareDust) continue;
             PointLoad n = l;
             n.element = s.element;
             const double now = lengthNow(s.element);
@@ -214,7 +217,7 @@ private:
             n.gradientY = g.y;
             n.gradientZ = g.z;
             // Several that became one have the same (join.h): it is told once, by the first of them.
-            if (std::min(s.start, s.end) <= kDust) out.push_back(n);
+            if (std::min(s.start, s.end) <= kShareDust) out.push_back(n);
         }
     }
     void area(AreaLoad a, std::vector<AreaLoad>& out)
@@ -300,6 +303,7 @@ private:
     const Lineage& lineage_;
     const Placement* placed_;
     const std::vector<char>* fresh_;
+    const Laid* laid_;
     size_t askew_ = 0;
     size_t gone_ = 0, settled_ = 0, lostLimits_ = 0;
 };
@@ -312,9 +316,9 @@ void copyReferences(const Frame& before, Frame& next, const Lineage& copies, con
     References(before, next, copies, &placement, &fresh).copy(told);
 }
 
-void carryReferences(const Frame& before, Frame& next, const Lineage& lineage, std::vector<std::string>& told)
+void carryReferences(const Frame& before, Frame& next, const Lineage& lineage, std::vector<std::string>& told, const Laid* laid)
 {
-    References(before, next, lineage).carry(told);
+    References(before, next, lineage, nullptr, nullptr, laid).carry(told);
 }
 
 } // namespace wr

@@ -13,7 +13,14 @@ namespace wr {
 // same share of its length, in global axes as they point and in local ones with the element. What has nothing to stand on any
 // more is left out and told, a sentence each ("3 loads stand on elements that are gone"). Results that came with the frame are
 // let go: they are not of this frame.
-void carryReferences(const Frame& before, Frame& next, const Lineage& lineage, std::vector<std::string>& told);
+// `laid`: where those elements were laid anew, so that loads in their own axes go with them.
+struct Laid
+{
+    Placement placement;
+    std::vector<char> elements; // by place before
+};
+void carryReferences(const Frame& before, Frame& next, const Lineage& lineage, std::vector<std::string>& told,
+                     const Laid* laid = nullptr);
 
 // Loads and ties of `before` once more, for copies: `copies` says which node and which element is the copy of each, `fresh`
 // (by node of `next`) which nodes are new; what stands on others is there already. Loads in global axes turn with a placement

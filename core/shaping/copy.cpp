@@ -283,7 +283,10 @@ private:
         for (const int n : nodes)
             if (!r.nodeGone(n)) stand.push_back(n);
         connect(r, stand, elements_);
-        Reshape::Done done = r.finish();
+        Laid laid{p, std::vector<char>(f_.elements.size(), 0)};
+        for (const int k : elements_)
+            laid.elements[static_cast<size_t>(k)] = 1;
+        Reshape::Done done = r.finish(&laid);
         Reshaped out;
         for (const int k : elements_)
             for (const ElementShare& x : done.lineage.elements[static_cast<size_t>(k)])

@@ -207,8 +207,9 @@ public:
             if (std::any_of(release.begin(), release.end(), [](bool v) { return v; }) ||
                 std::any_of(spring.begin(), spring.end(), [](double v) { return v != 0; }))
                 return fmt::format("{} has a joint at node {}", e->id, name);
-            if (norm(end ? e->offsetI : e->offsetJ) > 0) return fmt::format("{} stands off node {}", e->id, name);
         }
+        if (norm((x.i == node ? x.offsetI : x.offsetJ) - (y.i == node ? y.offsetI : y.offsetJ)) > 1e-6)
+            return fmt::format("{} and {} stand off node {} differently", x.id, y.id, name);
         const Axes p = rolledAxes(f_, x), q = rolledAxes(f_, y);
         const bool against = (x.i == node) == (y.i == node);
         constexpr double kLine = 1.5e-6; // 1 − cos of 0.1°

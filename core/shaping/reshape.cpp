@@ -98,9 +98,17 @@ std::vector<int> Reshape::divide(int e, const std::vector<double>& at, const std
 {
     const Element whole = std::as_const(next_).elements[static_cast<size_t>(e)];
     const Vec3 a = next_.endI(whole), b = next_.endJ(whole);
+    // New nodes stand on the line between its nodes, where panels and floors look for them; the pieces stand off them as the
+    // whole stood off its own.
+    const Vec3 i = std::as_const(next_).nodes[static_cast<size_t>(whole.i)].at,
+               j = std::as_const(next_).nodes[static_cast<size_t>(whole.j)].at;
     std::vector<int> inner;
-    for (size_t k = 0; k < at.size(); ++k)
-        inner.push_back(k < nodes.size() && nodes[k] >= 0 ? nodes[k] : addNode(a + at[k] * (b - a)));
+    std::vector<Vec3> off;
+    for (size_t k = 0; k < at.size(); ++k) {
+        inner.push_back(k < nodes.size() && nodes[k] >= 0 ? nodes[k] : addNode(i + at[k] * (j - i)));
+        const Vec3 d = a + at[k] * (b - a) - std::as_const(next_).nodes[static_cast<size_t>(inner.back())].at;
+        off.push_back(norm(d) < 1e-9 ? Vec3{} : d);
+    }
     std::vector<int> out;
     std::vector<double> ends{0};
     ends.insert(ends.end(), at.begin(), at.end());
@@ -112,13 +120,13 @@ std::vector<int> Reshape::divide(int e, const std::vector<double>& at, const std
             piece.i = inner[k - 1];
             piece.releaseI = {};
             piece.springI = {};
-            piece.offsetI = {};
+            piece.offsetI = off[k - 1];
         }
         if (k < inner.size()) {
             piece.j = inner[k];
             piece.releaseJ = {};
             piece.springJ = {};
-            piece.offsetJ = {};
+            piece.offsetJ = off[k];
         }
         if (k == 0) {
             element(e) = std::move(piece);
@@ -214,7 +222,7 @@ void Reshape::turn(int e)
     }
 }
 
-Reshape::Done Reshape::finish()
+Reshape::Done Reshape::finish(const Laid* laid)
 {
     Done out;
     std::vector<int>&node = out.nodes, &element = out.elements;
@@ -252,7 +260,7 @@ Reshape::Done Reshape::finish()
         std::sort(list.begin(), list.end(), [](const ElementShare& a, const ElementShare& b) { return a.from < b.from; });
     }
     out.told = std::move(told_);
-    carryReferences(before_, next_, lineage_, out.told);
+    carryReferences(before_, next_, lineage_, out.told, laid);
     carryDecisions(before_, next_, lineage_, out.told);
     out.lineage = std::move(lineage_);
     out.frame = std::move(next_);

@@ -2,6 +2,7 @@
 // and what became of each is written down, so that loads and decisions follow.
 #pragma once
 
+#include "core/shaping/carry_references.h"
 #include "core/shaping/fresh_names.h"
 #include "core/shaping/lineage.h"
 
@@ -59,7 +60,7 @@ public:
         std::vector<int> nodes, elements; // where rows of now() stand in the frame; -1: gone
     };
     // Drops what is gone, and carries over everything that names nodes and elements.
-    Done finish();
+    Done finish(const Laid* laid = nullptr);
 
 private:
     int push(Node n);

@@ -1,0 +1,209 @@
+#include "app/shape/shape_bench.h"
+
+#include "app/shape/shape_desk.h"
+#include "app/shell/document.h"
+#include "app/shell/labels.h"
+#include "app/shell/text.h"
+#include "core/base/entry.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QGridLayout>
+#include <QHBoxLayout>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QToolButton>
+#include <QVBoxLayout>
+
+namespace wr {
+
+ShapeBench::ShapeBench(Document& doc, ShapeDesk& desk, QWidget* parent)
+    : QWidget(parent), doc_(doc), desk_(desk), about_(label("quiet", this)), picked_(label("head", this)),
+      effect_(label("quiet", this)), trouble_(label("trouble", this)), gridTrouble_(label("trouble", this)),
+      act_(new QPushButton("Draw", this)), setGrid_(new QPushButton("Set the grid", this)), gridForm_(new QWidget(this))
+{
+    auto* all = new QVBoxLayout(this);
+    all->setContentsMargins(0, 0, 0, 0);
+    all->setSpacing(6);
+    auto* tools = new QGridLayout;
+    tools->setSpacing(3);
+    int cell = 0;
+    for (const ShapeTool& t : shapeTools()) {
+        auto* b = new QToolButton(this);
+        b->setText(str(t.title));
+        b->setCheckable(true);
+        b->setAutoExclusive(true);
+        b->setToolTip(str(t.meaning));
+        b->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+        const std::string key(t.key);
+        connect(b, &QToolButton::clicked, this, [this, key] { desk_.setTool(key); });
+        tools_[key] = b;
+        tools->addWidget(b, cell / 3, cell % 3);
+        ++cell;
+    }
+    all->addLayout(tools);
+    all->addWidget(about_);
+    all->addWidget(picked_);
+    form_ = new QWidget(this);
+    all->addWidget(form_);
+    act_->setObjectName("primary");
+    all->addWidget(effect_);
+    all->addWidget(trouble_);
+    all->addWidget(act_, 0, Qt::AlignLeft);
+    buildGrid();
+    all->addWidget(gridForm_);
+    connect(act_, &QPushButton::clicked, this, &ShapeBench::runAct);
+    connect(&desk_, &ShapeDesk::changed, this, [this] {
+        if (isVisible()) refresh();
+    });
+    connect(&doc_, &Document::opened, this, [this] {
+        asked_.clear();
+        for (auto& [key, line] : grid_)
+            line->clear();
+        if (isVisible()) refresh();
+    });
+}
+
+void ShapeBench::buildGrid()
+{
+    auto* g = new QGridLayout(gridForm_);
+    g->setContentsMargins(0, 8, 0, 0);
+    g->setVerticalSpacing(3);
+    g->addWidget(label("head", gridForm_, "Grid and levels"), 0, 0, 1, 2);
+    int row = 1;
+    for (const auto& [key, title, hint] : {std::tuple{"x", "Along x", "4 × 6 m, 5 m"},
+                                           {"y", "Along y", "2 × 5 m"},
+                                           {"levels", "Storeys", "4 m, 2 × 3.5 m"},
+                                           {"origin", "Begins at", "0; 0; 0"},
+                                           {"turn", "Turned", "0°"}}) {
+        auto* line = new QLineEdit(gridForm_);
+        line->setPlaceholderText(hint);
+        line->setAccessibleName(QString("Grid: %1").arg(title));
+        connect(line, &QLineEdit::returnPressed, this, &ShapeBench::runGrid);
+        grid_[key] = line;
+        g->addWidget(new QLabel(title, gridForm_), row, 0);
+        g->addWidget(line, row++, 1);
+    }
+    g->addWidget(gridTrouble_, row++, 0, 1, 2);
+    g->addWidget(setGrid_, row, 0, 1, 2, Qt::AlignLeft);
+    gridTrouble_->hide();
+    connect(setGrid_, &QPushButton::clicked, this, &ShapeBench::runGrid);
+}
+
+void ShapeBench::runGrid()
+{
+    if (!doc_.hasFrame()) return;
+    const auto text = [&](const char* key) { return grid_.at(key)->text().toStdString(); };
+    const auto g = typedGrid(text("x"), text("y"), text("levels"), text("origin"), text("turn"), doc_.frame());
+    const QString trouble = g ? doc_.run(SetGrid{*g}) : str(g.error().text);
+    gridTrouble_->setText(trouble);
+    gridTrouble_->setVisible(!trouble.isEmpty());
+}
+
+QWidget* ShapeBench::field(const std::string& key) const
+{
+    const auto at = fields_.find(key);
+    return at == fields_.end() ? nullptr : at->second;
+}
+
+QString ShapeBench::effect() const
+{
+    return effect_->text();
+}
+
+QString ShapeBench::trouble() const
+{
+    return trouble_->isHidden() ? QString() : trouble_->text();
+}
+
+void ShapeBench::showEvent(QShowEvent*)
+{
+    desk_.use(true);
+    refresh();
+}
+
+void ShapeBench::hideEvent(QHideEvent*)
+{
+    desk_.use(false);
+}
+
+void ShapeBench::ask()
+{
+    asked_ = desk_.tool();
+    fields_.clear();
+    delete form_->layout();
+    qDeleteAll(form_->findChildren<QWidget*>(QString(), Qt::FindDirectChildrenOnly));
+    auto* g = new QGridLayout(form_);
+    g->setContentsMargins(0, 0, 0, 0);
+    g->setVerticalSpacing(3);
+    g->setHorizontalSpacing(8);
+    int row = 0, flag = 0;
+    for (const ShapeField& f : shapeFields(asked_, doc_.frame())) {
+        const auto typed = desk_.typed().find(f.key);
+        const std::string value = typed == desk_.typed().end() ? f.value : typed->second;
+        const std::string key = f.key;
+        QWidget* w = nullptr;
+        if (f.kind == ShapeField::Kind::Flag) {
+            auto* box = new QCheckBox(str(f.title), form_);
+            box->setChecked(value == "yes");
+            connect(box, &QCheckBox::toggled, this, [this, key](bool on) { desk_.type(key, on ? "yes" : "no"); });
+            g->addWidget(box, row, flag % 2, Qt::AlignLeft);
+            if (++flag % 2 == 0) ++row;
+            w = box;
+        } else if (f.kind == ShapeField::Kind::Word) {
+            auto* list = new QComboBox(form_);
+            for (const std::string& word : f.words)
+                list->addItem(str(word));
+            list->setCurrentText(str(value));
+            connect(list, &QComboBox::currentTextChanged, this,
+                    [this, key](const QString& t) { desk_.type(key, t.toStdString()); });
+            w = list;
+        } else {
+            auto* line = new QLineEdit(str(value), form_);
+            connect(line, &QLineEdit::textEdited, this, [this, key](const QString& t) { desk_.type(key, t.toStdString()); });
+            connect(line, &QLineEdit::returnPressed, this, &ShapeBench::runAct);
+            w = line;
+        }
+        w->setAccessibleName(str(f.title));
+        w->setToolTip(str(f.meaning));
+        fields_[key] = w;
+        if (f.kind == ShapeField::Kind::Flag) continue;
+        if (flag % 2 == 1) ++row;
+        flag = 0;
+        g->addWidget(new QLabel(str(f.title), form_), row, 0);
+        g->addWidget(w, row++, 1);
+    }
+    g->setColumnStretch(1, 1);
+}
+
+void ShapeBench::refresh()
+{
+    if (!doc_.hasFrame()) return;
+    if (asked_ != desk_.tool()) ask();
+    const ShapeTool& t = *shapeTool(desk_.tool());
+    tools_.at(desk_.tool())->setChecked(true);
+    about_->setText(desk_.tool() == "draw"
+                        ? "Click places in the view, one after the other; Esc ends the line. Or type both ends."
+                        : str(t.meaning).replace(0, 1, str(t.meaning).left(1).toUpper()) + ".");
+    picked_->setText(desk_.pickWords());
+    picked_->setVisible(t.elements || t.nodes);
+    effect_->setText(desk_.effectWords());
+    effect_->setVisible(!effect_->text().isEmpty());
+    const QString trouble = desk_.trouble();
+    trouble_->setText(trouble);
+    trouble_->setVisible(!trouble.isEmpty());
+    act_->setText(desk_.tool() == "ends" || desk_.tool() == "stand" || desk_.tool() == "support" ? QString("Set")
+                                                                                                 : str(t.title));
+    act_->setEnabled(desk_.ghost().has_value());
+}
+
+void ShapeBench::runAct()
+{
+    const QString trouble = desk_.carryOut();
+    if (!trouble.isEmpty()) {
+        trouble_->setText(trouble);
+        trouble_->show();
+    }
+}
+
+} // namespace wr

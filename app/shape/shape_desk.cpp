@@ -1,0 +1,255 @@
+#include "app/shape/shape_desk.h"
+
+#include "app/shell/document.h"
+#include "app/shell/text.h"
+
+#include <algorithm>
+
+namespace wr {
+
+ShapeDesk::ShapeDesk(Document& doc, QObject* parent) : QObject(parent), doc_(doc)
+{
+    const auto again = [this] {
+        stale_ = true;
+        Q_EMIT changed();
+    };
+    connect(&doc_, &Document::opened, this, [this, again] {
+        nodeIds_.clear();
+        elementIds_.clear();
+        from_.reset();
+        typed_.clear();
+        again();
+    });
+    connect(&doc_, &Document::modelChanged, this, again);
+    connect(&doc_, &Document::pickChanged, this, [this, again] {
+        // Another pick of members: single elements of the one before are meant no more.
+        elementIds_.clear();
+        again();
+    });
+}
+
+void ShapeDesk::use(bool on)
+{
+    if (on == inUse_) return;
+    inUse_ = on;
+    from_.reset();
+    stale_ = true;
+    Q_EMIT changed();
+}
+
+void ShapeDesk::setTool(const std::string& key)
+{
+    if (key == tool_) return;
+    tool_ = key;
+    from_.reset();
+    stale_ = true;
+    Q_EMIT changed();
+}
+
+void ShapeDesk::type(const std::string& key, const std::string& text)
+{
+    typed_[tool_][key] = text;
+    stale_ = true;
+    Q_EMIT changed();
+}
+
+namespace {
+
+template <class Rows> std::vector<int> placesOf(const Rows& rows, const std::set<std::string>& ids)
+{
+    std::vector<int> out;
+    if (ids.empty()) return out;
+    for (size_t k = 0; k < rows.size(); ++k)
+        if (ids.contains(rows[k].id)) out.push_back(static_cast<int>(k));
+    return out;
+}
+
+} // namespace
+
+std::vector<int> ShapeDesk::nodes() const
+{
+    return doc_.hasFrame() ? placesOf(doc_.frame().nodes.list(), nodeIds_) : std::vector<int>{};
+}
+
+std::vector<int> ShapeDesk::elements() const
+{
+    if (!doc_.hasFrame()) return {};
+    if (!elementIds_.empty()) return placesOf(doc_.frame().elements.list(), elementIds_);
+    std::vector<int> out;
+    for (const size_t m : doc_.pick())
+        for (const MemberPiece& p : doc_.model().members()[m].pieces)
+            out.push_back(p.element);
+    std::sort(out.begin(), out.end());
+    return out;
+}
+
+void ShapeDesk::pickNodes(const std::vector<int>& nodes, bool add)
+{
+    if (!add) nodeIds_.clear();
+    for (const int n : nodes) {
+        const std::string& id = doc_.frame().nodes[static_cast<size_t>(n)].id;
+        if (add && nodes.size() == 1 && nodeIds_.contains(id))
+            nodeIds_.erase(id);
+        else
+            nodeIds_.insert(id);
+    }
+    stale_ = true;
+    Q_EMIT changed();
+}
+
+void ShapeDesk::pickElement(int element, bool add)
+{
+    if (!add) elementIds_.clear();
+    const std::string& id = doc_.frame().elements[static_cast<size_t>(element)].id;
+    if (!elementIds_.insert(id).second && add) elementIds_.erase(id);
+    stale_ = true;
+    Q_EMIT changed();
+}
+
+void ShapeDesk::pickNothing()
+{
+    nodeIds_.clear();
+    elementIds_.clear();
+    stale_ = true;
+    if (!doc_.pick().empty())
+        doc_.setPick({}); // says so
+    else
+        Q_EMIT changed();
+}
+
+QString ShapeDesk::pickWords() const
+{
+    const auto counted = [](size_t n, const char* what) { return QString("%1 %2%3").arg(n).arg(what, n == 1 ? "" : "s"); };
+    const size_t e = elements().size(), n = nodes().size();
+    QStringList out;
+    if (e > 0) out << counted(e, "element");
+    if (n > 0) out << counted(n, "node");
+    return out.isEmpty() ? QString("nothing is picked") : out.join(" · ");
+}
+
+std::expected<ShapeEdit, ShapeFault> ShapeDesk::edit() const
+{
+    if (dragged_) return ShapeEdit{MoveNodes{nodes(), *dragged_}};
+    return shapeEdit(tool_, typed_[tool_], doc_.frame(), elements(), nodes());
+}
+
+void ShapeDesk::settle() const
+{
+    if (!stale_) return;
+    stale_ = false;
+    ghost_.reset();
+    trouble_.clear();
+    if (!doc_.hasFrame()) return;
+    const ShapeTool* row = shapeTool(tool_);
+    // What is drawn with the mouse needs no places typed.
+    if (!dragged_ && tool_ == "draw" && typed_[tool_]["from"].empty() && typed_[tool_]["to"].empty()) return;
+    if (!dragged_ &&
+        ((row->elements && row->nodes && elements().empty() && nodes().empty()) ||
+         (row->elements && !row->nodes && elements().empty()) || (row->nodes && !row->elements && nodes().empty()))) {
+        trouble_ = row->elements && row->nodes ? "Pick members, elements or nodes first."
+                   : row->elements             ? "Pick members or elements first."
+                                               : "Pick nodes first: click one in the view.";
+        return;
+    }
+    const auto e = edit();
+    if (!e) {
+        trouble_ = str(e.error().text);
+        return;
+    }
+    auto out = reshaped(doc_.frame(), *e);
+    if (out)
+        ghost_ = *std::move(out);
+    else
+        trouble_ = str(out.error());
+}
+
+const std::optional<Reshaped>& ShapeDesk::ghost() const
+{
+    settle();
+    return ghost_;
+}
+
+QString ShapeDesk::trouble() const
+{
+    settle();
+    return trouble_;
+}
+
+QString ShapeDesk::effectWords() const
+{
+    settle();
+    if (!ghost_) return {};
+    const Frame &f = doc_.frame(), &g = ghost_->frame;
+    QStringList out;
+    const auto change = [&](size_t was, size_t now, const char* what) {
+        if (was == now) return;
+        const size_t n = was < now ? now - was : was - now;
+        out << QString("%1 %2%3 %4").arg(n).arg(what, n == 1 ? "" : "s", was < now ? "more" : "less");
+    };
+    change(f.elements.size(), g.elements.size(), "element");
+    change(f.nodes.size(), g.nodes.size(), "node");
+    if (out.isEmpty()) out << str(ghost_->words);
+    QString words = out.join(", ");
+    for (const std::string& t : ghost_->told)
+        words += (t == ghost_->told.front() ? "\nLeft out: " : "; ") + str(t);
+    return words;
+}
+
+QString ShapeDesk::carryOut()
+{
+    if (!doc_.hasFrame()) return "open a frame first";
+    settle();
+    if (!ghost_) return trouble_.isEmpty() ? QString("say what is to be done") : trouble_;
+    const auto e = edit();
+    if (!e) return str(e.error().text);
+    std::vector<std::string> drawn;
+    const QString trouble = doc_.run(*e);
+    stale_ = true;
+    Q_EMIT changed();
+    return trouble;
+}
+
+QString ShapeDesk::drawTo(Vec3 at)
+{
+    if (!doc_.hasFrame()) return "open a frame first";
+    if (!from_) {
+        from_ = at;
+        Q_EMIT changed();
+        return {};
+    }
+    // All but the places as typed.
+    auto typed = typed_["draw"];
+    typed["from"] = typed["to"] = "0; 0; 0";
+    auto e = shapeEdit("draw", typed, doc_.frame(), {}, {});
+    if (!e) return str(e.error().text);
+    std::get<DrawElements>(*e).lines = {{*from_, at}};
+    const QString trouble = doc_.run(*e);
+    if (trouble.isEmpty()) from_ = at;
+    stale_ = true;
+    Q_EMIT changed();
+    return trouble;
+}
+
+void ShapeDesk::endLine()
+{
+    from_.reset();
+    Q_EMIT changed();
+}
+
+void ShapeDesk::showMove(std::optional<Vec3> by)
+{
+    dragged_ = by;
+    stale_ = true;
+    Q_EMIT changed();
+}
+
+QString ShapeDesk::moveNodes(Vec3 by)
+{
+    dragged_.reset();
+    const QString trouble = doc_.run(ShapeEdit{MoveNodes{nodes(), by}});
+    stale_ = true;
+    Q_EMIT changed();
+    return trouble;
+}
+
+} // namespace wr
