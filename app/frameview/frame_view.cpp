@@ -155,6 +155,7 @@ void FrameView::rebuildMesh()
         for (size_t i = 0; i < doc_.model().members().size(); ++i)
             if (onlyIds_.contains(doc_.model().members()[i].id)) only_->insert(i);
     }
+    if (hovered_ && *hovered_ >= doc_.model().members().size()) hovered_.reset();
     restyle();
 }
 

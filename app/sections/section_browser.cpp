@@ -20,7 +20,7 @@ namespace {
 
 constexpr int kLeft = 180;
 
-QLabel* named(const char* name, const QString& text = {})
+QLabel* unwrapped(const char* name, const QString& text = {})
 {
     auto* l = new QLabel(text);
     l->setObjectName(name);
@@ -37,8 +37,8 @@ int region(const std::string& standard)
 
 SectionBrowser::SectionBrowser(Document& doc, QWidget* parent)
     : QWidget(parent), doc_(doc), list_(new SectionList(doc, this)), listTab_(new QToolButton), ownTab_(new QToolButton),
-      close_(new QToolButton), search_(new QLineEdit), family_(new QComboBox), count_(named("quiet")),
-      trouble_(named("trouble")), table_(new QTableView), card_(new SectionCard(doc)), sheet_(new SectionSheet(doc)),
+      close_(new QToolButton), search_(new QLineEdit), family_(new QComboBox), count_(unwrapped("quiet")),
+      trouble_(unwrapped("trouble")), table_(new QTableView), card_(new SectionCard(doc)), sheet_(new SectionSheet(doc)),
       use_(new QPushButton("Use")), left_(new QWidget), listSide_(new QWidget), ownSide_(new QWidget), kind_(new QComboBox),
       name_(new QLineEdit), fieldsHost_(new QWidget)
 {

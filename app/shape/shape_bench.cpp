@@ -194,7 +194,7 @@ void ShapeBench::refresh()
     trouble_->setVisible(!trouble.isEmpty());
     act_->setText(desk_.tool() == "ends" || desk_.tool() == "stand" || desk_.tool() == "support" ? QString("Set")
                                                                                                  : str(t.title));
-    act_->setEnabled(desk_.ghost().has_value());
+    act_->setEnabled(desk_.canCarryOut());
 }
 
 void ShapeBench::runAct()

@@ -24,6 +24,7 @@ ShapeDesk::ShapeDesk(Document& doc, QObject* parent) : QObject(parent), doc_(doc
     connect(&doc_, &Document::pickChanged, this, [this, again] {
         // Another pick of members: single elements of the one before are meant no more.
         elementIds_.clear();
+        rests_ = false;
         again();
     });
 }
@@ -31,6 +32,7 @@ ShapeDesk::ShapeDesk(Document& doc, QObject* parent) : QObject(parent), doc_(doc
 void ShapeDesk::use(bool on)
 {
     if (on == inUse_) return;
+    rests_ = false;
     inUse_ = on;
     from_.reset();
     stale_ = true;
@@ -40,6 +42,7 @@ void ShapeDesk::use(bool on)
 void ShapeDesk::setTool(const std::string& key)
 {
     if (key == tool_) return;
+    rests_ = false;
     tool_ = key;
     from_.reset();
     stale_ = true;
@@ -49,6 +52,7 @@ void ShapeDesk::setTool(const std::string& key)
 void ShapeDesk::type(const std::string& key, const std::string& text)
 {
     typed_[tool_][key] = text;
+    rests_ = false;
     stale_ = true;
     Q_EMIT changed();
 }
@@ -93,6 +97,7 @@ void ShapeDesk::pickNodes(const std::vector<int>& nodes, bool add)
         else
             nodeIds_.insert(id);
     }
+    rests_ = false;
     stale_ = true;
     Q_EMIT changed();
 }
@@ -108,6 +113,7 @@ void ShapeDesk::pickElement(int element, bool add)
 
 void ShapeDesk::pickNothing()
 {
+    rests_ = false;
     nodeIds_.clear();
     elementIds_.clear();
     stale_ = true;
@@ -139,7 +145,7 @@ void ShapeDesk::settle() const
     stale_ = false;
     ghost_.reset();
     trouble_.clear();
-    if (!doc_.hasFrame()) return;
+    if (!doc_.hasFrame() || rests_) return;
     const ShapeTool* row = shapeTool(tool_);
     // What is drawn with the mouse needs no places typed.
     if (!dragged_ && tool_ == "draw" && typed_[tool_]["from"].empty() && typed_[tool_]["to"].empty()) return;
@@ -198,12 +204,14 @@ QString ShapeDesk::effectWords() const
 QString ShapeDesk::carryOut()
 {
     if (!doc_.hasFrame()) return "open a frame first";
+    if (rests_) stale_ = true; // once more
+    rests_ = false;
     settle();
     if (!ghost_) return trouble_.isEmpty() ? QString("say what is to be done") : trouble_;
     const auto e = edit();
     if (!e) return str(e.error().text);
-    std::vector<std::string> drawn;
     const QString trouble = doc_.run(*e);
+    rests_ = trouble.isEmpty();
     stale_ = true;
     Q_EMIT changed();
     return trouble;
@@ -238,6 +246,7 @@ void ShapeDesk::endLine()
 
 void ShapeDesk::showMove(std::optional<Vec3> by)
 {
+    rests_ = false;
     dragged_ = by;
     stale_ = true;
     Q_EMIT changed();

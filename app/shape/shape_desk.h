@@ -42,8 +42,9 @@ public:
     // The frame as it would be; nothing where what is typed or picked does not do: trouble() says why.
     const std::optional<Reshaped>& ghost() const;
     QString trouble() const;
-    QString effectWords() const; // what comes, and what is left out
-    QString carryOut();          // the edit; the error is a sentence
+    bool canCarryOut() const { return ghost().has_value() || rests_; } // the same once more
+    QString effectWords() const;                                       // what comes, and what is left out
+    QString carryOut();                                                // the edit; the error is a sentence
 
     // Drawing in the view: from the last place on.
     bool draws() const { return inUse_ && tool_ == "draw"; }
@@ -68,6 +69,7 @@ private:
     std::set<std::string> nodeIds_, elementIds_;
     std::optional<Vec3> from_;
     std::optional<Vec3> dragged_;
+    mutable bool rests_ = false; // it was just done: nothing is shown until something else is typed, picked or asked for
     mutable bool stale_ = true;
     mutable std::optional<Reshaped> ghost_;
     mutable QString trouble_;

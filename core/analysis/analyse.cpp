@@ -97,10 +97,35 @@ bool solvesWholes(const Frame& f, const AnalysisChoice& choice)
     return choice.order != ForceOrder::First || hasOneWay(f);
 }
 
+namespace {
+
+std::vector<Finding> whetherItStands(const Frame& f, Progress& progress)
+{
+    Frame loaded = f;
+    LoadCase weight;
+    weight.id = "weight";
+    weight.selfWeight = 1;
+    loaded.cases = {weight};
+    // What carries one way only is let carry both: whether that stands is for its loads to say.
+    for (Element& e : loaded.elements)
+        if (e.behaviour != Behaviour::Beam) e.behaviour = Behaviour::Axial;
+    AnalysisResult r = analyseLinear(loaded, {}, progress);
+    std::erase_if(r.findings,
+                  [](const Finding& x) { return x.code != "analysis.mechanism" && x.code != "analysis.constraint"; });
+    return std::move(r.findings);
+}
+
+} // namespace
+
 FrameForces analyseForces(const Frame& f, const AnalysisChoice& choice, const SecondOrderRules& rules, Progress& progress,
                           std::shared_ptr<AnalysisMemory> memory, std::vector<SolvedAgain> again)
 {
     FrameForces out = unguarded(f, choice, rules, progress, std::move(memory), std::move(again));
+    if (f.cases.empty() && !f.elements.empty()) {
+        // A frame in the making: would it stand if it were loaded?
+        for (Finding& x : whetherItStands(f, progress))
+            out.findings.push_back(std::move(x));
+    }
     out.forces.rigidInShear = !choice.shearDeformation;
     guard(out);
     return out;

@@ -110,7 +110,8 @@ TEST_CASE("change: a portal drawn from nothing on a grid, supported, and copied 
     // Nothing holds it yet: said as it arises.
     bool loose = false;
     for (const AuditRow& r : w.doc().audit())
-        loose |= r.finding.code == "frame.no-support" || r.finding.code == "analysis.mechanism" || r.finding.code == "frame.unsupported";
+        loose |= r.finding.code == "frame.no-support" || r.finding.code == "analysis.mechanism" ||
+                 r.finding.code == "frame.unsupported";
     for (const AuditRow& r : w.doc().audit())
         UNSCOPED_INFO(r.finding.code);
     CHECK(loose);
@@ -163,7 +164,8 @@ TEST_CASE("change: a portal drawn from nothing on a grid, supported, and copied 
     CHECK(w.doc().frame() == whole);
 }
 
-TEST_CASE("change: a node is dragged, an element divided and joined, and what is deleted says what goes with it", "[app][shape]")
+TEST_CASE("change: a node is dragged, an element divided and joined, and what is deleted says what goes with it",
+          "[app][shape]")
 {
     Window w(kStreet);
     w.key(Qt::Key_1);

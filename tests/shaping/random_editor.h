@@ -85,7 +85,11 @@ public:
 private:
     static constexpr const char* kSections[]{"IPE300", "HEA200", "UPE200", "L100x100x10", "CHS 114.3x5"};
 
-    Vec3 step() { return below(2) ? Vec3{std::round(in(-3, 3)), std::round(in(-3, 3)), std::round(in(-2, 2))} : Vec3{in(-1, 1), in(-1, 1), in(-1, 1)}; }
+    Vec3 step()
+    {
+        return below(2) ? Vec3{std::round(in(-3, 3)), std::round(in(-3, 3)), std::round(in(-2, 2))}
+                        : Vec3{in(-1, 1), in(-1, 1), in(-1, 1)};
+    }
     std::vector<int> some(size_t n, size_t most)
     {
         std::vector<int> out;
@@ -196,8 +200,11 @@ private:
             const double length = f.length(f.elements.list()[e]);
             const auto axes = static_cast<LoadAxes>(below(3));
             if (below(2))
-                c.line.push_back({static_cast<int>(e), axes, in(0, 0.4) * length, below(2) ? std::optional(in(0.5, 1) * length) : std::nullopt, vec(), vec()});
-            if (below(2)) c.point.push_back({static_cast<int>(e), axes == LoadAxes::Projected ? LoadAxes::Global : axes, in(0, length), vec(), {}});
+                c.line.push_back({static_cast<int>(e), axes, in(0, 0.4) * length,
+                                  below(2) ? std::optional(in(0.5, 1) * length) : std::nullopt, vec(), vec()});
+            if (below(2))
+                c.point.push_back(
+                    {static_cast<int>(e), axes == LoadAxes::Projected ? LoadAxes::Global : axes, in(0, length), vec(), {}});
             if (below(4) == 0) c.thermal.push_back({static_cast<int>(e), in(-30, 30), in(-100, 100), 0});
         }
         for (size_t n = 0; n < f.nodes.size() && below(3) == 0; ++n)
