@@ -33,6 +33,7 @@ Command reportCommand();
 Command exportCommand();
 Command jointCommand();
 Command startCommand();
+Command changeCommand();
 Command takeOffCommand();
 Command sectionsCommand();
 Command intakeCommand();

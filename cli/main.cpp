@@ -10,7 +10,7 @@ int main(int argc, char** argv)
         return runCommandLine({checkCommand(), analyseCommand(), combinationsCommand(), tablesCommand(), gradesCommand(),
                                sectionsCommand(), membersCommand(), briefsCommand(), optionsCommand(), auditCommand(),
                                compareCommand(), sizeCommand(), reportCommand(), takeOffCommand(), exportCommand(),
-                               jointCommand(), startCommand(), intakeCommand()},
+                               jointCommand(), startCommand(), changeCommand(), intakeCommand()},
                               argc, argv);
     } catch (const std::exception& e) {
         complain("internal error: {}\nPlease report this with the file that causes it.\n", e.what());

@@ -96,6 +96,13 @@ void FrameView::keyPressEvent(QKeyEvent* e)
     case Qt::Key_Equal: fitted_ = false, camera_.zoom(1.2, QPointF(width() / 2.0, height() / 2.0), viewSize()); break;
     case Qt::Key_Minus: fitted_ = false, camera_.zoom(1 / 1.2, QPointF(width() / 2.0, height() / 2.0), viewSize()); break;
     case Qt::Key_F: fitFrame(); break;
+    case Qt::Key_Delete: // first what would go is shown, then it goes
+        if (!shapes()) return QOpenGLWidget::keyPressEvent(e);
+        if (shape_->tool() != "delete")
+            shape_->setTool("delete");
+        else if (const QString trouble = shape_->carryOut(); !trouble.isEmpty())
+            Q_EMIT said(trouble);
+        break;
     case Qt::Key_Escape:
         if (shapes() && shape_->draws() && shape_->from())
             shape_->endLine();

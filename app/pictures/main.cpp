@@ -1,6 +1,7 @@
 // Takes a picture of each main view with the demo frames: wrenrail-pictures FOLDER. Used for docs/screenshots and where there
 // is no display.
 #include "app/bench/bench.h"
+#include "app/bench/frame_bench.h"
 #include "app/bench/member_bench.h"
 #include "app/bench/size_bench.h"
 #include "app/briefs/brief_desk.h"
@@ -19,6 +20,7 @@
 #include "app/report/report_view.h"
 #include "app/sections/section_browser.h"
 #include "app/settings/user_settings.h"
+#include "app/shape/shape_bench.h"
 #include "app/shell/document.h"
 #include "app/shell/main_window.h"
 #include "app/shell/opengl.h"
@@ -32,6 +34,7 @@
 #include <QDir>
 #include <QElapsedTimer>
 #include <QFile>
+#include <QLineEdit>
 #include <QListWidget>
 #include <QPixmap>
 #include <QScreen>
@@ -118,9 +121,6 @@ public:
         w_.document().setPick({});
         w_.sizes().setPage(SizeBand::Rungs);
         keep("size-candidates");
-        w_.ride(Stop::Frame);
-        w_.document().setPick({});
-        keep("frame-findings");
         w_.ride(Stop::Check);
     }
 
@@ -226,6 +226,7 @@ public:
     {
         open(":/demo/tern-street.frame.json");
         w_.ride(Stop::Frame);
+        change();
         if (w_.frameView()) results();
         // The calculation of the purlin that is used most, in the report.
         ReportChoice c;
@@ -325,6 +326,26 @@ private:
         w_.browseSections();
         keep("section-browser");
         w_.browseSections(false);
+    }
+
+    // The roof longer by two bays, before it is done.
+    void change()
+    {
+        w_.change("copy");
+        std::set<size_t> all;
+        for (size_t m = 0; m < w_.document().model().members().size(); ++m)
+            all.insert(m);
+        w_.document().setPick(all);
+        if (auto* by = qobject_cast<QLineEdit*>(w_.bench().frame().shape().field("by"))) {
+            by->setText("10 m y");
+            Q_EMIT by->textEdited(by->text());
+        }
+        if (FrameView* v = w_.frameView()) v->zoom(0.75, 0.5, 0.5);
+        wait();
+        keep("change");
+        w_.document().setPick({});
+        w_.bench().frame().showChange(false);
+        if (FrameView* v = w_.frameView()) v->fitFrame();
     }
 
     void results()

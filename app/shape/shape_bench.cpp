@@ -30,6 +30,7 @@ ShapeBench::ShapeBench(Document& doc, ShapeDesk& desk, QWidget* parent)
     int cell = 0;
     for (const ShapeTool& t : shapeTools()) {
         auto* b = new QToolButton(this);
+        b->setObjectName("view");
         b->setText(str(t.title));
         b->setCheckable(true);
         b->setAutoExclusive(true);

@@ -197,7 +197,7 @@ std::vector<ShapeField> shapeFields(std::string_view tool, const Frame& f)
     } else if (tool == "copy") {
         add("by", "By", K::Vector, Quantity::Length, length(6) + " y", "from one to the next");
         add("times", "Times", K::Count, Quantity::Ratio, "1", "how many copies");
-        add("inplace", "The parts themselves", K::Flag, Quantity::Ratio, "no", "moved, not copied");
+        add("inplace", "Move, not copy", K::Flag, Quantity::Ratio, "no", "the parts themselves, moved");
         addGoes(out);
     } else if (tool == "turn") {
         add("about", "About", K::Text, Quantity::Ratio, up, "the direction of the axis: x, y, z or three numbers");
@@ -205,13 +205,13 @@ std::vector<ShapeField> shapeFields(std::string_view tool, const Frame& f)
         add("angle", "Angle", K::Measure, Quantity::Angle, f.units.text(Quantity::Angle, std::numbers::pi / 2, false),
             "from one to the next");
         add("times", "Times", K::Count, Quantity::Ratio, "1", "how many copies");
-        add("inplace", "The parts themselves", K::Flag, Quantity::Ratio, "no", "turned, not copied");
+        add("inplace", "Move, not copy", K::Flag, Quantity::Ratio, "no", "the parts themselves, turned");
         addGoes(out);
     } else if (tool == "mirror") {
         add("across", "Across", K::Text, Quantity::Ratio, "x",
             "the direction at right angles to the plane: x, y, z or three numbers");
         add("through", "Through", K::Vector, Quantity::Length, nothing, "a place in the plane");
-        add("inplace", "The parts themselves", K::Flag, Quantity::Ratio, "no", "mirrored, not copied");
+        add("inplace", "Move, not copy", K::Flag, Quantity::Ratio, "no", "the parts themselves, mirrored");
         addGoes(out);
     } else if (tool == "move")
         add("by", "By", K::Vector, Quantity::Length, nothing, "how far, in which direction");

@@ -3,7 +3,7 @@
 #include "tests/support.h"
 
 using namespace wr;
-using namespace Catch::Matchers;
+using Catch::Matchers::WithinRel;
 
 namespace {
 

@@ -13,14 +13,14 @@ using namespace wr;
 
 namespace {
 
-Pick read(std::string_view text)
+Pick picked(std::string_view text)
 {
     const auto p = parsePick(text, UnitSystem{});
     INFO(text << ": " << (p ? "" : p.error().sentence()));
     REQUIRE(p);
     return *p;
 }
-PickFault fault(std::string_view text)
+PickFault faultIn(std::string_view text)
 {
     const auto p = parsePick(text, UnitSystem{});
     INFO(text);
@@ -139,29 +139,29 @@ TEST_CASE("picks: what is printed reads as the same tree", "[picks]")
         CHECK(*again == p);
         CHECK(printPick(*again) == text);
     }
-    CHECK(read("") == Pick{});
+    CHECK(picked("") == Pick{});
     CHECK(printPick(Pick{}).empty());
 }
 
 TEST_CASE("picks: and binds before or, not before both, words in any case", "[picks]")
 {
-    CHECK(printPick(read("over or ok and warned")) == "over or ok and warned");
-    CHECK(read("over or ok and warned").kind == Pick::Kind::Either);
-    CHECK(read("over or ok and warned").parts[1].kind == Pick::Kind::Both);
-    CHECK(read("not over and ok").kind == Pick::Kind::Both);
-    CHECK(read("NOT over AND ok") == read("not over and ok"));
-    CHECK(read("(over or ok) and warned").kind == Pick::Kind::Both);
-    CHECK(read("not (status = ok) or over").kind == Pick::Kind::Either);
-    CHECK(read("Util>0.9") == read("util > 0.9"));
-    CHECK(read("length > 6m") == read("length > 6 m"));
-    CHECK(read("section = \"W12X65\"") == read("section = W12X65"));
-    CHECK(read("length > 12 ft 6 in and over").parts[0].values[0].text == "12 ft 6 in");
+    CHECK(printPick(picked("over or ok and warned")) == "over or ok and warned");
+    CHECK(picked("over or ok and warned").kind == Pick::Kind::Either);
+    CHECK(picked("over or ok and warned").parts[1].kind == Pick::Kind::Both);
+    CHECK(picked("not over and ok").kind == Pick::Kind::Both);
+    CHECK(picked("NOT over AND ok") == picked("not over and ok"));
+    CHECK(picked("(over or ok) and warned").kind == Pick::Kind::Both);
+    CHECK(picked("not (status = ok) or over").kind == Pick::Kind::Either);
+    CHECK(picked("Util>0.9") == picked("util > 0.9"));
+    CHECK(picked("length > 6m") == picked("length > 6 m"));
+    CHECK(picked("section = \"W12X65\"") == picked("section = W12X65"));
+    CHECK(picked("length > 12 ft 6 in and over").parts[0].values[0].text == "12 ft 6 in");
     for (const std::string_view text :
          {"group = \"Rafters*\" and util > 0.95", "kind = column and level in (\"+3.20\", \"+6.10\")",
           "not (status = ok) or over", "length > 6 m"})
-        CHECK(printPick(read(text)) == text);
+        CHECK(printPick(picked(text)) == text);
     for (const ReadyPick& r : readyPicks())
-        CHECK(printPick(read(r.expression)) == r.expression);
+        CHECK(printPick(picked(r.expression)) == r.expression);
 }
 
 TEST_CASE("picks: a mistake is told with its place, what is wrong and what is near", "[picks]")
@@ -199,7 +199,7 @@ TEST_CASE("picks: a mistake is told with its place, what is wrong and what is ne
         {"group = \"Stütze\" annd ok", 18, "and, or, or the end", ""}, // in characters, not bytes
     };
     for (const Row& r : rows) {
-        const PickFault f = fault(r.text);
+        const PickFault f = faultIn(r.text);
         CAPTURE(r.text, f.sentence());
         CHECK(f.column == r.column);
         CHECK(f.words.find(r.says) != std::string::npos);

@@ -1,12 +1,13 @@
 // The way from a file to findings, and from an edit to the next state: what is taken over is what would be found anew.
 #include "core/audit/audit.h"
 #include "core/project/design_state.h"
+#include "tests/project/states.h"
 #include "tests/support.h"
 
 #include <random>
 
 using namespace wr;
-using namespace Catch::Matchers;
+using Catch::Matchers::WithinRel;
 
 namespace {
 

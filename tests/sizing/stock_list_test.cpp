@@ -9,7 +9,7 @@ using namespace wr;
 
 namespace {
 
-std::expected<StockList, std::string> read(const std::string& text)
+std::expected<StockList, std::string> readStock(const std::string& text)
 {
     static const Frame f = test::frameOf(test::demo("tern-street"));
     SilentProgress p;
@@ -18,7 +18,7 @@ std::expected<StockList, std::string> read(const std::string& text)
 
 std::string fault(const std::string& text)
 {
-    const auto r = read(text);
+    const auto r = readStock(text);
     return r ? "none" : r.error();
 }
 
@@ -26,8 +26,8 @@ std::string fault(const std::string& text)
 
 TEST_CASE("stock list: sections, prices and what is there", "[sizing][stock]")
 {
-    const auto list =
-        read("Section,Price per kg,Price per m,Available\nIPE 300,1.10,,yes\nHEA*,1.25,,12\nIPE 330,,60,no\nOddity 5,2,,\n");
+    const auto list = readStock(
+        "Section,Price per kg,Price per m,Available\nIPE 300,1.10,,yes\nHEA*,1.25,,12\nIPE 330,,60,no\nOddity 5,2,,\n");
     if (!list) FAIL(list.error());
     REQUIRE(list->rows.size() == 4);
     CHECK(list->rows[0] == StockRow{"IPE 300", 1.10, {}, true});
@@ -43,12 +43,12 @@ TEST_CASE("stock list: sections, prices and what is there", "[sizing][stock]")
 
 TEST_CASE("stock list: units in headings, commas as decimals, a title above", "[sizing][stock]")
 {
-    const auto euro = read("Stock of May;;\nProfile;EUR/t;in stock\nIPE 300;1100,50;3\nIPE 330;1200;0\n");
+    const auto euro = readStock("Stock of May;;\nProfile;EUR/t;in stock\nIPE 300;1100,50;3\nIPE 330;1200;0\n");
     if (!euro) FAIL(euro.error());
     REQUIRE(euro->rows.size() == 2);
     CHECK(euro->rows[0].perKg.value() == Approx(1.1005));
     CHECK_FALSE(euro->rows[1].available);
-    const auto feet = read("designation\tcost per ft\tcost per lb\nIPE 300\t30\t0.5\n");
+    const auto feet = readStock("designation\tcost per ft\tcost per lb\nIPE 300\t30\t0.5\n");
     if (!feet) FAIL(feet.error());
     CHECK(feet->rows[0].perM.value() == Approx(30 / 0.3048));
     CHECK(feet->rows[0].perKg.value() == Approx(0.5 / 0.45359237));
@@ -56,7 +56,7 @@ TEST_CASE("stock list: units in headings, commas as decimals, a title above", "[
 
 TEST_CASE("stock list: a ton is what the frame's units make of it", "[sizing][stock]")
 {
-    const auto metric = read("section,price per ton\nIPE 300,1000\n");
+    const auto metric = readStock("section,price per ton\nIPE 300,1000\n");
     REQUIRE(metric.has_value());
     CHECK(metric->rows[0].perKg.value() == Approx(1.0));
     const Frame f = test::frameOf(test::demo("marrow-hill"));
@@ -99,7 +99,7 @@ TEST_CASE("stock list: damaged files end in a list or a sentence", "[sizing][sto
             if (text.empty()) text = "x";
         }
         CAPTURE(text);
-        const auto list = read(text);
+        const auto list = readStock(text);
         if (!list) {
             CHECK_FALSE(list.error().empty());
             continue;

@@ -9,7 +9,7 @@ using namespace wr;
 
 namespace {
 
-Book read(const std::string& bytes, const DelimitedForm& form = {})
+Book readText(const std::string& bytes, const DelimitedForm& form = {})
 {
     SilentProgress p;
     auto b = readDelimited(bytes, "table.csv", form, {}, p);
@@ -115,7 +115,7 @@ TEST_CASE("text tables: delimiter, decimal mark and encoding are found", "[table
         {"UTF-16 big", utf16(commas, false, false), '.'},
     }));
     CAPTURE(r.name);
-    const Book b = read(r.bytes);
+    const Book b = readText(r.bytes);
     CHECK(b.decimalMark == r.mark);
     const size_t first = b.sheets.front().shown(0, 0) == "node" ? 0 : 1;
     CHECK(cell(b, first, 0) == "node");
@@ -127,7 +127,7 @@ TEST_CASE("text tables: delimiter, decimal mark and encoding are found", "[table
 
 TEST_CASE("text tables: quotes, blank lines and letters of other code pages keep their place", "[tables]")
 {
-    const Book b = read("name,remark\n\"a,b\",\"two\nlines \"\"quoted\"\"\"\n\nTr\xE4ger,1.10\n");
+    const Book b = readText("name,remark\n\"a,b\",\"two\nlines \"\"quoted\"\"\"\n\nTr\xE4ger,1.10\n");
     CHECK(b.about.find("Windows-1252") != std::string::npos);
     CHECK(cell(b, 1, 0) == "a,b");
     CHECK(cell(b, 1, 1) == "two\nlines \"quoted\"");

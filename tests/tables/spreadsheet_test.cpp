@@ -7,7 +7,7 @@ using namespace wr::test;
 
 namespace {
 
-Spreadsheet read(const Parts& parts, const TableLimits& limits = {})
+Spreadsheet readSheet(const Parts& parts, const TableLimits& limits = {})
 {
     auto s = readParts(parts, limits);
     if (!s) FAIL(s.error());
@@ -25,7 +25,7 @@ std::string refusal(const Parts& parts, const TableLimits& limits = {})
 
 TEST_CASE("workbooks: every kind of cell", "[tables]")
 {
-    const Spreadsheet s = read(workbook(
+    const Spreadsheet s = readSheet(workbook(
         R"(<row r="1"><c r="A1" t="s"><v>0</v></c><c r="B1" t="s"><v>1</v></c><c r="C1" t="inlineStr"><is><t>in</t><t>line</t></is></c></row>
 <row r="3"><c r="A3"><v>-1.25E-2</v></c><c r="B3" t="b"><v>1</v></c><c r="C3" t="e"><v>#DIV/0!</v></c>
 <c r="D3" s="1"><v>44927</v></c><c r="E3" s="2"><v>44927</v></c><c r="F3"><f>A3*2</f><v>7</v></c><c r="G3"><f>A3*3</f></c>
@@ -59,9 +59,9 @@ TEST_CASE("workbooks: every kind of cell", "[tables]")
 TEST_CASE("workbooks: merged ranges show their value everywhere, a merged column not a million times", "[tables]")
 {
     const Spreadsheet s =
-        read(workbook(R"(<row r="1"><c r="B1" t="inlineStr"><is><t>Forces</t></is></c><c r="D1"><v>3</v></c></row>
+        readSheet(workbook(R"(<row r="1"><c r="B1" t="inlineStr"><is><t>Forces</t></is></c><c r="D1"><v>3</v></c></row>
 <row r="2"><c r="A2"><v>7</v></c></row><row r="4"><c r="C4"><v>1</v></c></row>)",
-                      R"(<mergeCells><mergeCell ref="B1:C1"/><mergeCell ref="A2:A1048576"/></mergeCells>)"));
+                           R"(<mergeCells><mergeCell ref="B1:C1"/><mergeCell ref="A2:A1048576"/></mergeCells>)"));
     const Sheet& sheet = s.book.sheets.front();
     CHECK(sheet.shown(0, 2) == "Forces");
     CHECK(sheet.at(0, 3).number == 3);
@@ -79,7 +79,7 @@ TEST_CASE("workbooks: macros, links and hidden sheets are told, prefixes do not 
     p[3].second =
         R"(<x:worksheet xmlns:x="m"><x:sheetData><x:row r="1"><x:c r="A1"><x:v>4</x:v></x:c></x:row></x:sheetData></x:worksheet>)";
     p.emplace_back("xl/vbaProject.bin", "code");
-    const Spreadsheet s = read(p);
+    const Spreadsheet s = readSheet(p);
     CHECK(s.notes.macros);
     CHECK(s.notes.links);
     CHECK(s.notes.hiddenSheets == 1);
@@ -127,7 +127,7 @@ TEST_CASE("spreadsheets: what is hostile or damaged is refused with a sentence",
 
 TEST_CASE("OpenDocument: repeated, merged and annotated cells", "[tables]")
 {
-    const Spreadsheet s = read(openDocument(R"(<table:table table:name="Forces">
+    const Spreadsheet s = readSheet(openDocument(R"(<table:table table:name="Forces">
 <table:table-row><table:table-cell office:value-type="string" table:number-columns-spanned="2"><text:p>End <text:span>i</text:span></text:p></table:table-cell><table:covered-table-cell/>
 <table:table-cell office:value-type="string"><office:annotation><text:p>a remark</text:p></office:annotation><text:p>x<text:s text:c="2"/>y</text:p><text:p>second</text:p></table:table-cell></table:table-row>
 <table:table-row table:number-rows-repeated="2"><table:table-cell table:number-columns-repeated="3" office:value-type="float" office:value="2.5"><text:p>2,5</text:p></table:table-cell><table:table-cell table:number-columns-repeated="16381"/></table:table-row>
