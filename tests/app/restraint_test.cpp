@@ -101,7 +101,7 @@ TEST_CASE("restraint: lanes are clicked, a doubtful hold is counted, every step 
     CHECK(heldAt(w, "CW4", 2.4).minor);
 }
 
-TEST_CASE("restraint: lengths are typed over in the strip, ways taken in the restraintBench", "[app]")
+TEST_CASE("restraint: lengths are typed over in the strip, ways taken in the bench", "[app]")
 {
     Window w(test::kStreet);
     w.patient = false;

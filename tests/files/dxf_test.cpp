@@ -75,7 +75,7 @@ TEST_CASE("DXF: polylines, blocks, arcs, units that are not said", "[dxf]")
     CHECK_THAT(inches.frame.nodes[1].at.z, Catch::WithinRel(144 * kInch, 1e-12));
 }
 
-TEST_CASE("DXF: what is missing is test::ifcfile::told", "[dxf]")
+TEST_CASE("DXF: what is missing is told", "[dxf]")
 {
     CHECK(test::ifcfile::told(dxf(drawing("")), "intake.table", "no lines"));
     const Intake t = dxf(drawing(line("Columns", {0, 0, 0}, {0, 0, 6000})));

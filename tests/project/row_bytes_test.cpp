@@ -11,7 +11,7 @@ using namespace wr;
 
 TEST_CASE("row bytes: frames, every line of a brief and patches come back bit by bit", "[project-file]")
 {
-    for (const char* demo : {"tern-test::ternStreet", "marrow-hill", "sedge-lane"}) {
+    for (const char* demo : {"tern-street", "marrow-hill", "sedge-lane"}) {
         const Frame f = test::frameOf(test::demo(demo));
         const auto back = frameFromBytes(bytesOf(f));
         REQUIRE(back);
