@@ -126,8 +126,10 @@ TEST_CASE("project file: killed at any moment it holds all that was written, and
     size_t at = 0, lostAtMost = 0;
 #ifdef __SANITIZE_ADDRESS__
     constexpr size_t kUsual = 25; // each opens the file in a process of its own: slow there
+    constexpr unsigned kSlower = 10;
 #else
     constexpr size_t kUsual = 200;
+    constexpr unsigned kSlower = 1;
 #endif
     const size_t kRounds = test::asked("WREN_KILLS", kUsual); // scripts/long-runs: 1 000
     std::set<size_t> ends;
@@ -150,7 +152,7 @@ TEST_CASE("project file: killed at any moment it holds all that was written, and
         }
         REQUIRE(child > 0);
         ::close(ends2[1]);
-        usleep(2000 + random() % 25000);
+        usleep(kSlower * (2000 + random() % 25000));
         REQUIRE(kill(child, SIGKILL) == 0);
         int status = 0;
         waitpid(child, &status, 0);
