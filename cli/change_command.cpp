@@ -1,5 +1,6 @@
 #include "cli/commands.h"
 #include "cli/frame_argument.h"
+#include "cli/typed_values.h"
 
 #include "core/base/printable.h"
 #include "core/base/split.h"
@@ -64,24 +65,12 @@ Report run(const ChangeArguments& a)
         return out;
     }
     if (a.list) {
-        for (const ShapeField& x : shapeFields(a.tool, f)) {
-            std::string words;
-            for (const std::string& w : x.words)
-                words += (words.empty() ? " (" : ", ") + w;
-            put("{:<9} = {:<12} {}: {}{}\n", x.key, x.value, x.title, x.meaning, words.empty() ? "" : words + ")");
-        }
+        putFields(shapeFields(a.tool, f));
         out.badInput = false;
         return out;
     }
-    std::map<std::string, std::string> typed;
-    for (const std::string& v : a.values) {
-        const size_t at = v.find('=');
-        if (at == std::string::npos) {
-            complain("error: \"{}\": values are given as key=value; --list tells the keys\n", printable(v));
-            return out;
-        }
-        typed[v.substr(0, at)] = v.substr(at + 1);
-    }
+    const auto typed = typedValues(a.values);
+    if (!typed) return out;
     auto elements = placesOf(f.elements.list(), a.elements, "element");
     const auto nodes = placesOf(f.nodes.list(), a.nodes, "node");
     if (!elements || !nodes) return out;
@@ -96,7 +85,7 @@ Report run(const ChangeArguments& a)
         for (const MemberPiece& p : formed.members()[*m].pieces)
             elements->push_back(p.element);
     }
-    const auto edit = shapeEdit(a.tool, typed, f, *elements, *nodes);
+    const auto edit = shapeEdit(a.tool, *typed, f, *elements, *nodes);
     if (!edit) {
         complain("error: {}\n", printable(edit.error().text));
         return out;

@@ -1,4 +1,5 @@
 #include "cli/commands.h"
+#include "cli/typed_values.h"
 
 #include "core/base/printable.h"
 #include "core/base/units.h"
@@ -40,30 +41,18 @@ Report run(const StartArguments& a)
     }
     const std::vector<StartField> fields = startFields(a.kind, s);
     if (a.list && !fields.empty()) {
-        for (const StartField& f : fields) {
-            std::string words;
-            for (const std::string& w : f.words)
-                words += (words.empty() ? " (" : ", ") + w;
-            put("{:<11} = {:<18} {}: {}{}\n", f.key, f.value, f.title, f.meaning, words.empty() ? "" : words + ")");
-        }
+        putFields(fields);
         out.badInput = false;
         return out;
     }
-    std::map<std::string, std::string> values;
-    for (const std::string& v : a.values) {
-        const size_t at = v.find('=');
-        if (at == std::string::npos) {
-            complain("error: \"{}\": numbers are given as key=value; start {} --list tells the keys\n", printable(v), a.kind);
-            return out;
-        }
-        values[v.substr(0, at)] = v.substr(at + 1);
-    }
+    const auto values = typedValues(a.values);
+    if (!values) return out;
     if (a.out.empty()) {
         complain("error: --out says where the frame goes; --list tells what may be stated\n");
         return out;
     }
     if (!canWrite(a.out)) return out;
-    auto started = startFrame(a.kind, values, s);
+    auto started = startFrame(a.kind, *values, s);
     if (!started) {
         for (const StartFault& f : started.error())
             complain("error: {}{}\n", f.key.empty() ? "" : printable(f.key) + ": ", printable(f.text));

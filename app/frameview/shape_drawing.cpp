@@ -284,14 +284,14 @@ void FrameView::drawShape(QPainter& p) const
             names = false;
         }
     }
-    // Nodes, small; the picked ones full.
+    // Nodes as small squares (rings are joints); the picked ones larger.
     const std::vector<int> picked = shape_->nodes();
     const bool few = f.nodes.size() < 600;
-    p.setPen(QPen(t.ink2, 1));
-    p.setBrush(t.view);
+    p.setPen(Qt::NoPen);
+    p.setBrush(t.ink2);
     if (few)
         for (const Node& n : f.nodes.list())
-            if (const auto s = project(n.at)) p.drawEllipse(s->at, 2.2, 2.2);
+            if (const auto s = project(n.at)) p.drawRect(QRectF(s->at.x() - 1.8, s->at.y() - 1.8, 3.6, 3.6));
     p.setPen(QPen(t.violet, 1.4));
     p.setBrush(t.violet);
     for (const int n : picked)

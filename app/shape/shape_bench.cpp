@@ -1,5 +1,7 @@
 #include "app/shape/shape_bench.h"
 
+#include "app/shape/joint_pictures.h"
+
 #include "app/shape/shape_desk.h"
 #include "app/shell/document.h"
 #include "app/shell/labels.h"
@@ -14,6 +16,7 @@
 #include <QPushButton>
 #include <QToolButton>
 #include <QVBoxLayout>
+#include <algorithm>
 
 namespace wr {
 
@@ -154,7 +157,8 @@ void ShapeBench::ask()
         } else if (f.kind == ShapeField::Kind::Word) {
             auto* list = new QComboBox(form_);
             for (const std::string& word : f.words)
-                list->addItem(str(word));
+                list->addItem(f.key == "kind" ? supportPicture(str(word)) : endPicture(str(word)), str(word));
+            list->setIconSize({26, 18});
             list->setCurrentText(str(value));
             connect(list, &QComboBox::currentTextChanged, this,
                     [this, key](const QString& t) { desk_.type(key, t.toStdString()); });
@@ -182,6 +186,15 @@ void ShapeBench::refresh()
     if (!doc_.hasFrame()) return;
     if (asked_ != desk_.tool()) ask();
     const ShapeTool& t = *shapeTool(desk_.tool());
+    // What counts only beside another word is grey until that stands.
+    for (const ShapeField& f : shapeFields(desk_.tool(), doc_.frame())) {
+        if (f.where.empty()) continue;
+        const bool counts = std::any_of(f.where.begin(), f.where.end(), [&](const std::string& key) {
+            auto* list = qobject_cast<QComboBox*>(field(key));
+            return list && list->currentText() == str(f.word);
+        });
+        field(f.key)->setEnabled(counts);
+    }
     tools_.at(desk_.tool())->setChecked(true);
     about_->setText(desk_.tool() == "draw"
                         ? "Click places in the view, one after the other; Esc ends the line. Or type both ends."

@@ -2,6 +2,7 @@
 
 #include "app/shell/document.h"
 #include "app/shell/text.h"
+#include "core/base/counted.h"
 
 #include <algorithm>
 
@@ -9,52 +10,60 @@ namespace wr {
 
 ShapeDesk::ShapeDesk(Document& doc, QObject* parent) : QObject(parent), doc_(doc)
 {
-    const auto again = [this] {
-        stale_ = true;
-        Q_EMIT changed();
-    };
-    connect(&doc_, &Document::opened, this, [this, again] {
+    connect(&doc_, &Document::opened, this, [this] {
         nodeIds_.clear();
         elementIds_.clear();
         from_.reset();
         typed_.clear();
-        again();
+        meant();
     });
-    connect(&doc_, &Document::modelChanged, this, again);
-    connect(&doc_, &Document::pickChanged, this, [this, again] {
+    connect(&doc_, &Document::modelChanged, this, &ShapeDesk::again);
+    connect(&doc_, &Document::pickChanged, this, [this] {
         // Another pick of members: single elements of the one before are meant no more.
         elementIds_.clear();
-        rests_ = false;
-        again();
+        meant();
     });
+}
+
+void ShapeDesk::again()
+{
+    stale_ = true;
+    Q_EMIT changed();
+}
+
+void ShapeDesk::meant()
+{
+    rests_ = false;
+    again();
 }
 
 void ShapeDesk::use(bool on)
 {
     if (on == inUse_) return;
-    rests_ = false;
     inUse_ = on;
     from_.reset();
-    stale_ = true;
-    Q_EMIT changed();
+    meant();
 }
 
 void ShapeDesk::setTool(const std::string& key)
 {
     if (key == tool_) return;
-    rests_ = false;
     tool_ = key;
     from_.reset();
-    stale_ = true;
-    Q_EMIT changed();
+    meant();
+}
+
+const std::map<std::string, std::string>& ShapeDesk::typed() const
+{
+    static const std::map<std::string, std::string> nothing;
+    const auto at = typed_.find(tool_);
+    return at == typed_.end() ? nothing : at->second;
 }
 
 void ShapeDesk::type(const std::string& key, const std::string& text)
 {
     typed_[tool_][key] = text;
-    rests_ = false;
-    stale_ = true;
-    Q_EMIT changed();
+    meant();
 }
 
 namespace {
@@ -97,9 +106,7 @@ void ShapeDesk::pickNodes(const std::vector<int>& nodes, bool add)
         else
             nodeIds_.insert(id);
     }
-    rests_ = false;
-    stale_ = true;
-    Q_EMIT changed();
+    meant();
 }
 
 void ShapeDesk::pickElement(int element, bool add)
@@ -107,36 +114,33 @@ void ShapeDesk::pickElement(int element, bool add)
     if (!add) elementIds_.clear();
     const std::string& id = doc_.frame().elements[static_cast<size_t>(element)].id;
     if (!elementIds_.insert(id).second && add) elementIds_.erase(id);
-    stale_ = true;
-    Q_EMIT changed();
+    meant();
 }
 
 void ShapeDesk::pickNothing()
 {
-    rests_ = false;
     nodeIds_.clear();
     elementIds_.clear();
-    stale_ = true;
     if (!doc_.pick().empty())
         doc_.setPick({}); // says so
     else
-        Q_EMIT changed();
+        meant();
 }
 
 QString ShapeDesk::pickWords() const
 {
-    const auto counted = [](size_t n, const char* what) { return QString("%1 %2%3").arg(n).arg(what, n == 1 ? "" : "s"); };
-    const size_t e = elements().size(), n = nodes().size();
+    const ShapeTool& t = *shapeTool(tool_);
+    const size_t e = t.elements ? elements().size() : 0, n = t.nodes ? nodes().size() : 0;
     QStringList out;
-    if (e > 0) out << counted(e, "element");
-    if (n > 0) out << counted(n, "node");
+    if (e > 0) out << str(counted(e, "element"));
+    if (n > 0) out << str(counted(n, "node"));
     return out.isEmpty() ? QString("nothing is picked") : out.join(" · ");
 }
 
 std::expected<ShapeEdit, ShapeFault> ShapeDesk::edit() const
 {
     if (dragged_) return ShapeEdit{MoveNodes{nodes(), *dragged_}};
-    return shapeEdit(tool_, typed_[tool_], doc_.frame(), elements(), nodes());
+    return shapeEdit(tool_, typed(), doc_.frame(), elements(), nodes());
 }
 
 void ShapeDesk::settle() const
@@ -147,8 +151,12 @@ void ShapeDesk::settle() const
     trouble_.clear();
     if (!doc_.hasFrame() || rests_) return;
     const ShapeTool* row = shapeTool(tool_);
+    const auto blank = [&](const char* key) {
+        const auto at = typed().find(key);
+        return at == typed().end() || at->second.empty();
+    };
     // What is drawn with the mouse needs no places typed.
-    if (!dragged_ && tool_ == "draw" && typed_[tool_]["from"].empty() && typed_[tool_]["to"].empty()) return;
+    if (!dragged_ && tool_ == "draw" && blank("from") && blank("to")) return;
     if (!dragged_ &&
         ((row->elements && row->nodes && elements().empty() && nodes().empty()) ||
          (row->elements && !row->nodes && elements().empty()) || (row->nodes && !row->elements && nodes().empty()))) {
@@ -189,15 +197,14 @@ QString ShapeDesk::effectWords() const
     QStringList out;
     const auto change = [&](size_t was, size_t now, const char* what) {
         if (was == now) return;
-        const size_t n = was < now ? now - was : was - now;
-        out << QString("%1 %2%3 %4").arg(n).arg(what, n == 1 ? "" : "s", was < now ? "more" : "less");
+        out << str(counted(was < now ? now - was : was - now, what)) + (was < now ? " more" : " less");
     };
     change(f.elements.size(), g.elements.size(), "element");
     change(f.nodes.size(), g.nodes.size(), "node");
     if (out.isEmpty()) out << str(ghost_->words);
     QString words = out.join(", ");
     for (const std::string& t : ghost_->told)
-        words += (t == ghost_->told.front() ? "\nLeft out: " : "; ") + str(t);
+        words += (t != ghost_->told.front() ? "; " : tool_ == "delete" ? "\nWith it: " : "\nLeft out: ") + str(t);
     return words;
 }
 
@@ -212,8 +219,7 @@ QString ShapeDesk::carryOut()
     if (!e) return str(e.error().text);
     const QString trouble = doc_.run(*e);
     rests_ = trouble.isEmpty();
-    stale_ = true;
-    Q_EMIT changed();
+    again();
     return trouble;
 }
 
@@ -233,8 +239,7 @@ QString ShapeDesk::drawTo(Vec3 at)
     std::get<DrawElements>(*e).lines = {{*from_, at}};
     const QString trouble = doc_.run(*e);
     if (trouble.isEmpty()) from_ = at;
-    stale_ = true;
-    Q_EMIT changed();
+    again();
     return trouble;
 }
 
@@ -246,18 +251,15 @@ void ShapeDesk::endLine()
 
 void ShapeDesk::showMove(std::optional<Vec3> by)
 {
-    rests_ = false;
     dragged_ = by;
-    stale_ = true;
-    Q_EMIT changed();
+    meant();
 }
 
 QString ShapeDesk::moveNodes(Vec3 by)
 {
     dragged_.reset();
     const QString trouble = doc_.run(ShapeEdit{MoveNodes{nodes(), by}});
-    stale_ = true;
-    Q_EMIT changed();
+    again();
     return trouble;
 }
 

@@ -6,7 +6,6 @@
 
 #include <QObject>
 #include <QString>
-#include <QTimer>
 #include <map>
 #include <optional>
 #include <set>
@@ -28,7 +27,7 @@ public:
     void use(bool on);
     const std::string& tool() const { return tool_; }
     void setTool(const std::string& key);
-    const std::map<std::string, std::string>& typed() const { return typed_[tool_]; }
+    const std::map<std::string, std::string>& typed() const; // for the tool at hand
     void type(const std::string& key, const std::string& text);
 
     std::vector<int> nodes() const;    // picked, by their places
@@ -37,7 +36,7 @@ public:
     void pickNodes(const std::vector<int>& nodes, bool add);
     void pickElement(int element, bool add);
     void pickNothing();
-    QString pickWords() const; // "3 elements · 2 nodes"
+    QString pickWords() const; // what of it the tool at hand is for: "3 elements · 2 nodes"
 
     // The frame as it would be; nothing where what is typed or picked does not do: trouble() says why.
     const std::optional<Reshaped>& ghost() const;
@@ -57,19 +56,20 @@ public:
 
 Q_SIGNALS:
     void changed(); // tool, picks, what was typed, ghost
-    void said(const QString& words);
 
 private:
+    void again(); // the ghost is found anew
+    void meant(); // the same after something was typed, picked or chosen: what was done before rests no more
     void settle() const;
     std::expected<ShapeEdit, ShapeFault> edit() const;
     Document& doc_;
     bool inUse_ = false;
     std::string tool_ = "draw";
-    mutable std::map<std::string, std::map<std::string, std::string>> typed_;
+    std::map<std::string, std::map<std::string, std::string>> typed_; // by tool
     std::set<std::string> nodeIds_, elementIds_;
     std::optional<Vec3> from_;
     std::optional<Vec3> dragged_;
-    mutable bool rests_ = false; // it was just done: nothing is shown until something else is typed, picked or asked for
+    bool rests_ = false; // it was just done: nothing is shown until something else is typed, picked or asked for
     mutable bool stale_ = true;
     mutable std::optional<Reshaped> ghost_;
     mutable QString trouble_;

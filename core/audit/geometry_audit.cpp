@@ -1,6 +1,7 @@
 // Geometry: nodes that nearly coincide, elements on each other or through nodes they are not joined to, loads on nothing.
 #include "core/audit/families.h"
 #include "core/audit/told.h"
+#include "core/base/cells.h"
 
 #include <algorithm>
 #include <cmath>
@@ -11,49 +12,6 @@
 namespace wr {
 
 namespace {
-
-// Nodes in cubes, so that only what is near is looked at.
-class Cubes
-{
-public:
-    Cubes(const Frame& f, double side) : f_(f), side_(side)
-    {
-        for (size_t n = 0; n < f.nodes.size(); ++n)
-            cubes_[keyOf(f.nodes[n].at)].push_back(static_cast<int>(n));
-    }
-    // Nodes whose cube touches the box from a to b, widened by `by`.
-    template <class F> void near(Vec3 a, Vec3 b, double by, F&& take) const
-    {
-        const Vec3 low{std::min(a.x, b.x) - by, std::min(a.y, b.y) - by, std::min(a.z, b.z) - by},
-            high{std::max(a.x, b.x) + by, std::max(a.y, b.y) + by, std::max(a.z, b.z) + by};
-        const Key l = keyOf(low), h = keyOf(high);
-        const double count = double(h[0] - l[0] + 1) * double(h[1] - l[1] + 1) * double(h[2] - l[2] + 1);
-        if (count > static_cast<double>(cubes_.size())) { // a long way across empty space
-            for (const auto& [key, nodes] : cubes_)
-                if (key[0] >= l[0] && key[0] <= h[0] && key[1] >= l[1] && key[1] <= h[1] && key[2] >= l[2] && key[2] <= h[2])
-                    for (const int n : nodes)
-                        take(n);
-            return;
-        }
-        for (long x = l[0]; x <= h[0]; ++x)
-            for (long y = l[1]; y <= h[1]; ++y)
-                for (long z = l[2]; z <= h[2]; ++z)
-                    if (const auto it = cubes_.find({x, y, z}); it != cubes_.end())
-                        for (const int n : it->second)
-                            take(n);
-    }
-
-private:
-    using Key = std::array<long, 3>;
-    Key keyOf(Vec3 v) const
-    {
-        return {std::lround(std::floor(v.x / side_)), std::lround(std::floor(v.y / side_)),
-                std::lround(std::floor(v.z / side_))};
-    }
-    const Frame& f_;
-    double side_;
-    std::map<Key, std::vector<int>> cubes_;
-};
 
 class Geometry
 {
@@ -82,10 +40,12 @@ public:
     void all()
     {
         if (!(near_ > 0)) return;
-        const Cubes cubes(f_, side_);
-        coincide(cubes);
+        Cells cells(side_);
+        for (size_t n = 0; n < f_.nodes.size(); ++n)
+            cells.add(static_cast<int>(n), f_.nodes[n].at);
+        coincide(cells);
         onEachOther();
-        through(cubes);
+        through(cells);
     }
     void inAir()
     {
@@ -104,13 +64,13 @@ public:
 private:
     bool lonely(int n) const { return elementsAt_[n].empty(); }
 
-    void coincide(const Cubes& cubes)
+    void coincide(const Cells& cells)
     {
         Told told;
         for (size_t a = 0; a < f_.nodes.size(); ++a) {
             const int i = static_cast<int>(a);
             if (lonely(i) || tied_.contains(i)) continue;
-            cubes.near(f_.nodes[a].at, f_.nodes[a].at, near_, [&](int b) {
+            cells.near(f_.nodes[a].at, f_.nodes[a].at, near_, [&](int b) {
                 if (b <= i || lonely(b) || tied_.contains(b)) return;
                 const double apart = norm(f_.nodes[a].at - f_.nodes[b].at);
                 if (apart > near_ || joined(i, b)) return;
@@ -155,7 +115,7 @@ private:
         return {from, (1 / norm(along)) * along};
     }
 
-    void through(const Cubes& cubes)
+    void through(const Cells& cells)
     {
         Told told;
         for (const Element& e : f_.elements.list()) {
@@ -163,7 +123,7 @@ private:
             const double length = norm(along);
             if (!(length > 4 * near_)) continue;
             const Vec3 u = (1 / length) * along;
-            cubes.near(a, f_.endJ(e), near_, [&](int n) {
+            cells.near(a, f_.endJ(e), near_, [&](int n) {
                 if (n == e.i || n == e.j || lonely(n) || tied_.contains(n)) return;
                 const double at = dot(f_.nodes[n].at - a, u);
                 if (at < 2 * near_ || at > length - 2 * near_ || norm(f_.nodes[n].at - a - at * u) > 0.5 * near_) return;

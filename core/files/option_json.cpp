@@ -15,10 +15,10 @@ namespace {
 
 using Kind = Option::Kind;
 
-class Reader
+class OptionReader
 {
 public:
-    Reader(std::span<const Option> table, const UnitSystem& u, std::vector<Finding>& findings)
+    OptionReader(std::span<const Option> table, const UnitSystem& u, std::vector<Finding>& findings)
         : table_(table), u_(u), findings_(findings)
     {
     }
@@ -104,7 +104,7 @@ Json& placeOf(Json& into, std::string_view key, std::string& last)
 
 StatedOptions readOptions(Cursor& c, std::span<const Option> table, const UnitSystem& u, std::vector<Finding>& findings)
 {
-    Reader r(table, u, findings);
+    OptionReader r(table, u, findings);
     r.level(c, "");
     return r.take();
 }

@@ -115,42 +115,46 @@ bool atEnd(const Member& m, double at)
     return at < kDust || at > m.length - kDust;
 }
 
-bool carry(const DesignRestraint& r, const Carrier& c, std::vector<DesignRestraint>& out)
+// From where to where an entry stands, and one of its kind at a place of a member; nothing where it would say nothing there.
+std::pair<double, double> standsAt(const DesignRestraint& r, double)
 {
-    const auto places = c.moved(r.member, r.at, r.to.value_or(r.at));
-    if (!places) {
-        out.push_back(r);
-        return true;
-    }
-    for (const Place& p : *places) {
-        const Member& m = c.after().members()[p.member];
-        DesignRestraint x = r;
-        x.member = m.id;
-        x.at = p.from;
-        if (r.to) x.to = p.to;
-        x.free = r.free && atEnd(m, p.from);
-        if (!x.holds.empty() || !x.lets.empty() || x.free) out.push_back(std::move(x));
-    }
-    return !places->empty();
+    return {r.at, r.to.value_or(r.at)};
+}
+std::optional<DesignRestraint> putAt(DesignRestraint x, const Member& m, const Place& p)
+{
+    x.at = p.from;
+    if (x.to) x.to = p.to;
+    x.free = x.free && atEnd(m, p.from);
+    if (x.holds.empty() && x.lets.empty() && !x.free) return std::nullopt;
+    return x;
+}
+std::pair<double, double> standsAt(const DesignLength& l, double whole)
+{
+    return {l.from.value_or(0), l.to.value_or(whole)};
+}
+std::optional<DesignLength> putAt(DesignLength x, const Member& m, const Place& p)
+{
+    // What was said of a whole member is said of the whole of its parts.
+    const bool all = !x.from && !x.to && atEnd(m, p.from) && atEnd(m, p.to);
+    x.from = all ? std::nullopt : std::optional(p.from);
+    x.to = all ? std::nullopt : std::optional(p.to);
+    return x;
 }
 
-bool carry(const DesignLength& l, const Carrier& c, std::vector<DesignLength>& out)
+template <class Entry> bool carry(const Entry& e, const Carrier& c, std::vector<Entry>& out)
 {
-    const double whole = c.lengthBefore(l.member);
-    const auto places = c.moved(l.member, l.from.value_or(0), l.to.value_or(whole));
+    const auto [from, to] = standsAt(e, c.lengthBefore(e.member));
+    const auto places = c.moved(e.member, from, to);
     if (!places) {
-        out.push_back(l);
+        out.push_back(e);
         return true;
     }
     for (const Place& p : *places) {
         const Member& m = c.after().members()[p.member];
-        DesignLength x = l;
-        x.member = m.id;
-        // What was said of a whole member is said of the whole of its parts.
-        const bool all = !l.from && !l.to && atEnd(m, p.from) && atEnd(m, p.to);
-        x.from = all ? std::nullopt : std::optional(p.from);
-        x.to = all ? std::nullopt : std::optional(p.to);
-        out.push_back(std::move(x));
+        if (auto x = putAt(e, m, p)) {
+            x->member = m.id;
+            out.push_back(*std::move(x));
+        }
     }
     return !places->empty();
 }

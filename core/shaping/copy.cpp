@@ -1,4 +1,5 @@
 // Copies along a vector, turned round an axis or mirrored, with what goes along.
+#include "core/base/counted.h"
 #include "core/shaping/carry_decisions.h"
 #include "core/shaping/carry_references.h"
 #include "core/shaping/placement.h"
@@ -92,11 +93,12 @@ public:
         alongs(done.frame, all, f_.nodes.size(), out.told);
         if (there_ > 0)
             out.told.push_back(
-                fmt::format("{} where {} already", countOf(there_, "element"), there_ == 1 ? "one stands" : "some stand"));
+                fmt::format("{} where {} already", counted(there_, "element"), there_ == 1 ? "one stands" : "some stand"));
         return joinedUp(std::move(done.frame), std::move(out), freshNodes, freshElements);
     }
 
 private:
+    // `joined`: pairs of nodes between which an element stood before this set. Elements beside each other are copied as such.
     Copies place(Reshape& r, NodesNear& near, const Placement& p, std::set<std::pair<int, int>>& joined,
                  std::vector<int>& freshNodes, std::vector<int>& freshElements)
     {
@@ -117,10 +119,11 @@ private:
             }
             c.nodes[static_cast<size_t>(n)] = to;
         }
+        std::set<std::pair<int, int>> mine;
         for (const int k : elements_) {
             const Element& from = f_.elements[static_cast<size_t>(k)];
             const int i = c.nodes[static_cast<size_t>(from.i)], j = c.nodes[static_cast<size_t>(from.j)];
-            if (i == j || !joined.insert(std::minmax(i, j)).second) {
+            if (i == j || joined.contains(std::minmax(i, j))) {
                 ++there_;
                 continue;
             }
@@ -133,7 +136,9 @@ private:
             const int to = r.addElement(std::move(copy), from.id);
             c.elements[static_cast<size_t>(k)] = {to, swapped};
             freshElements.push_back(to);
+            mine.insert(std::minmax(i, j));
         }
+        joined.merge(mine);
         return c;
     }
 
@@ -239,7 +244,7 @@ private:
     }
     std::string picked() const
     {
-        return elements_.empty() ? countOf(nodes_.size(), "node") : countOf(elements_.size(), "element");
+        return elements_.empty() ? counted(nodes_.size(), "node") : counted(elements_.size(), "element");
     }
 
     // The parts themselves: nodes that others stand on as well stay, and the part gets one of its own.

@@ -1,4 +1,5 @@
 // Elements divided, and joined again.
+#include "core/base/counted.h"
 #include "core/shaping/reshape.h"
 #include "core/shaping/steps.h"
 
@@ -126,8 +127,7 @@ ReshapedOr reshape(const Frame& f, const DivideElements& e)
                                            f.units.text(Quantity::Length, length)));
                         continue;
                     }
-                    if (shares.empty() || t - *shares.rbegin() > least ||
-                        std::none_of(shares.begin(), shares.end(), [&](double o) { return std::abs(o - t) <= least; }))
+                    if (std::none_of(shares.begin(), shares.end(), [&](double o) { return std::abs(o - t) <= least; }))
                         shares.insert(t);
                 }
             if (shares.empty()) continue;
@@ -148,7 +148,7 @@ ReshapedOr reshape(const Frame& f, const DivideElements& e)
     out.words =
         fmt::format("Divide {}{}",
                     divided == 1 && elements.size() == 1 ? "element " + f.elements[static_cast<size_t>(elements.front())].id
-                                                         : countOf(divided, "element"),
+                                                         : counted(divided, "element"),
                     e.by == DivideElements::By::Parts       ? fmt::format(" in {}", e.parts)
                     : e.by == DivideElements::By::Crossings ? " where they cross"
                                                             : "");
@@ -303,7 +303,7 @@ ReshapedOr reshape(const Frame& f, const JoinElements& e)
     for (const int k : firsts)
         out.elements.push_back(finished.elements[static_cast<size_t>(k)]);
     out.words =
-        fmt::format("Join {} to {}", countOf(joined, "element"),
+        fmt::format("Join {} to {}", counted(joined, "element"),
                     firsts.size() == 1 ? f.elements[static_cast<size_t>(firsts.front())].id : fmt::format("{}", firsts.size()));
     out.frame = std::move(finished.frame);
     out.told = std::move(finished.told);

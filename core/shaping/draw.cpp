@@ -1,4 +1,6 @@
 // Elements from place to place; supports, ends and rolls of those there are.
+#include "core/base/counted.h"
+#include "core/members/members.h"
 #include "core/shaping/carry_decisions.h"
 #include "core/shaping/carry_references.h"
 #include "core/shaping/reshape.h"
@@ -8,7 +10,6 @@
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
-#include <map>
 
 namespace wr {
 
@@ -46,7 +47,7 @@ ReshapedOr reshape(const Frame& f, const DrawElements& e)
         return n;
     };
     const std::string like = f.elements.empty() ? "0" : f.elements.list().back().id;
-    size_t there = 0;
+    size_t already = 0;
     for (const auto& [a, b] : e.lines) {
         Element x;
         x.i = nodeAt(a);
@@ -54,7 +55,7 @@ ReshapedOr reshape(const Frame& f, const DrawElements& e)
         const auto& list = r.now().elements.list();
         if (std::any_of(list.begin(), list.end(),
                         [&](const Element& o) { return (o.i == x.i && o.j == x.j) || (o.i == x.j && o.j == x.i); })) {
-            ++there;
+            ++already;
             continue;
         }
         x.section = row;
@@ -69,31 +70,35 @@ ReshapedOr reshape(const Frame& f, const DrawElements& e)
         drawn.push_back(r.addElement(std::move(x), like));
     }
     if (drawn.empty()) return std::unexpected("there is an element already");
-    if (there > 0) r.tell(fmt::format("{}, which {} there already", countOf(there, "element"), there == 1 ? "is" : "are"));
-    const size_t before = r.now().elements.size();
+    if (already > 0)
+        r.tell(fmt::format("{}, which {} there already", counted(already, "element"), already == 1 ? "is" : "are"));
     connect(r, fresh, drawn);
-    // Pieces of what was drawn are drawn too; pieces of what was there are not.
     Reshape::Done done = r.finish();
     Reshaped out;
-    std::vector<int> all;
-    for (size_t k = f.elements.size(); k < done.elements.size(); ++k)
-        if (done.elements[k] >= 0) all.push_back(done.elements[k]);
-    std::vector<char> of(done.frame.elements.size(), 0); // old elements' pieces
+    // Pieces of what was drawn are drawn too; pieces of what was there are not.
+    std::vector<char> there(done.frame.elements.size(), 0);
     for (const auto& shares : done.lineage.elements)
         for (const ElementShare& s : shares)
-            of[static_cast<size_t>(s.element)] = 1;
-    for (const int k : all)
-        if (!of[static_cast<size_t>(k)]) out.elements.push_back(k);
+            there[static_cast<size_t>(s.element)] = 1;
+    for (size_t k = 0; k < there.size(); ++k)
+        if (!there[k]) out.elements.push_back(static_cast<int>(k));
     if (!e.group.empty() || !e.brief.empty()) {
         DesignMember m;
         m.group = e.group;
         m.brief = e.brief;
         m.byRule = true;
         m.elements = out.elements;
-        std::vector<DesignMember> rows{m};
         done.frame.hasDesign = true;
-        // What the rule forms of them together with others has its own say already.
-        formByRule(done.frame, rows);
+        formByRule(done.frame, {m});
+        // Where the rule makes one member of what is drawn and what stood there, that has its own say.
+        std::vector<Finding> ignored;
+        const Formed formed = formMembers(done.frame, ignored);
+        for (const int k : out.elements)
+            if (const Member& of = formed.members()[static_cast<size_t>(formed.ofElement(k))];
+                of.group != e.group || of.brief != e.brief) {
+                done.told.push_back(fmt::format("its group or brief: it is one member with {}", of.id));
+                break;
+            }
         auto& groups = done.frame.design.groups;
         if (!e.group.empty() &&
             std::none_of(groups.list().begin(), groups.list().end(), [&](const Group& g) { return g.id == e.group; }))
@@ -101,10 +106,8 @@ ReshapedOr reshape(const Frame& f, const DrawElements& e)
     }
     for (const int n : fresh)
         out.nodes.push_back(done.nodes[static_cast<size_t>(n)]);
-    const bool pieces = before < done.elements.size();
     const std::string shown = section->name.empty() ? section->id : section->name;
-    out.words =
-        fmt::format("Draw {} {}{}", countOf(out.elements.size(), "element"), shown, pieces ? ", divided where they meet" : "");
+    out.words = fmt::format("Draw {} {}", counted(out.elements.size(), "element"), shown);
     out.frame = std::move(done.frame);
     out.told = std::move(done.told);
     return out;
@@ -152,7 +155,7 @@ ReshapedOr reshape(const Frame& f, const SetElements& e)
     if (bound.size() == out.elements.size())
         return std::unexpected("they carry axial force only: their ends have nothing to release");
     if (!bound.empty())
-        out.told.push_back(fmt::format("{} of axial force only, which have no joints", countOf(bound.size(), "element")));
+        out.told.push_back(fmt::format("{} of axial force only, which have no joints", counted(bound.size(), "element")));
     if (out.words.empty())
         out.words = fmt::format("{} of {}",
                                 e.behaviour              ? "Behaviour"
@@ -160,7 +163,7 @@ ReshapedOr reshape(const Frame& f, const SetElements& e)
                                 : e.offsetI || e.offsetJ ? "Offsets"
                                 : e.springI || e.springJ ? "Joint stiffness"
                                                          : "Releases",
-                                countOf(out.elements.size(), "element"));
+                                counted(out.elements.size(), "element"));
     if (out.frame == f) return std::unexpected("that is how they are");
     // Members that the rule makes may be others now, and forces that came were of other elements.
     std::vector<std::string> told;
@@ -190,7 +193,7 @@ ReshapedOr reshape(const Frame& f, const SetSupports& e)
     }
     if (out.words.empty()) out.words = any ? "Support" : "No support";
     out.words += fmt::format(" at {}", out.nodes.size() == 1 ? "node " + f.nodes[static_cast<size_t>(out.nodes.front())].id
-                                                             : countOf(out.nodes.size(), "node"));
+                                                             : counted(out.nodes.size(), "node"));
     if (out.frame == f) return std::unexpected("that is how they stand");
     carryReferences(f, out.frame, Lineage::same(f), out.told);
     return out;

@@ -1,4 +1,5 @@
 // Nodes moved, with what hangs on them; parts taken away.
+#include "core/base/counted.h"
 #include "core/shaping/reshape.h"
 #include "core/shaping/steps.h"
 
@@ -45,7 +46,7 @@ ReshapedOr reshape(const Frame& f, const MoveNodes& e)
         if (const int now = done.lineage.nodes[static_cast<size_t>(n)]; now >= 0) out.nodes.push_back(now);
     out.words = fmt::format("Move {} by {}",
                             nodes.size() == 1 ? "node " + f.nodes[static_cast<size_t>(nodes.front())].id
-                                              : countOf(nodes.size(), "node"),
+                                              : counted(nodes.size(), "node"),
                             f.units.text(Quantity::Length, norm(e.by)));
     out.frame = std::move(done.frame);
     out.told = std::move(done.told);
@@ -84,13 +85,13 @@ ReshapedOr reshape(const Frame& f, const DeleteParts& e)
     out.words = "Delete ";
     if (!elements.empty())
         out.words += elements.size() == 1 ? "element " + f.elements[static_cast<size_t>(elements.front())].id
-                                          : countOf(elements.size(), "element");
+                                          : counted(elements.size(), "element");
     if (!nodes.empty())
         out.words += fmt::format("{}{}", elements.empty() ? "" : " and ",
                                  nodes.size() == 1 ? "node " + f.nodes[static_cast<size_t>(nodes.front())].id
-                                                   : countOf(nodes.size(), "node"));
-    if (along > 0) r.tell(fmt::format("{} at these nodes", countOf(along, "element")));
-    if (loose > 0) r.tell(fmt::format("{} that nothing else stands on", countOf(loose, "node")));
+                                                   : counted(nodes.size(), "node"));
+    if (along > 0) r.tell(fmt::format("{} at these nodes", counted(along, "element")));
+    if (loose > 0) r.tell(fmt::format("{} that nothing else stands on", counted(loose, "node")));
     // A node's row takes what is said of it along in the lineage: there is nothing it could have become.
     Reshape::Done done = r.finish();
     out.frame = std::move(done.frame);

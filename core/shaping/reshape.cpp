@@ -267,48 +267,44 @@ Reshape::Done Reshape::finish(const Laid* laid)
     return out;
 }
 
-NodesNear::NodesNear(const Reshape& r) : r_(r)
+namespace {
+
+// Cubes of about one node each.
+double sideFor(const std::vector<Node>& list)
 {
-    const auto& list = r.now().nodes.list();
-    if (list.empty()) return;
+    if (list.empty()) return 1;
     Vec3 low = list.front().at, high = low;
     for (const Node& n : list)
         for (int k = 0; k < 3; ++k) {
             low[k] = std::min(low[k], n.at[k]);
             high[k] = std::max(high[k], n.at[k]);
         }
-    side_ = std::max(norm(high - low) / std::cbrt(static_cast<double>(list.size()) + 1), 10 * kOnePlace);
-    for (size_t n = 0; n < list.size(); ++n)
+    return std::max(norm(high - low) / std::cbrt(static_cast<double>(list.size()) + 1), 10 * kOnePlace);
+}
+
+} // namespace
+
+NodesNear::NodesNear(const Reshape& r) : r_(r), cells_(sideFor(r.now().nodes.list()))
+{
+    for (size_t n = 0; n < r.now().nodes.size(); ++n)
         if (!r.nodeGone(static_cast<int>(n))) add(static_cast<int>(n));
 }
 
 void NodesNear::add(int n)
 {
-    cells_[keyOf(r_.now().nodes[static_cast<size_t>(n)].at)].push_back(n);
-}
-
-NodesNear::Key NodesNear::keyOf(Vec3 v) const
-{
-    return {std::lround(std::floor(v.x / side_)), std::lround(std::floor(v.y / side_)), std::lround(std::floor(v.z / side_))};
+    cells_.add(n, r_.now().nodes[static_cast<size_t>(n)].at);
 }
 
 int NodesNear::at(Vec3 place, int but) const
 {
-    const Vec3 by{kOnePlace, kOnePlace, kOnePlace};
-    const Key low = keyOf(place - by), high = keyOf(place + by);
     int best = -1;
     double nearest = kOnePlace;
-    for (long x = low[0]; x <= high[0]; ++x)
-        for (long y = low[1]; y <= high[1]; ++y)
-            for (long z = low[2]; z <= high[2]; ++z)
-                if (const auto it = cells_.find({x, y, z}); it != cells_.end())
-                    for (const int n : it->second) {
-                        const double apart = norm(r_.now().nodes[static_cast<size_t>(n)].at - place);
-                        if (n != but && !r_.nodeGone(n) && apart <= nearest) {
-                            best = n;
-                            nearest = apart;
-                        }
-                    }
+    cells_.near(place, place, kOnePlace, [&](int n) {
+        const double apart = norm(r_.now().nodes[static_cast<size_t>(n)].at - place);
+        if (n == but || r_.nodeGone(n) || apart > nearest) return;
+        best = n;
+        nearest = apart;
+    });
     return best;
 }
 
@@ -316,6 +312,7 @@ std::optional<double> NodesNear::share(Vec3 a, Vec3 b, int n) const
 {
     if (r_.nodeGone(n)) return std::nullopt;
     const double length = norm(b - a);
+    if (length < 2 * kOnePlace) return std::nullopt;
     const Vec3 u = (1 / length) * (b - a), d = r_.now().nodes[static_cast<size_t>(n)].at - a;
     const double at = dot(d, u);
     if (!(at > kOnePlace && at < length - kOnePlace && norm(d - at * u) <= kOnePlace)) return std::nullopt;
@@ -333,32 +330,9 @@ std::vector<std::pair<double, int>> NodesNear::between(Vec3 a, Vec3 b, const std
 
 std::vector<std::pair<double, int>> NodesNear::between(Vec3 a, Vec3 b) const
 {
-    std::vector<std::pair<double, int>> out;
-    const double length = norm(b - a);
-    if (length < 2 * kOnePlace) return out;
-    const auto look = [&](int n) {
-        if (const auto t = share(a, b, n)) out.emplace_back(*t, n);
-    };
-    // Cells along the line: in steps of half a cell, with all their neighbours.
-    std::set<Key> seen;
-    const auto steps = static_cast<long>(std::ceil(2 * length / side_)) + 1;
-    if (static_cast<size_t>(steps) * 27 > cells_.size()) {
-        for (const auto& [key, nodes] : cells_)
-            for (const int n : nodes)
-                look(n);
-    } else
-        for (long s = 0; s <= steps; ++s) {
-            const Key c = keyOf(a + (static_cast<double>(s) / static_cast<double>(steps)) * (b - a));
-            for (long x = c[0] - 1; x <= c[0] + 1; ++x)
-                for (long y = c[1] - 1; y <= c[1] + 1; ++y)
-                    for (long z = c[2] - 1; z <= c[2] + 1; ++z)
-                        if (seen.insert({x, y, z}).second)
-                            if (const auto it = cells_.find({x, y, z}); it != cells_.end())
-                                for (const int n : it->second)
-                                    look(n);
-        }
-    std::sort(out.begin(), out.end());
-    return out;
+    std::vector<int> near;
+    cells_.near(a, b, kOnePlace, [&](int n) { near.push_back(n); });
+    return between(a, b, near);
 }
 
 void connect(Reshape& r, const std::vector<int>& nodes, const std::vector<int>& elements)

@@ -2,6 +2,7 @@
 // and what became of each is written down, so that loads and decisions follow.
 #pragma once
 
+#include "core/base/cells.h"
 #include "core/shaping/carry_references.h"
 #include "core/shaping/fresh_names.h"
 #include "core/shaping/lineage.h"
@@ -88,11 +89,8 @@ public:
 
 private:
     std::optional<double> share(Vec3 a, Vec3 b, int n) const;
-    using Key = std::array<long, 3>;
-    Key keyOf(Vec3 v) const;
     const Reshape& r_;
-    double side_ = 1;
-    std::map<Key, std::vector<int>> cells_;
+    Cells cells_;
 };
 
 // Nodes that stand in elements without being joined to them divide these; `nodes`: those that came or moved, `elements`: those

@@ -10,11 +10,6 @@
 
 namespace wr {
 
-std::string countOf(size_t n, const char* what)
-{
-    return fmt::format("{} {}{}", n, what, n == 1 ? "" : "s");
-}
-
 std::string outOf(std::vector<int>& list, size_t rows, const char* what)
 {
     std::set<int> seen;

@@ -19,6 +19,12 @@ int upAxis(const Frame& f)
     return f.up == Up::Z ? 2 : 1;
 }
 
+// The level direction besides x.
+char acrossName(const Frame& f)
+{
+    return f.up == Up::Z ? 'y' : 'z';
+}
+
 class Typed
 {
 public:
@@ -178,6 +184,10 @@ std::vector<ShapeField> shapeFields(std::string_view tool, const Frame& f)
                          std::vector<std::string> words = {}) {
         out.push_back({key, title, kind, q, std::move(value), std::move(words), meaning});
     };
+    const auto only = [&](std::vector<std::string> where, const char* word) {
+        out.back().where = std::move(where);
+        out.back().word = word;
+    };
     const auto length = [&](double v) { return f.units.text(Quantity::Length, v); };
     const std::string nothing = "0; 0; 0", up = f.up == Up::Z ? "z" : "y";
     if (tool == "draw") {
@@ -219,7 +229,9 @@ std::vector<ShapeField> shapeFields(std::string_view tool, const Frame& f)
         add("way", "Where", K::Word, Quantity::Ratio, "equal parts", "where they are divided",
             {"equal parts", "at places", "where they cross"});
         add("parts", "Parts", K::Count, Quantity::Ratio, "2", "equal ones");
+        only({"way"}, "equal parts");
         add("at", "Places", K::Text, Quantity::Length, "", "from the first end, or with − from the last: \"1.2 m; -0.5 m\"");
+        only({"way"}, "at places");
     } else if (tool == "delete")
         add("loose", "Loose nodes too", K::Flag, Quantity::Ratio, "yes", "nodes that nothing else stands on go as well");
     else if (tool == "ends") {
@@ -229,7 +241,9 @@ std::vector<ShapeField> shapeFields(std::string_view tool, const Frame& f)
         add("last", "Last end", K::Word, Quantity::Ratio, "pinned", "the same at the last end", ways);
         add("ky", "Spring about y", K::Measure, Quantity::SpringMoment, "0",
             "of a spring: stiffness about the major axis; 0: rigid");
+        only({"first", "last"}, "spring");
         add("kz", "Spring about z", K::Measure, Quantity::SpringMoment, "0", "the same about the minor axis");
+        only({"first", "last"}, "spring");
         add("carries", "Carries", K::Word, Quantity::Ratio, "as it is", "all forces, or force along it alone",
             {"as it is", "beam", "axial", "tension-only", "compression-only"});
     } else if (tool == "stand") {
@@ -239,13 +253,14 @@ std::vector<ShapeField> shapeFields(std::string_view tool, const Frame& f)
         add("last", "Offset at last end", K::Text, Quantity::Length, "", "the same at its last end");
     } else if (tool == "support") {
         add("kind", "Support", K::Word, Quantity::Ratio, "pinned", "what is held",
-            {"none", "pinned", "fixed", "roller along x", "roller along y", "springs"});
-        for (const char* k : {"x", "y", "z"})
-            add((std::string("u") + k).c_str(), (std::string("Along ") + k).c_str(), K::Text, Quantity::SpringForce, "held",
-                "of springs: held, free, or a stiffness");
-        for (const char* k : {"x", "y", "z"})
-            add((std::string("r") + k).c_str(), (std::string("About ") + k).c_str(), K::Text, Quantity::SpringMoment, "free",
-                "of springs: held, free, or a stiffness");
+            {"none", "pinned", "fixed", "roller along x", std::string("roller along ") + acrossName(f), "springs"});
+        for (const char* k : {"ux", "uy", "uz", "rx", "ry", "rz"}) {
+            const bool turn = k[0] == 'r';
+            const std::string title = std::string(turn ? "About " : "Along ") + k[1];
+            add(k, title.c_str(), K::Text, turn ? Quantity::SpringMoment : Quantity::SpringForce, turn ? "free" : "held",
+                "held, free, or a stiffness");
+            only({"kind"}, "springs");
+        }
     }
     return out;
 }
@@ -352,7 +367,6 @@ std::expected<ShapeEdit, ShapeFault> shapeEdit(std::string_view tool, const std:
         SetSupports s;
         s.nodes = std::move(nodes);
         const std::string kind = t.word("kind");
-        const int upright = upAxis(f);
         for (size_t k = 0; k < 6; ++k) {
             Support& x = s.support[k];
             if (kind == "pinned")
@@ -361,8 +375,8 @@ std::expected<ShapeEdit, ShapeFault> shapeEdit(std::string_view tool, const std:
                 x.held = true;
             else if (kind == "roller along x")
                 x.held = k < 3 && k != 0;
-            else if (kind == "roller along y") // the other level direction
-                x.held = k < 3 && static_cast<int>(k) != (upright == 2 ? 1 : 2);
+            else if (kind.starts_with("roller")) // along the other level direction
+                x.held = k < 3 && k != static_cast<size_t>(acrossName(f) - 'x');
             else if (kind == "springs") {
                 const std::string key = std::string(k < 3 ? "u" : "r") + static_cast<char>('x' + k % 3);
                 const std::string v = t.text(key);
@@ -378,6 +392,14 @@ std::expected<ShapeEdit, ShapeFault> shapeEdit(std::string_view tool, const std:
         out = std::move(s);
     }
     if (t.fault()) return std::unexpected(*t.fault());
+    return out;
+}
+
+std::string gridLetters(size_t k)
+{
+    std::string out;
+    for (size_t n = k + 1; n > 0; n = (n - 1) / 26)
+        out.insert(out.begin(), static_cast<char>('A' + (n - 1) % 26));
     return out;
 }
 
@@ -410,13 +432,7 @@ std::expected<Grid, ShapeFault> typedGrid(const std::string& x, const std::strin
         return std::nullopt;
     };
     if (auto e = lines(x, "x", g.x, [](size_t k, double) { return std::to_string(k + 1); })) return std::unexpected(*e);
-    if (auto e = lines(y, "y", g.y, [](size_t k, double) {
-            std::string out;
-            for (size_t n = k + 1; n > 0; n = (n - 1) / 26)
-                out.insert(out.begin(), static_cast<char>('A' + (n - 1) % 26));
-            return out;
-        }))
-        return std::unexpected(*e);
+    if (auto e = lines(y, "y", g.y, [](size_t k, double) { return gridLetters(k); })) return std::unexpected(*e);
     if (auto e = lines(levels, "levels", g.levels,
                        [&](size_t, double at) { return (at > 0 ? "+" : "") + f.units.text(Quantity::Length, at, false); }))
         return std::unexpected(*e);

@@ -20,6 +20,9 @@ struct ShapeField
     std::string value = {};              // where nothing is typed; of a Flag "yes" or "no"
     std::vector<std::string> words = {}; // of Word
     std::string meaning = {};            // one line
+    // It counts only where one of these fields has that word; empty: always.
+    std::vector<std::string> where = {};
+    std::string word = {};
 };
 
 struct ShapeTool
@@ -39,6 +42,8 @@ struct ShapeFault
 std::expected<ShapeEdit, ShapeFault> shapeEdit(std::string_view tool, const std::map<std::string, std::string>& typed,
                                                const Frame& f, std::vector<int> elements, std::vector<int> nodes);
 
+// The name of a line across y: A, B … Z, AA.
+std::string gridLetters(size_t k);
 // A grid as it is typed: spacings along x and y ("4 × 6 m, 5 m"), storey heights, where it begins and how it is turned. Lines
 // across x are 1, 2 …, across y A, B …, levels by their heights.
 std::expected<Grid, ShapeFault> typedGrid(const std::string& x, const std::string& y, const std::string& levels,

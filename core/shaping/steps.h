@@ -16,7 +16,6 @@ ReshapedOr reshape(const Frame& f, const JoinElements& e);
 ReshapedOr reshape(const Frame& f, const SetElements& e);
 ReshapedOr reshape(const Frame& f, const SetSupports& e);
 
-std::string countOf(size_t n, const char* what); // "1 element", "3 elements"
 // Why places in a table name no row; empty: all do. No place stands twice in `list` afterwards.
 std::string outOf(std::vector<int>& list, size_t rows, const char* what);
 

@@ -238,12 +238,4 @@ Brief deflectionBrief(const std::string& id, const std::string& about, double sp
     return b;
 }
 
-std::string letterOf(size_t k)
-{
-    std::string out;
-    for (++k; k > 0; k = (k - 1) / 26)
-        out.insert(out.begin(), static_cast<char>('A' + (k - 1) % 26));
-    return out;
-}
-
 } // namespace wr

@@ -62,7 +62,5 @@ private:
 
 // Brief "name" with a limit of span/n on deflection, whichever combination it is of service.
 Brief deflectionBrief(const std::string& id, const std::string& about, double spanOver);
-// The name of a row on a grid: A, B … Z, AA.
-std::string letterOf(size_t k);
 
 } // namespace wr

@@ -1,4 +1,5 @@
 // Floors on a grid of columns: primary beams along x, secondary beams along y between them, braced bays on two sides each way.
+#include "core/shaping/shape_tools.h"
 #include "core/start/kinds.h"
 
 #include <algorithm>
@@ -67,7 +68,7 @@ void buildFloors(Given& g, Draft& d)
             d.support(nodes.front(), braced == "none" ? Draft::Foot::Fixed : Draft::Foot::Pinned);
             d.hold(nodes.front(), "rz");
             l = {};
-            l.member = letterOf(i) + std::to_string(j + 1);
+            l.member = gridLetters(i) + std::to_string(j + 1);
             l.group = i == 0 || i + 1 == x.size() || j == 0 || j + 1 == y.size() ? "Columns, outer" : "Columns, inner";
             l.brief = "Columns";
             l.section = column;
@@ -94,7 +95,7 @@ void buildFloors(Given& g, Draft& d)
                 for (const double at : places[i])
                     nodes.push_back(d.node({x[i] + at, y[j], z[k]}));
                 floor.insert(floor.end(), nodes.begin(), nodes.end());
-                l.member = fmt::format("P{}-{}{}", level, letterOf(i), j + 1);
+                l.member = fmt::format("P{}-{}{}", level, gridLetters(i), j + 1);
                 l.group = roof ? "Roof primaries" : "Primaries";
                 l.section = primary;
                 l.ends = stiffX ? Draft::Ends::Rigid : Draft::Ends::Pinned;
@@ -106,7 +107,7 @@ void buildFloors(Given& g, Draft& d)
                     const bool onGrid = p == 0 || p + 1 == places[i].size();
                     if (p == 0 && i > 0) continue; // of the bay before
                     const double at = x[i] + places[i][p];
-                    l.member = fmt::format("S{}-{}{}.{}", level, letterOf(i), j + 1, p + 1);
+                    l.member = fmt::format("S{}-{}{}.{}", level, gridLetters(i), j + 1, p + 1);
                     l.group = roof ? "Roof secondaries" : "Secondaries";
                     l.section = beam;
                     l.ends = stiffY && onGrid ? Draft::Ends::Rigid : Draft::Ends::Pinned;

@@ -1,5 +1,6 @@
 // A hall: portal frames across x, one behind the other along y, with haunches, purlins and rails on lines, and bracing in the
 // first and the last bay.
+#include "core/shaping/shape_tools.h"
 #include "core/start/kinds.h"
 
 #include <algorithm>
@@ -85,7 +86,7 @@ void frames(const Hall& h, Draft& d)
                 nodes.push_back(d.node({h.x[c], h.y[f], h.eaves * k / (outer ? rails : 1)}));
             d.support(nodes.front(), h.fixed ? Draft::Foot::Fixed : Draft::Foot::Pinned);
             if (!h.fixed) d.hold(nodes.front(), "rz"); // a base plate keeps the column from turning about itself
-            l.member = fmt::format("C{}{}", letterOf(c), f + 1);
+            l.member = fmt::format("C{}{}", gridLetters(c), f + 1);
             l.group = outer ? "Columns" : "Valley columns";
             l.section = h.column;
             d.line(nodes, l);
@@ -95,7 +96,7 @@ void frames(const Hall& h, Draft& d)
                 std::vector<int> nodes;
                 for (const auto& [x, z] : slopeOf(h, s, right))
                     nodes.push_back(d.node({x, h.y[f], z}));
-                const std::string name = fmt::format("{}{}{}", letterOf(s), f + 1, right ? "R" : "L");
+                const std::string name = fmt::format("{}{}{}", gridLetters(s), f + 1, right ? "R" : "L");
                 if (h.haunched >= 0) {
                     l.member = "H" + name;
                     l.group = "Haunches";
@@ -133,7 +134,7 @@ void lines(const Hall& h, Draft& d, double dead, double walls, double live, doub
                     const auto& [x, z] = slope[k];
                     const bool ridge = k + 1 == slope.size(), eaves = k == 0;
                     if ((ridge && rightHalf) || (eaves && !rightHalf && s > 0)) continue; // the ridge and valleys have one line
-                    l.member = fmt::format("{}{}{}{}-{}", eaves ? "E" : "P", letterOf(s), rightHalf ? "R" : "L", k, b + 1);
+                    l.member = fmt::format("{}{}{}{}-{}", eaves ? "E" : "P", gridLetters(s), rightHalf ? "R" : "L", k, b + 1);
                     l.group = eaves ? "Eaves beams" : "Purlins";
                     l.brief = eaves ? "Frames" : "Secondary";
                     l.section = eaves ? h.strut : h.purlin;
@@ -214,15 +215,15 @@ void bracing(const Hall& h, Draft& d)
             for (const bool right : {false, true}) {
                 const auto slope = slopeOf(h, s, right);
                 for (size_t k = 0; k + 1 < slope.size(); ++k)
-                    diagonal(fmt::format("X{}{}{}-{}", letterOf(s), right ? "R" : "L", k + 1, b + 1), "Roof bracing",
+                    diagonal(fmt::format("X{}{}{}-{}", gridLetters(s), right ? "R" : "L", k + 1, b + 1), "Roof bracing",
                              {slope[k].first, 0, slope[k].second}, {slope[k + 1].first, 0, slope[k + 1].second}, k % 2 == 1);
             }
         for (size_t c = 0; c < h.x.size(); ++c) {
             const bool outer = c == 0 || c + 1 == h.x.size();
             const int strips = outer ? rails : 1;
             for (int k = 0; k < strips; ++k)
-                diagonal(fmt::format("Y{}{}-{}", letterOf(c), k + 1, b + 1), "Wall bracing", {h.x[c], 0, h.eaves * k / strips},
-                         {h.x[c], 0, h.eaves * (k + 1) / strips}, k % 2 == 1);
+                diagonal(fmt::format("Y{}{}-{}", gridLetters(c), k + 1, b + 1), "Wall bracing",
+                         {h.x[c], 0, h.eaves * k / strips}, {h.x[c], 0, h.eaves * (k + 1) / strips}, k % 2 == 1);
         }
     }
 }

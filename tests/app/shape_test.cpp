@@ -122,7 +122,13 @@ TEST_CASE("change: a portal drawn from nothing on a grid, supported, and copied 
     clickAt(w, {0, 0, 0});
     clickAt(w, {6, 0, 0}, Qt::ControlModifier);
     CHECK(desk(w).nodes().size() == 2);
+    // What counts only for springs is grey until they are chosen.
+    CHECK_FALSE(change(w).field("rx")->isEnabled());
+    choose(w, "kind", "springs");
+    CHECK(change(w).field("rx")->isEnabled());
     choose(w, "kind", "fixed");
+    CHECK_FALSE(change(w).field("rx")->isEnabled());
+    CHECK_FALSE(qobject_cast<QComboBox*>(change(w).field("kind"))->itemIcon(2).isNull());
     act(w);
     CHECK(w.doc().frame().nodes[static_cast<size_t>(nodeAt(w, {6, 0, 0}))].support[4].held);
     // A copy 5 m along y, feet and all; then a beam between the two.

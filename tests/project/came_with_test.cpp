@@ -196,6 +196,29 @@ TEST_CASE("results that came: of elements that stand elsewhere nothing is known 
     CHECK(unknown > 1);
 }
 
+TEST_CASE("results that came: a frame of another shape has them no more, and undo brings them back", "[given][shape]")
+{
+    const Frame given = withResults(frameOf(demo("tern-street")), forcesOf(frameOf(demo("tern-street"))));
+    const DesignState s = begunState(given);
+    REQUIRE(s.forces().given);
+    CopyParts c;
+    c.elements = {0, 1};
+    c.by = {0, 30, 0};
+    Frame next = *s.frame;
+    const auto patch = applyEdit(next, ShapeEdit{c});
+    REQUIRE(patch.has_value());
+    CHECK(next.came.name.empty());
+    const Advanced after = advance(s, *patch, next, ResultStore{});
+    CHECK(after.stale.analyse);
+    CHECK_FALSE(after.state.hasForces());
+    CHECK(frameToWrite(after.state).results.empty());
+    const auto back = advance(after.state, inverseOf(*patch), ResultStore{});
+    REQUIRE(back.has_value());
+    CHECK(*back->state.frame == *s.frame);
+    CHECK(back->state.forces().given);
+    CHECK(frameToWrite(back->state) == frameToWrite(s));
+}
+
 TEST_CASE("results that came: kept with the project through edits of them, undone after it was opened again", "[given]")
 {
     const Folder folder;

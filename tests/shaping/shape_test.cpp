@@ -84,8 +84,10 @@ Frame shapes(unsigned seed)
         s.properties = c->properties();
         f.sections.push_back(s);
     }
-    for (size_t e = 0; e < f.elements.size(); ++e)
+    for (size_t e = 0; e < f.elements.size(); ++e) {
         f.elements[e].section = static_cast<int>((e + seed) % 4);
+        f.elements[e].rollToLegs = names[f.elements[e].section][0] == 'L' && seed % 2 == 0;
+    }
     for (LoadCase& c : f.cases)
         c.thermal.push_back({static_cast<int>(seed % f.elements.size()), 20, 300, -500});
     return f;
@@ -470,4 +472,44 @@ TEST_CASE("shape: joints, offsets and supports are set, and refused where they m
     u.support[4].spring = std::nan("");
     CHECK_THAT(refusal(f, u), Contains("not less than zero"));
     (void)already;
+}
+
+TEST_CASE("shape: elements beside each other are copied as such, with each its own load", "[shape]")
+{
+    Frame f = test::frameOf(test::beam(
+        R"("nodes":[{"id":"1","at":[0,0,0],"support":{"ux":true,"uy":true,"uz":true,"rx":true,"ry":true,"rz":true}},{"id":"2","at":[4,0,0]}],
+"elements":[{"id":"a","nodes":["1","2"],"section":"S","material":"M"},{"id":"b","nodes":["2","1"],"section":"S","material":"M","offset":{"i":[0,0.2,0],"j":[0,0.2,0]}}])",
+        R"({"id":"G","line":[{"element":"a","q":[[0,0,-2],[0,0,-2]]},{"element":"b","q":[[0,0,-3],[0,0,-1]]}]})"));
+    CopyParts c;
+    c.elements = {0, 1};
+    c.by = {0, 3, 0};
+    c.times = 2;
+    const Reshaped r = done(f, c);
+    CHECK(r.frame.elements.size() == 6);
+    CHECK(r.frame.cases.list()[0].line.size() == 6);
+    CHECK(r.told.empty());
+    // Once more where they stand: nothing comes, and nothing is loaded twice.
+    c.times = 1;
+    CHECK_THAT(refusal(r.frame, c), Contains("already"));
+}
+
+TEST_CASE("shape: what is drawn on from a member is one with it, and says so", "[shape]")
+{
+    const Frame f = test::frameOf(R"({"format":"wren-frame","version":1,
+"materials":[{"id":"S","grade":"EN 10025-2 S275"}],"sections":[{"id":"A","name":"IPE300"}],
+"nodes":[{"id":"1","at":[0,0,0],)" +
+                                  test::kFixed + R"(},{"id":"2","at":[4,0,0]}],
+"elements":[{"id":"a","nodes":["1","2"],"section":"A","material":"S"}],
+"design":{"standard":"en1993","members":[{"id":"a","elements":["a"],"group":"Old","by":"rule"}]}})");
+    DrawElements d;
+    d.section = "A";
+    d.steel = "S";
+    d.group = "New";
+    d.lines = {{{4, 0, 0}, {7, 0, 0}}};
+    const Reshaped r = done(f, d);
+    REQUIRE(r.told.size() == 1);
+    CHECK_THAT(r.told[0], Contains("one member with a"));
+    REQUIRE(r.frame.design.members.size() == 1);
+    CHECK(r.frame.design.members.list()[0].elements.size() == 2);
+    CHECK(r.frame.design.members.list()[0].group == "Old");
 }

@@ -14,7 +14,7 @@ namespace {
 
 namespace pegtl = tao::pegtl;
 
-constexpr int kDeepestBrackets = 40;           // brackets in brackets
+constexpr int kDeepestBrackets = 40;   // brackets in brackets
 constexpr size_t kLargest = 4'000'000; // bytes of one instance
 
 namespace grammar {
@@ -113,7 +113,7 @@ struct Attributes : seq<Blank, List, Blank, one<';'>>
 } // namespace grammar
 
 // Values as they come: the innermost list that is open takes them.
-struct Building
+struct StepBuilding
 {
     std::vector<StepValue> open; // the outermost first
     StepValue done;
@@ -126,11 +126,11 @@ template <class Rule> struct Act : pegtl::nothing<Rule>
 };
 template <> struct Act<grammar::None>
 {
-    static void apply0(Building& b) { b.put({}); }
+    static void apply0(StepBuilding& b) { b.put({}); }
 };
 template <> struct Act<grammar::Derived>
 {
-    static void apply0(Building& b)
+    static void apply0(StepBuilding& b)
     {
         StepValue v;
         v.kind = StepValue::Kind::Derived;
@@ -139,11 +139,11 @@ template <> struct Act<grammar::Derived>
 };
 template <> struct Act<grammar::Binary>
 {
-    static void apply0(Building& b) { b.put({}); }
+    static void apply0(StepBuilding& b) { b.put({}); }
 };
 template <> struct Act<grammar::Number>
 {
-    template <class Input> static void apply(const Input& in, Building& b)
+    template <class Input> static void apply(const Input& in, StepBuilding& b)
     {
         StepValue v;
         v.kind = StepValue::Kind::Number;
@@ -157,7 +157,7 @@ template <> struct Act<grammar::Number>
 };
 template <> struct Act<grammar::Text>
 {
-    template <class Input> static void apply(const Input& in, Building& b)
+    template <class Input> static void apply(const Input& in, StepBuilding& b)
     {
         StepValue v;
         v.kind = StepValue::Kind::Text;
@@ -168,7 +168,7 @@ template <> struct Act<grammar::Text>
 };
 template <> struct Act<grammar::Word>
 {
-    template <class Input> static void apply(const Input& in, Building& b)
+    template <class Input> static void apply(const Input& in, StepBuilding& b)
     {
         StepValue v;
         v.kind = StepValue::Kind::Word;
@@ -179,7 +179,7 @@ template <> struct Act<grammar::Word>
 };
 template <> struct Act<grammar::Reference>
 {
-    template <class Input> static void apply(const Input& in, Building& b)
+    template <class Input> static void apply(const Input& in, StepBuilding& b)
     {
         StepValue v;
         v.kind = StepValue::Kind::Reference;
@@ -190,11 +190,11 @@ template <> struct Act<grammar::Reference>
 };
 template <> struct Act<grammar::TypedName>
 {
-    template <class Input> static void apply(const Input& in, Building& b) { b.typed = in.string(); }
+    template <class Input> static void apply(const Input& in, StepBuilding& b) { b.typed = in.string(); }
 };
 template <> struct Act<grammar::Open>
 {
-    static void apply0(Building& b)
+    static void apply0(StepBuilding& b)
     {
         StepValue v;
         v.kind = b.typed.empty() ? StepValue::Kind::List : StepValue::Kind::Typed;
@@ -205,7 +205,7 @@ template <> struct Act<grammar::Open>
 };
 template <> struct Act<grammar::Close>
 {
-    static void apply0(Building& b)
+    static void apply0(StepBuilding& b)
     {
         StepValue v = std::move(b.open.back());
         b.open.pop_back();
@@ -429,7 +429,7 @@ StepRecord StepFile::record(std::uint32_t id) const
     const Entry* e = find(id);
     if (!e) return out;
     const std::string_view rest = std::string_view(text_).substr(e->at);
-    Building b;
+    StepBuilding b;
     pegtl::memory_input<pegtl::tracking_mode::lazy> in(rest.data(), rest.data() + std::min(rest.size(), kLargest), "");
     if (tooDeep(rest) || !pegtl::parse<grammar::Attributes, Act>(in, b)) {
         if (damaged_++ == 0) firstDamaged_ = id;
