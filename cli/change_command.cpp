@@ -103,7 +103,7 @@ Report run(const ChangeArguments& a)
     if (a.write != "-") {
         tell("{}: {} elements, {} nodes\n", printable(done->words), done->frame.elements.size(), done->frame.nodes.size());
         for (const std::string& t : done->told)
-            tell("  left out: {}\n", printable(t));
+            tell("  {}: {}\n", a.tool == "delete" || a.tool == "nocase" ? "with it" : "left out", printable(t));
     }
     out.badInput = false;
     return out;
@@ -117,7 +117,8 @@ Command changeCommand()
     std::vector<Argument> list{
         {.name = "FRAME", .help = "frame file or project; without it the tools are listed", .into = &a->frame},
         {.name = "TOOL",
-         .help = "draw, copy, turn, mirror, move, divide, join, delete, ends, stand or support",
+         .help = "draw, copy, turn, mirror, move, divide, join, delete, ends, stand, support; nodal, line, point, area, "
+                 "temperature, settlement, alter, lift, case or nocase",
          .into = &a->tool},
         {.name = "VALUES", .help = "what is stated, as key=value: \"by=6 m y\" times=3", .into = &a->values},
         {.name = "--list", .help = "tells what may be stated for that tool", .into = &a->list},
@@ -129,13 +130,17 @@ Command changeCommand()
         {.name = "--nodes", .help = "the same for nodes", .into = &a->nodes, .value = "NAMES"},
         {.name = "--write", .help = "frame file; - for standard output", .into = &a->write, .value = "FILE"}};
     return {"change",
-            "Change the shape of a frame: draw, copy, turn, mirror, move, divide, join, delete, ends, supports.",
+            "Change the shape and the loads of a frame: draw, copy, divide, supports; line and area loads, cases.",
             std::move(list),
             [a] { return run(*a); },
             {{"change", "the tools there are"},
              {"change roof.frame.json copy --list", "what copying asks for"},
              {"change roof.frame.json copy \"by=5 m y\" times=2 --elements all --write long.frame.json", "two bays more"},
-             {"change roof.frame.json support kind=fixed --nodes 1,4 --write fixed.frame.json", "fixed feet"}}};
+             {"change roof.frame.json support kind=fixed --nodes 1,4 --write fixed.frame.json", "fixed feet"},
+             {"change roof.frame.json line case=W \"load=3*1.2 kN/m\" \"way=along x\" --members C1 --write windy.frame.json",
+              "a line load"},
+             {"change roof.frame.json area case=S \"load=0.8 kN/m²\" \"way=down, on plan\" --elements all --write s.json",
+              "snow on the panels between beams"}}};
 }
 
 } // namespace wr::cli

@@ -3,12 +3,14 @@
 
 #include "core/base/printable.h"
 #include "core/files/frame_reader.h"
+#include "core/reporting/analysis_summary.h"
 #include "core/reporting/frame_tables.h"
 #include "core/standards/standard.h"
 
 #include <filesystem>
 #include <fmt/format.h>
 #include <memory>
+#include <optional>
 
 namespace wr::cli {
 
@@ -62,9 +64,11 @@ Report run(const TablesArguments& a)
     if (!f.design.frameLimits.empty()) write("limits", frameLimitTable(f, standingLimits(f, r.forces, r.motions), r.forces));
     write("forces", forceTable(f, r, loads));
     write("deflections", bendingTable(f, r, loads));
+    std::optional<BucklingResult> buckling;
+    std::optional<VibrationResult> vibration;
     if (a.buckling > 0) {
-        const BucklingResult b =
-            analyseBuckling(f, {.modes = a.buckling, .shearDeformation = !a.choice.rigidInShear}, progress);
+        buckling = analyseBuckling(f, {.modes = a.buckling, .shearDeformation = !a.choice.rigidInShear}, progress);
+        const BucklingResult& b = *buckling;
         printFindings(b.findings);
         std::vector<std::string> names;
         for (const WholeLoad& l : wholeLoads(f, false))
@@ -75,10 +79,12 @@ Report run(const TablesArguments& a)
         VibrationOptions o;
         o.modes = a.modes;
         o.shearDeformation = !a.choice.rigidInShear;
-        const VibrationResult v = analyseVibration(f, o, progress);
-        printFindings(v.findings);
-        write("vibration", vibrationTable(v));
+        vibration = analyseVibration(f, o, progress);
+        printFindings(vibration->findings);
+        write("vibration", vibrationTable(*vibration));
     }
+    write("summary", summaryTable(analysisSummary(
+                         {f, &r, buckling ? &*buckling : nullptr, vibration ? &*vibration : nullptr, nullptr, nullptr})));
     return report;
 }
 

@@ -15,8 +15,9 @@ namespace wr {
 
 FrameBench::FrameBench(Document& doc, QWidget* parent)
     : QWidget(parent), doc_(doc), title_(new QLabel), facts_(new QLabel), results_(new ResultBench(doc)),
-      desk_(new ShapeDesk(doc, this)), shape_(new ShapeBench(doc, *desk_)), pages_(new QStackedWidget),
-      resultTab_(makeTab("Results")), changeTab_(makeTab("Change"))
+      desk_(new ShapeDesk(doc, this)), shape_(new ShapeBench(doc, *desk_, ToolKind::Shape)),
+      loads_(new ShapeBench(doc, *desk_, ToolKind::Loads)),
+      pages_(new QStackedWidget), tabs_{makeTab("Results"), makeTab("Change"), makeTab("Loads")}
 {
     title_->setObjectName("title");
     title_->setWordWrap(true);
@@ -26,14 +27,14 @@ FrameBench::FrameBench(Document& doc, QWidget* parent)
     all->addWidget(title_);
     all->addWidget(facts_);
     auto* tabs = new QHBoxLayout;
-    for (QToolButton* b : {resultTab_, changeTab_}) {
+    for (QToolButton* b : tabs_) {
         b->setAutoExclusive(true);
         tabs->addWidget(b);
     }
     tabs->addStretch();
-    resultTab_->setChecked(true);
+    tabs_[Results]->setChecked(true);
     all->addLayout(tabs);
-    for (QWidget* page : {static_cast<QWidget*>(results_), static_cast<QWidget*>(shape_)}) {
+    for (QWidget* page : {static_cast<QWidget*>(results_), static_cast<QWidget*>(shape_), static_cast<QWidget*>(loads_)}) {
         auto* inside = new QWidget;
         auto* column = new QVBoxLayout(inside);
         column->setContentsMargins(0, 4, 4, 0);
@@ -47,18 +48,26 @@ FrameBench::FrameBench(Document& doc, QWidget* parent)
         pages_->addWidget(area);
     }
     all->addWidget(pages_, 1);
-    connect(resultTab_, &QToolButton::clicked, this, [this] { showChange(false); });
-    connect(changeTab_, &QToolButton::clicked, this, [this] { showChange(true); });
+    for (const Page p : {Results, Change, Loads})
+        connect(tabs_[p], &QToolButton::clicked, this, [this, p] { setPage(p); });
     for (const auto signal :
          {&Document::opened, &Document::resultsChanged, &Document::modelChanged, &Document::findingsChanged})
         connect(&doc_, signal, this, &FrameBench::refresh);
 }
 
-void FrameBench::showChange(bool on)
+void FrameBench::setPage(Page p)
 {
-    (on ? changeTab_ : resultTab_)->setChecked(true);
-    pages_->setCurrentIndex(on ? 1 : 0);
-    facts_->setVisible(!on); // room for the tools
+    tabs_[p]->setChecked(true);
+    pages_->setCurrentIndex(p);
+    facts_->setVisible(p == Results); // room for the tools
+}
+
+void FrameBench::showTool(const std::string& key)
+{
+    const ShapeTool* t = shapeTool(key);
+    if (!t) return;
+    desk_->setTool(key);
+    setPage(t->kind == ToolKind::Loads ? Loads : Change);
 }
 
 void FrameBench::refresh()

@@ -3,6 +3,8 @@
 
 #include <QLabel>
 #include <QWidget>
+#include <array>
+#include <string>
 
 class QStackedWidget;
 class QToolButton;
@@ -22,7 +24,10 @@ public:
     ResultBench& results() { return *results_; }
     ShapeDesk& desk() { return *desk_; }
     ShapeBench& shape() { return *shape_; }
-    void showChange(bool on); // the tools that change the frame, in place of its results
+    ShapeBench& loads() { return *loads_; }
+    enum Page { Results, Change, Loads };
+    void setPage(Page p);
+    void showTool(const std::string& key); // the page of a tool, and the tool in hand
 
 private:
     void refresh();
@@ -30,9 +35,9 @@ private:
     QLabel *title_, *facts_;
     ResultBench* results_;
     ShapeDesk* desk_;
-    ShapeBench* shape_;
+    ShapeBench *shape_, *loads_;
     QStackedWidget* pages_;
-    QToolButton *resultTab_, *changeTab_;
+    std::array<QToolButton*, 3> tabs_;
 };
 
 } // namespace wr

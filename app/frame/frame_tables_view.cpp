@@ -1,5 +1,6 @@
 #include "app/frame/frame_tables_view.h"
 
+#include "app/frame/summary_finder.h"
 #include "app/frameview/result_layer.h"
 #include "app/shell/document.h"
 #include "app/shell/quiet_table.h"
@@ -24,17 +25,6 @@ namespace wr {
 
 namespace {
 
-constexpr int kFirstFactor = 6; // columns of combinationTable before the factors
-
-// A plain number or an expression ("1.2*0.7").
-std::optional<double> number(const QString& text)
-{
-    const auto parsed = parseExpression(text.toStdString());
-    if (!parsed) return std::nullopt;
-    const auto value = evaluate(*parsed, [](std::string_view) { return std::nullopt; });
-    return value && std::isfinite(*value) ? std::optional(*value) : std::nullopt;
-}
-
 QPushButton* link(const char* words, const char* name)
 {
     auto* b = new QPushButton(words);
@@ -52,7 +42,7 @@ FrameTablesView::FrameTablesView(Document& doc, ResultLayer* results, QWidget* p
       across_(new QCheckBox("30 % across")), possible_(new QLabel), make_(new QPushButton("Make")),
       add_(link("Add one", "Add a combination")), remove_(link("Remove", "Remove the combination")),
       export_(link("CSV…", "Export this table as CSV")), message_(new QLabel), limits_(new LimitsBar(doc)),
-      view_(new QTableView), model_(new TableModel(this))
+      view_(new QTableView), model_(new TableModel(this)), finder_(new SummaryFinder(doc, this))
 {
     setObjectName("ledger");
     setAttribute(Qt::WA_StyledBackground);
@@ -73,6 +63,7 @@ FrameTablesView::FrameTablesView(Document& doc, ResultLayer* results, QWidget* p
     below->addStretch();
     below->addWidget(add_);
     below->addWidget(remove_);
+    below->addWidget(export_);
     all->addLayout(below);
     tell({});
     all->addWidget(view_, 1);
@@ -89,10 +80,10 @@ FrameTablesView::FrameTablesView(Document& doc, ResultLayer* results, QWidget* p
 
 QHBoxLayout* FrameTablesView::buildTabs()
 {
-    static const char* names[Pages] = {"Cases",  "Combinations", "Loads",  "Reactions",   "Movements", "Drift",
-                                       "Limits", "Stability",    "Forces", "Deflections", "Modes"};
+    static const char* names[Pages] = {"Summary", "Cases",  "Loads",     "Combinations", "Reactions",   "Movements",
+                                       "Drift",   "Limits", "Stability", "Forces",       "Deflections", "Modes"};
     auto* head = new QHBoxLayout;
-    head->setSpacing(11);
+    head->setSpacing(8);
     for (int i = 0; i < Pages; ++i) {
         QToolButton* b = makeTab(names[i]);
         tabs_->addButton(b, i);
@@ -100,7 +91,6 @@ QHBoxLayout* FrameTablesView::buildTabs()
     }
     tabs_->button(Combinations)->setChecked(true);
     head->addStretch();
-    head->addWidget(export_);
     return head;
 }
 
@@ -160,6 +150,9 @@ void FrameTablesView::connectAll()
         connect(b, &QCheckBox::toggled, this, &FrameTablesView::tellPossible);
     for (QLineEdit* e : {sds_, overstrength_})
         connect(e, &QLineEdit::editingFinished, this, &FrameTablesView::tellPossible);
+    connect(finder_, &SummaryFinder::found, this, [this] {
+        if (page_ == Summary) refresh();
+    });
     connect(add_, &QPushButton::clicked, this, &FrameTablesView::addOne);
     connect(remove_, &QPushButton::clicked, this, &FrameTablesView::removeOne);
     connect(export_, &QPushButton::clicked, this, &FrameTablesView::exportAsk);
@@ -171,13 +164,15 @@ void FrameTablesView::connectAll()
     });
     connect(&doc_, &Document::modelChanged, this, &FrameTablesView::refresh);
     connect(&doc_, &Document::resultsChanged, this, [this] { // the frame's limits are found with the audit
-        if (page_ == Limits) refresh();
+        if (page_ == Limits || page_ == Summary) refresh();
     });
     if (results_) {
         connect(results_, &ResultLayer::changed, this, [this] {
             if (page_ >= Reactions) refresh();
         });
-        connect(results_, &ResultLayer::modesFound, this, [this] { setPage(Modes); });
+        connect(results_, &ResultLayer::modesFound, this, [this] {
+            if (!lending_) setPage(Modes);
+        });
     }
 }
 
@@ -191,8 +186,8 @@ void FrameTablesView::setPage(Page p)
 {
     page_ = p;
     tabs_->button(p)->setChecked(true);
-    for (QWidget* w : std::initializer_list<QWidget*>{maker_, add_, remove_})
-        w->setVisible(p == Combinations);
+    if (p != Summary && results_) results_->takeBack();
+    maker_->setVisible(p == Combinations);
     limits_->setVisible(p == Limits);
     view_->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
     refresh();
@@ -209,10 +204,12 @@ void FrameTablesView::refresh()
                                                               [](const LoadCase& c) { return c.action == Action::Seismic; }));
     tellPossible();
     limits_->refresh();
+    offer();
     switch (page_) {
+    case Summary: summarise(); break;
     case Cases: model_->set(caseTable(f)); break;
     case Combinations: model_->set(combinationTable(f)); break;
-    case Loads: model_->set(loadTotalsTable(f, r)); break;
+    case Loads: model_->set(balance_ ? loadTotalsTable(f, r) : loadTable(f)); break;
     case Reactions: model_->set(reactionTable(f, r, loads)); break;
     case Displacements: model_->set(displacementTable(f, r, loads)); break;
     case Drift: model_->set(driftTable(f, r, loads)); break;
@@ -248,118 +245,6 @@ void FrameTablesView::refresh()
         view_->setColumnWidth(c, std::clamp(view_->columnWidth(c) + 2, 44, 190));
 }
 
-bool FrameTablesView::mayEdit(int row, int column) const
-{
-    if (page_ == Cases) return row >= 0 && column < 7;
-    return page_ == Combinations && row >= 0 && column != 4;
-}
-
-bool FrameTablesView::run(std::vector<Combination> list, const std::string& words)
-{
-    const QString why = doc_.run(SetLoads{doc_.frame().cases, std::move(list), words});
-    tell(why);
-    return why.isEmpty();
-}
-
-bool FrameTablesView::edit(int row, int column, const QString& text)
-{
-    if (editing_) return true; // a field tells its text a second time when it loses the focus
-    if (page_ == Cases) return editCase(row, column, text);
-    const Frame& f = doc_.frame();
-    // Sorting changes the rows: the name finds the combination.
-    const std::string id = std::get<std::string>(model_->table().rows[row].cells[0]);
-    std::vector<Combination> list = f.combinations;
-    const auto it = std::find_if(list.begin(), list.end(), [&](const Combination& c) { return c.id == id; });
-    if (it == list.end()) return false;
-    const std::string value = text.trimmed().toStdString();
-    const auto refuse = [&](const QString& why) {
-        tell(why);
-        return false;
-    };
-    if (column == 0)
-        it->id = value;
-    else if (column == 1)
-        it->title = value;
-    else if (column == 2) {
-        const QStringList parts = text.split(',');
-        const auto p = purposeFromName(parts.front().trimmed().toStdString());
-        const std::string kind = parts.size() > 1 ? parts[1].trimmed().toStdString() : "";
-        if (!p) return refuse("a purpose is one of strength, service, construction, fire, accidental, seismic");
-        if (!kind.empty() && std::find(kServiceKinds.begin(), kServiceKinds.end(), kind) == kServiceKinds.end())
-            return refuse("a kind of service is one of characteristic, frequent, quasi-permanent, live-only");
-        it->purpose = *p;
-        it->kind = kind;
-    } else if (column == 3)
-        it->basis = value;
-    else if (column == 5) {
-        if (value != "on" && value != "off") return refuse("used is on or off");
-        it->off = value == "off";
-    } else {
-        const int c = column - kFirstFactor;
-        std::erase_if(it->terms, [&](const auto& t) { return t.first == c; });
-        if (!value.empty()) {
-            const auto k = number(text);
-            if (!k) return refuse(QString("\"%1\" is not a number").arg(text));
-            it->terms.emplace_back(c, *k);
-            std::sort(it->terms.begin(), it->terms.end());
-        }
-    }
-    if (column != 5) it->made.clear(); // changed by hand: making again leaves it alone
-    later({f.cases, std::move(list), "Combination " + id});
-    return true;
-}
-
-// The table is filled anew by an edit: not while its own field is still closing.
-void FrameTablesView::later(SetLoads edit)
-{
-    editing_ = true;
-    QMetaObject::invokeMethod(
-        this,
-        [this, edit = std::move(edit)] {
-            editing_ = false;
-            tell(doc_.run(edit));
-        },
-        Qt::QueuedConnection);
-}
-
-bool FrameTablesView::editCase(int row, int column, const QString& text)
-{
-    const std::string id = std::get<std::string>(model_->table().rows[row].cells[0]);
-    std::vector<LoadCase> cases = doc_.frame().cases;
-    const auto it = std::find_if(cases.begin(), cases.end(), [&](const LoadCase& c) { return c.id == id; });
-    if (it == cases.end()) return false;
-    const std::string value = text.trimmed().toStdString();
-    const auto refuse = [&](const QString& why) {
-        tell(why);
-        return false;
-    };
-    if (column == 0) {
-        if (value.empty()) return refuse("a case needs a name");
-        it->id = value;
-    } else if (column == 1)
-        it->title = value;
-    else if (column == 2) {
-        const auto a = actionFromName(value);
-        if (!a) {
-            std::string all;
-            for (const auto n : actionNames())
-                all += (all.empty() ? "" : ", ") + std::string(n);
-            return refuse("an action is one of " + QString::fromStdString(all));
-        }
-        it->action = *a;
-    } else if (column == 3) {
-        const auto k = number(text);
-        if (!k) return refuse(QString("\"%1\" is not a number").arg(text));
-        it->selfWeight = *k;
-    } else if (column == 4) {
-        if (value != "yes" && value != "no") return refuse("both signs: yes or no");
-        it->reversible = value == "yes";
-    } else
-        (column == 5 ? it->exclusive : it->category) = value;
-    later({std::move(cases), doc_.frame().combinations, "Case " + id});
-    return true;
-}
-
 std::optional<MakeOptions> FrameTablesView::makeOptions(QString* why) const
 {
     MakeOptions o;
@@ -372,7 +257,7 @@ std::optional<MakeOptions> FrameTablesView::makeOptions(QString* why) const
     for (const auto& [field, name, into] :
          {std::tuple{sds_, "SDS", &o.sds}, std::tuple{overstrength_, "Ω0", &o.overstrength}}) {
         if (field->text().trimmed().isEmpty()) continue;
-        const auto k = number(field->text());
+        const auto k = typedNumber(field->text());
         if (!k || *k < 0 || *k > 4) {
             *why = QString("%1 is a number from 0 to 4").arg(QString::fromUtf8(name));
             return {};
@@ -423,34 +308,58 @@ void FrameTablesView::makeThem()
     if (why.isEmpty() && made == 0) tell("the cases have no actions that this standard combines");
 }
 
-void FrameTablesView::addOne()
+// What the links under the tabs do on the page at hand.
+void FrameTablesView::offer()
 {
-    if (!doc_.hasFrame()) return;
-    std::vector<Combination> list = doc_.frame().combinations;
-    Combination c;
-    for (int n = 1;; ++n) {
-        c.id = "H" + std::to_string(n);
-        if (std::none_of(list.begin(), list.end(), [&](const Combination& o) { return o.id == c.id; })) break;
-    }
-    for (size_t k = 0; k < doc_.frame().cases.size(); ++k)
-        if (doc_.frame().cases[k].action == Action::Dead) c.terms.emplace_back(static_cast<int>(k), 1.0);
-    list.push_back(c);
-    if (run(std::move(list), "New combination " + c.id)) view_->scrollToBottom();
+    const bool cases = page_ == Cases || page_ == Combinations, each = page_ == Loads && !balance_;
+    add_->setVisible(cases || page_ == Loads || (page_ == Summary && finder_->waits()));
+    add_->setText(page_ == Summary ? "Find the modes"
+                  : page_ != Loads ? "Add one"
+                  : balance_       ? "Each load"
+                                   : "Totals against reactions");
+    remove_->setVisible(cases || each);
+    remove_->setText(page_ == Loads ? "Take off" : "Remove");
 }
 
-void FrameTablesView::removeOne()
+void FrameTablesView::summarise()
 {
-    const QModelIndex at = view_->currentIndex();
-    if (!at.isValid() || page_ != Combinations) return;
-    const std::string id = std::get<std::string>(model_->table().rows[at.row()].cells[0]);
-    std::vector<Combination> list = doc_.frame().combinations;
-    std::erase_if(list, [&](const Combination& c) { return c.id == id; });
-    run(std::move(list), "Combination " + id + " removed");
+    finder_->want();
+    SummaryInput in{doc_.frame()};
+    const bool fits = doc_.hasForces() && doc_.forcesFit();
+    if (fits) in.forces = &doc_.analysed();
+    if (fits && doc_.checked()) {
+        in.model = &doc_.model();
+        in.report = &doc_.worstReport();
+    }
+    if (finder_->buckling()) in.buckling = &*finder_->buckling();
+    if (finder_->vibration()) in.vibration = &*finder_->vibration();
+    summary_ = analysisSummary(in);
+    model_->set(summaryTable(summary_));
+    // Where buckling is near its mode is drawn, unless something else is.
+    const auto near =
+        std::find_if(summary_.begin(), summary_.end(), [](const SummaryLine& l) { return l.warns && l.buckling >= 0; });
+    if (near != summary_.end() && results_ && results_->shown() == Shown::Nothing) showMode(*near);
+}
+
+void FrameTablesView::showMode(const SummaryLine& line)
+{
+    if (!results_ || !finder_->buckling() || line.buckling < 0) return;
+    const BucklingMode& m = finder_->buckling()->combinations[static_cast<size_t>(line.buckling)].front();
+    lending_ = true; // it stays on this page
+    results_->lend(m, QString("%1 buckles at %2 × the load").arg(str(line.what), str(significant(m.factor))));
+    lending_ = false;
 }
 
 void FrameTablesView::pickRow(const QModelIndex& index)
 {
     const Table::Row& row = model_->table().rows[index.row()];
+    if (page_ == Summary && row.place >= 0) {
+        const SummaryLine& line = summary_[static_cast<size_t>(row.place)];
+        if (line.buckling >= 0) return showMode(line);
+        if (!line.load.empty() && results_)
+            for (size_t k = 0; k < results_->loads().size(); ++k)
+                if (results_->loads()[k].name == line.load) results_->setLoad(static_cast<int>(k));
+    }
     std::set<size_t> pick;
     for (size_t m = 0; m < doc_.model().members().size(); ++m)
         for (const MemberPiece& piece : doc_.model().members()[m].pieces) {

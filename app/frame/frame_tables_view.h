@@ -1,10 +1,13 @@
-// The tables at the stop Frame: combinations to be made and edited, loads against reactions, results of the load that is shown.
+// The tables at the stop Frame: a summary of the analysis, cases, loads and combinations to be made and edited, results of the
+// load that is shown.
 #pragma once
 
 #include "app/frame/limits_bar.h"
 #include "app/frame/table_model.h"
 #include "core/combos/make.h"
 #include "core/project/edits.h"
+#include "core/reporting/analysis_summary.h"
+#include "core/shaping/load_words.h"
 
 #include <QButtonGroup>
 #include <QCheckBox>
@@ -20,15 +23,17 @@ namespace wr {
 
 class Document;
 class ResultLayer;
+class SummaryFinder;
 
 class FrameTablesView : public QWidget
 {
     Q_OBJECT
 public:
     enum Page {
+        Summary,
         Cases,
+        Loads, // each, or their totals against the reactions
         Combinations,
-        Loads,
         Reactions,
         Displacements,
         Drift,
@@ -70,6 +75,11 @@ private:
     bool mayEdit(int row, int column) const;
     bool edit(int row, int column, const QString& text);
     bool editCase(int row, int column, const QString& text);
+    bool editLoad(int row, int column, const QString& text);
+    LoadPlace placeOf(int row) const; // of the load of a row
+    void offer();
+    void summarise();
+    void showMode(const SummaryLine& line);
     void later(SetLoads edit);
     std::optional<MakeOptions> makeOptions(QString* why) const; // none: an entry is no number
     void tellPossible();
@@ -93,6 +103,13 @@ private:
     LimitsBar* limits_;
     QTableView* view_;
     TableModel* model_;
+    SummaryFinder* finder_;
+    std::vector<SummaryLine> summary_; // of the page Summary, as its rows stand
+    bool balance_ = false;             // Loads: totals against reactions
+    bool lending_ = false;             // the summary shows a mode
 };
+
+// A plain number or an expression ("1.2*0.7").
+std::optional<double> typedNumber(const QString& text);
 
 } // namespace wr

@@ -56,6 +56,7 @@ void FrameView::drawMarks(QPainter& p) const
     drawSupports(p, project);
     if (stop_ == Stop::Frame) {
         drawReleases(p);
+        drawLoose(p);
         drawShape(p);
     }
     if (stop_ == Stop::Members) drawChains(p);

@@ -132,6 +132,8 @@ private:
     void drawGirders(QPainter& p) const;
     bool shapes() const; // the frame is changed here: nodes can be picked
     void drawShape(QPainter& p) const;
+    void drawLoose(QPainter& p) const;
+    void drawCaseLoads(QPainter& p, const Camera::Projection& project) const;
     QString shapeWords() const;
     bool shapePress(QMouseEvent* e); // true: the event is used up
     bool shapeMove(QMouseEvent* e);

@@ -1,8 +1,8 @@
 // How the result layer draws what it holds: movements and diagrams, loads, reactions.
 #include "app/frameview/result_layer.h"
 
+#include "app/frameview/load_arrows.h"
 #include "app/shell/document.h"
-#include "core/analysis/panels.h"
 #include "render/theme.h"
 
 #include <algorithm>
@@ -108,71 +108,14 @@ void ResultLayer::drawCurves(QPainter& p, const Camera::Projection& project, QRe
     }
 }
 
-// Line loads and forces of one case as arrows.
-void ResultLayer::addArrows(const LoadCase& lc, double factor, std::vector<Arrow>& arrows) const
-{
-    const Frame& f = doc_.frame();
-    const auto addLine = [&](const LineLoad& l) {
-        const Element& e = f.elements[l.element];
-        const Axes axes = elementAxes(f, e);
-        const double to = l.to.value_or(f.length(e));
-        constexpr int n = 6;
-        for (int k = 0; k <= n; ++k) {
-            const double x = static_cast<double>(k) / n;
-            Vec3 q = l.q0 + x * (l.q1 - l.q0);
-            if (l.axes == LoadAxes::Local) q = axes.toGlobal(q);
-            arrows.push_back({f.endI(e) + (l.from + x * (to - l.from)) * axes.x, factor * q, true});
-        }
-    };
-    for (const LineLoad& l : lc.line)
-        addLine(l);
-    for (const PanelLoad& panel : panelLoads(f, lc))
-        for (const LineLoad& l : panel.lines)
-            addLine(l);
-    for (const NodalLoad& n : lc.nodal)
-        arrows.push_back({f.nodes[n.node].at, factor * n.f, false});
-    for (const PointLoad& l : lc.point) {
-        const Element& e = f.elements[l.element];
-        const Axes axes = elementAxes(f, e);
-        arrows.push_back({f.endI(e) + l.at * axes.x, factor * (l.axes == LoadAxes::Local ? axes.toGlobal(l.f) : l.f), false});
-    }
-}
-
 void ResultLayer::drawLoads(QPainter& p, const Camera::Projection& project) const
 {
     if (loads_.empty()) return;
-    const Theme& t = theme();
     const Frame& f = doc_.frame();
-    std::vector<Arrow> arrows;
-    for (const auto& [c, factor] : loads_[load_].cases) {
-        addArrows(f.cases[c], factor, arrows);
-        for (const AreaLoad& a : f.cases[c].area) {
-            QPolygonF outline;
-            for (const int n : a.nodes)
-                if (const auto s = project(f.nodes[n].at)) outline << s->at;
-            p.setPen(Qt::NoPen);
-            p.setBrush(QColor(t.violet.red(), t.violet.green(), t.violet.blue(), 28));
-            p.drawPolygon(outline);
-        }
-    }
-    // Line loads and forces have a scale each: the largest is a fixed part of the frame's size, times the user's factor.
-    double mostLine = 0, mostForce = 0;
-    for (const Arrow& a : arrows) {
-        double& most = a.line ? mostLine : mostForce;
-        most = std::max(most, norm(a.force));
-    }
-    const double size = frameSize();
-    for (const Arrow& a : arrows) {
-        const double most = a.line ? mostLine : mostForce;
-        if (!(most > 0) || norm(a.force) < 1e-3 * most) continue;
-        const Vec3 tail = a.at - (scale_ * (a.line ? 0.035 : 0.06) * size / most) * a.force;
-        const auto s = project(tail), e = project(a.at);
-        if (!s || !e) continue;
-        const QColor colour = a.line ? QColor(0x35, 0x50, 0x7A) : t.red;
-        p.setPen(QPen(colour, a.line ? 1 : 1.6));
-        p.setBrush(colour);
-        arrow(p, s->at, e->at);
-    }
+    LoadArrows arrows(f);
+    for (const auto& [c, factor] : loads_[load_].cases)
+        arrows.add(f.cases[c], factor);
+    arrows.draw(p, project, frameSize(), scale_);
 }
 
 void ResultLayer::drawReactions(QPainter& p, const Camera::Projection& project, QRectF room) const

@@ -83,12 +83,6 @@ private:
     void takeModes(std::vector<ModeShape> shapes, std::vector<QString> words);
     double phase() const;
     void drawCurves(QPainter& p, const Camera::Projection& project, QRectF room) const;
-    struct Arrow
-    {
-        Vec3 at, force;
-        bool line; // of a line load
-    };
-    void addArrows(const LoadCase& lc, double factor, std::vector<Arrow>& arrows) const;
     void drawLoads(QPainter& p, const Camera::Projection& project) const;
     void drawReactions(QPainter& p, const Camera::Projection& project, QRectF room) const;
     double frameSize() const;

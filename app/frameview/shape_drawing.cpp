@@ -1,6 +1,7 @@
 // Changing the frame in the view: places that the cursor takes hold of, the line that is drawn, the frame as it would be, nodes
 // picked and dragged, the grid.
 #include "app/frameview/frame_view.h"
+#include "app/frameview/load_arrows.h"
 #include "app/shape/shape_desk.h"
 #include "app/shell/document.h"
 #include "app/shell/text.h"
@@ -240,6 +241,35 @@ bool FrameView::shapeRelease(QMouseEvent* e)
     return false;
 }
 
+// What nothing holds: a ring with arrows both ways, as long as it stands so.
+void FrameView::drawLoose(QPainter& p) const
+{
+    const Theme& t = theme();
+    const Frame& f = doc_.frame();
+    const Camera::Projection project = camera_.projection(viewSize());
+    for (const AuditRow& r : doc_.audit()) {
+        if (r.finding.code != "analysis.mechanism") continue;
+        std::optional<Vec3> at;
+        for (const Node& n : f.nodes.list())
+            if (r.finding.place.starts_with("/nodes/") && n.id == r.finding.subject) at = n.at;
+        for (const Element& e : f.elements.list())
+            if (r.finding.place.starts_with("/elements/") && e.id == r.finding.subject) at = 0.5 * (f.endI(e) + f.endJ(e));
+        const auto s = at ? project(*at) : std::nullopt;
+        if (!s) continue;
+        p.setPen(QPen(t.red, 1.6));
+        p.setBrush(Qt::NoBrush);
+        p.drawEllipse(s->at, 8, 8);
+        for (const double way : {-1.0, 1.0}) {
+            const QPointF tip = s->at + QPointF(way * 19, 0);
+            p.drawLine(s->at + QPointF(way * 10, 0), tip);
+            p.drawLine(tip, tip + QPointF(-way * 4, -3.5));
+            p.drawLine(tip, tip + QPointF(-way * 4, 3.5));
+        }
+        p.setFont(textFont(11));
+        p.drawText(s->at + QPointF(12, -8), "moves freely");
+    }
+}
+
 void FrameView::drawShape(QPainter& p) const
 {
     if (!shapes()) return;
@@ -301,6 +331,7 @@ void FrameView::drawShape(QPainter& p) const
         for (const int e : shape_->elements())
             line(f.endI(f.elements[static_cast<size_t>(e)]), f.endJ(f.elements[static_cast<size_t>(e)]));
     }
+    if (shape_->kind() == ToolKind::Loads) drawCaseLoads(p, project);
     // The frame as it would be: what comes or changes, dashed; what goes, crossed out.
     if (const auto& ghost = shape_->ghost()) {
         p.setPen(QPen(t.violet, 1.8, Qt::DashLine));
@@ -334,6 +365,37 @@ void FrameView::drawShape(QPainter& p) const
         if (from) p.drawLine(from->at, at->at);
     }
     p.drawRect(QRectF(at->at.x() - 4.5, at->at.y() - 4.5, 9, 9));
+}
+
+// The loads of the case at hand, and those that would come.
+void FrameView::drawCaseLoads(QPainter& p, const Camera::Projection& project) const
+{
+    const Frame& f = doc_.frame();
+    const std::string id = shape_->loadCase();
+    const auto caseOf = [&](const Frame& g) -> const LoadCase* {
+        for (const LoadCase& c : g.cases.list())
+            if (c.id == id) return &c;
+        return nullptr;
+    };
+    const LoadCase* now = caseOf(f);
+    if (!now) return;
+    LoadArrows arrows(f);
+    const auto& ghost = shape_->ghost();
+    const LoadCase* then = ghost ? caseOf(ghost->frame) : nullptr;
+    LoadCase come;
+    if (then) {
+        const auto fresh = [](const auto& is, const auto& was, auto& to) {
+            for (const auto& l : is)
+                if (std::find(was.begin(), was.end(), l) == was.end()) to.push_back(l);
+        };
+        fresh(then->nodal, now->nodal, come.nodal), fresh(then->line, now->line, come.line);
+        fresh(then->point, now->point, come.point), fresh(then->area, now->area, come.area);
+    }
+    arrows.add(*now, 1);
+    arrows.add(come, 1, true);
+    const double size = norm(mesh_.high - mesh_.low);
+    arrows.draw(p, project, size, 1);
+    arrows.label(p, project, size, 1);
 }
 
 QString FrameView::shapeWords() const

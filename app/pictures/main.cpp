@@ -344,7 +344,7 @@ private:
         wait();
         keep("change");
         w_.document().setPick({});
-        w_.bench().frame().showChange(false);
+        w_.bench().frame().setPage(FrameBench::Results);
         if (FrameView* v = w_.frameView()) v->fitFrame();
     }
 
@@ -355,7 +355,7 @@ private:
         w_.frameView()->fitFrame();
         r.setLoad(3);
         r.setShown(Shown::My);
-        w_.tables().setPage(FrameTablesView::Loads);
+        w_.tables().setPage(FrameTablesView::Summary);
         keep("frame-moments");
         r.setLoad(2);
         r.setScale(2.5);

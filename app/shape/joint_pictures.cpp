@@ -91,6 +91,19 @@ QIcon endPicture(const QString& word)
             bar(p, 9.5);
             p.drawEllipse(QPointF(7, 9), 2.5, 2.5);
         });
+    // A turn about its own axis: an arc round it.
+    const auto twist = [](QPainter& p, double at) { p.drawArc(QRectF(at - 2.5, 3, 5, 12), 70 * 16, 220 * 16); };
+    if (word == "pinned, twists")
+        return drawn([&](QPainter& p) {
+            bar(p, 9.5);
+            p.drawEllipse(QPointF(7, 9), 2.5, 2.5);
+            twist(p, 17);
+        });
+    if (word == "twists")
+        return drawn([&](QPainter& p) {
+            bar(p, 4);
+            twist(p, 13);
+        });
     if (word == "pinned, slips")
         return drawn([&](QPainter& p) {
             bar(p, 13);

@@ -1,5 +1,6 @@
 #include "app/shape/shape_bench.h"
 
+#include "app/shape/case_bar.h"
 #include "app/shape/joint_pictures.h"
 
 #include "app/shape/shape_desk.h"
@@ -20,8 +21,8 @@
 
 namespace wr {
 
-ShapeBench::ShapeBench(Document& doc, ShapeDesk& desk, QWidget* parent)
-    : QWidget(parent), doc_(doc), desk_(desk), about_(label("quiet", this)), picked_(label("head", this)),
+ShapeBench::ShapeBench(Document& doc, ShapeDesk& desk, ToolKind kind, QWidget* parent)
+    : QWidget(parent), doc_(doc), desk_(desk), kind_(kind), about_(label("quiet", this)), picked_(label("head", this)),
       effect_(label("quiet", this)), trouble_(label("trouble", this)), gridTrouble_(label("trouble", this)),
       act_(new QPushButton("Draw", this)), setGrid_(new QPushButton("Set the grid", this)), gridForm_(new QWidget(this))
 {
@@ -30,8 +31,13 @@ ShapeBench::ShapeBench(Document& doc, ShapeDesk& desk, QWidget* parent)
     all->setSpacing(6);
     auto* tools = new QGridLayout;
     tools->setSpacing(3);
+    if (kind_ == ToolKind::Loads) {
+        cases_ = new CaseBar(doc_, desk_, this);
+        all->addWidget(cases_);
+    }
     int cell = 0;
     for (const ShapeTool& t : shapeTools()) {
+        if (t.kind != kind_) continue;
         auto* b = new QToolButton(this);
         b->setObjectName("view");
         b->setText(str(t.title));
@@ -54,14 +60,18 @@ ShapeBench::ShapeBench(Document& doc, ShapeDesk& desk, QWidget* parent)
     all->addWidget(effect_);
     all->addWidget(trouble_);
     all->addWidget(act_, 0, Qt::AlignLeft);
-    buildGrid();
-    all->addWidget(gridForm_);
+    gridForm_->setVisible(!cases_);
+    setGrid_->setVisible(!cases_);
+    if (!cases_) {
+        buildGrid();
+        all->addWidget(gridForm_);
+    }
     connect(act_, &QPushButton::clicked, this, &ShapeBench::runAct);
     connect(&desk_, &ShapeDesk::changed, this, [this] {
         if (isVisible()) refresh();
     });
     connect(&doc_, &Document::opened, this, [this] {
-        asked_.clear();
+        askedFor_.clear();
         for (auto& [key, line] : grid_)
             line->clear();
         if (isVisible()) refresh();
@@ -122,6 +132,7 @@ QString ShapeBench::trouble() const
 
 void ShapeBench::showEvent(QShowEvent*)
 {
+    desk_.setKind(kind_);
     desk_.use(true);
     refresh();
 }
@@ -143,8 +154,9 @@ void ShapeBench::ask()
     g->setHorizontalSpacing(8);
     int row = 0, flag = 0;
     for (const ShapeField& f : shapeFields(asked_, doc_.frame())) {
+        if (cases_ && f.key == "case" && asked_ != "case") continue; // the one at hand
         const auto typed = desk_.typed().find(f.key);
-        const std::string value = typed == desk_.typed().end() ? f.value : typed->second;
+        const std::string value = typed != desk_.typed().end() ? typed->second : f.key == "case" ? desk_.loadCase() : f.value;
         const std::string key = f.key;
         QWidget* w = nullptr;
         if (f.kind == ShapeField::Kind::Flag) {
@@ -157,7 +169,10 @@ void ShapeBench::ask()
         } else if (f.kind == ShapeField::Kind::Word) {
             auto* list = new QComboBox(form_);
             for (const std::string& word : f.words)
-                list->addItem(f.key == "kind" ? supportPicture(str(word)) : endPicture(str(word)), str(word));
+                if (cases_)
+                    list->addItem(str(word));
+                else
+                    list->addItem(f.key == "kind" ? supportPicture(str(word)) : endPicture(str(word)), str(word));
             list->setIconSize({26, 18});
             list->setCurrentText(str(value));
             connect(list, &QComboBox::currentTextChanged, this,
@@ -183,8 +198,14 @@ void ShapeBench::ask()
 
 void ShapeBench::refresh()
 {
-    if (!doc_.hasFrame()) return;
-    if (asked_ != desk_.tool()) ask();
+    if (!doc_.hasFrame() || desk_.kind() != kind_) return;
+    if (cases_) cases_->refresh();
+    // The tool Case shows the case at hand: another one, other words.
+    const std::string asked = desk_.tool() + (desk_.tool() == "case" ? "/" + desk_.loadCase() : "");
+    if (askedFor_ != asked) {
+        askedFor_ = asked;
+        ask();
+    }
     const ShapeTool& t = *shapeTool(desk_.tool());
     // What counts only beside another word is grey until that stands.
     for (const ShapeField& f : shapeFields(desk_.tool(), doc_.frame())) {
@@ -206,8 +227,11 @@ void ShapeBench::refresh()
     const QString trouble = desk_.trouble();
     trouble_->setText(trouble);
     trouble_->setVisible(!trouble.isEmpty());
-    act_->setText(desk_.tool() == "ends" || desk_.tool() == "stand" || desk_.tool() == "support" ? QString("Set")
-                                                                                                 : str(t.title));
+    static const std::map<std::string, QString> verbs{
+        {"ends", "Set"}, {"stand", "Set"},       {"support", "Set"},    {"nodal", "Put"}, {"line", "Put"}, {"point", "Put"},
+        {"area", "Put"}, {"temperature", "Put"}, {"settlement", "Put"}, {"alter", "Do"},  {"case", "Set"}};
+    const auto verb = verbs.find(desk_.tool());
+    act_->setText(verb == verbs.end() ? str(t.title) : verb->second);
     act_->setEnabled(desk_.canCarryOut());
 }
 

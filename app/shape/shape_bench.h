@@ -1,5 +1,8 @@
-// The page "Change" of the bench at Frame: the tools, the fields of the one at hand, what it would do, the grid.
+// The pages "Change" and "Loads" of the bench at Frame: the tools, the fields of the one at hand, what it would do; the grid,
+// or the case at hand.
 #pragma once
+
+#include "core/shaping/shape_tools.h"
 
 #include <QWidget>
 #include <map>
@@ -14,13 +17,15 @@ class QToolButton;
 namespace wr {
 
 class Document;
+class CaseBar;
 class ShapeDesk;
 
 class ShapeBench : public QWidget
 {
     Q_OBJECT
 public:
-    ShapeBench(Document& doc, ShapeDesk& desk, QWidget* parent = nullptr);
+    ShapeBench(Document& doc, ShapeDesk& desk, ToolKind kind, QWidget* parent = nullptr);
+    CaseBar& cases() { return *cases_; } // of the tools for loads
     QToolButton& tool(const std::string& key) const { return *tools_.at(key); }
     // The field of a key of the tool at hand: a line, a box to tick or a list; null: there is none.
     QWidget* field(const std::string& key) const;
@@ -42,11 +47,13 @@ private:
     void runGrid();
     Document& doc_;
     ShapeDesk& desk_;
+    ToolKind kind_;
+    CaseBar* cases_ = nullptr; // null: the tools are not for loads
     std::map<std::string, QToolButton*> tools_;
     std::map<std::string, QWidget*> fields_;
     std::map<std::string, QLineEdit*> grid_;
     QWidget* form_ = nullptr;
-    std::string asked_; // the tool whose fields stand
+    std::string asked_, askedFor_; // the tool whose fields stand, and what they are about
     QLabel *about_, *picked_, *effect_, *trouble_, *gridTrouble_;
     QPushButton *act_, *setGrid_;
     QWidget* gridForm_;

@@ -2,7 +2,9 @@
 
 #include "app/shell/document.h"
 #include "app/shell/text.h"
+#include "core/analysis/shares.h"
 #include "core/base/counted.h"
+#include "core/shaping/load_words.h"
 
 #include <algorithm>
 
@@ -45,9 +47,44 @@ void ShapeDesk::use(bool on)
     meant();
 }
 
+void ShapeDesk::setKind(ToolKind k)
+{
+    if (k == kind_) return;
+    std::swap(tool_, other_);
+    kind_ = k;
+    from_.reset();
+    meant();
+}
+
+std::string ShapeDesk::loadCase() const
+{
+    if (!doc_.hasFrame()) return {};
+    const auto& cases = doc_.frame().cases.list();
+    const bool there = std::any_of(cases.begin(), cases.end(), [&](const LoadCase& c) { return c.id == loadCase_; });
+    return there ? loadCase_ : cases.empty() ? std::string() : cases.front().id;
+}
+
+void ShapeDesk::setLoadCase(const std::string& id)
+{
+    if (id == loadCase_) return;
+    loadCase_ = id;
+    meant();
+}
+
+std::map<std::string, std::string> ShapeDesk::stated() const
+{
+    auto out = typed();
+    if (kind_ == ToolKind::Loads && !out.contains("case")) out["case"] = loadCase();
+    return out;
+}
+
 void ShapeDesk::setTool(const std::string& key)
 {
     if (key == tool_) return;
+    if (const ToolKind k = shapeTool(key)->kind; k != kind_) {
+        other_ = tool_;
+        kind_ = k;
+    }
     tool_ = key;
     from_.reset();
     meant();
@@ -140,7 +177,7 @@ QString ShapeDesk::pickWords() const
 std::expected<ShapeEdit, ShapeFault> ShapeDesk::edit() const
 {
     if (dragged_) return ShapeEdit{MoveNodes{nodes(), *dragged_}};
-    return shapeEdit(tool_, typed(), doc_.frame(), elements(), nodes());
+    return shapeEdit(tool_, stated(), doc_.frame(), elements(), nodes());
 }
 
 void ShapeDesk::settle() const
@@ -157,7 +194,9 @@ void ShapeDesk::settle() const
     };
     // What is drawn with the mouse needs no places typed.
     if (!dragged_ && tool_ == "draw" && blank("from") && blank("to")) return;
-    if (!dragged_ &&
+    // Loads of a case as a whole are meant where nothing is picked.
+    const bool whole = tool_ == "alter" || tool_ == "lift";
+    if (!dragged_ && !whole &&
         ((row->elements && row->nodes && elements().empty() && nodes().empty()) ||
          (row->elements && !row->nodes && elements().empty()) || (row->nodes && !row->elements && nodes().empty()))) {
         trouble_ = row->elements && row->nodes ? "Pick members, elements or nodes first."
@@ -202,9 +241,22 @@ QString ShapeDesk::effectWords() const
     change(f.elements.size(), g.elements.size(), "element");
     change(f.nodes.size(), g.nodes.size(), "node");
     if (out.isEmpty()) out << str(ghost_->words);
+    if (kind_ == ToolKind::Loads && tool_ != "nocase" && tool_ != "case") {
+        const std::string into = [&] {
+            const auto at = typed().find("into");
+            return at == typed().end() || at->second.empty() ? loadCase() : at->second;
+        }();
+        for (size_t c = 0; c < g.cases.size() && c < f.cases.size(); ++c)
+            if (g.cases[c].id == into)
+                out << "total " + str(vectorText(f, Quantity::Force, loadTotals(f, f.cases[c]).sum())) + " → " +
+                           str(vectorText(g, Quantity::Force, loadTotals(g, g.cases[c]).sum()));
+    }
     QString words = out.join(", ");
     for (const std::string& t : ghost_->told)
-        words += (t != ghost_->told.front() ? "; " : tool_ == "delete" ? "\nWith it: " : "\nLeft out: ") + str(t);
+        words += (t != ghost_->told.front()                ? "; "
+                  : tool_ == "delete" || tool_ == "nocase" ? "\nWith it: "
+                                                           : "\nLeft out: ") +
+                 str(t);
     return words;
 }
 
@@ -219,6 +271,11 @@ QString ShapeDesk::carryOut()
     if (!e) return str(e.error().text);
     const QString trouble = doc_.run(*e);
     rests_ = trouble.isEmpty();
+    // A case that was made or renamed is the one at hand.
+    if (const auto* c = std::get_if<PutCase>(&*e); c && rests_) {
+        loadCase_ = c->name.value_or(c->id);
+        typed_.erase("case");
+    }
     again();
     return trouble;
 }

@@ -27,6 +27,11 @@ public:
     void use(bool on);
     const std::string& tool() const { return tool_; }
     void setTool(const std::string& key);
+    ToolKind kind() const { return kind_; }
+    void setKind(ToolKind k); // with the tool of that kind that was last in hand
+    // The case that tools for loads are about, by its name; empty: there is none.
+    std::string loadCase() const;
+    void setLoadCase(const std::string& id);
     const std::map<std::string, std::string>& typed() const; // for the tool at hand
     void type(const std::string& key, const std::string& text);
 
@@ -62,9 +67,12 @@ private:
     void meant(); // the same after something was typed, picked or chosen: what was done before rests no more
     void settle() const;
     std::expected<ShapeEdit, ShapeFault> edit() const;
+    std::map<std::string, std::string> stated() const; // typed, with the case at hand
     Document& doc_;
     bool inUse_ = false;
-    std::string tool_ = "draw";
+    std::string tool_ = "draw", other_ = "line"; // in hand, and last in hand of the other kind
+    ToolKind kind_ = ToolKind::Shape;
+    std::string loadCase_;
     std::map<std::string, std::map<std::string, std::string>> typed_; // by tool
     std::set<std::string> nodeIds_, elementIds_;
     std::optional<Vec3> from_;

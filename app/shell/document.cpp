@@ -86,7 +86,7 @@ void Document::openTaken(const QString& name, Frame frame, std::vector<Finding> 
 void Document::stopAll()
 {
     for (const char* kind : {"check", "rungs", "drift", "compare", "modes", "analyse", "effect", "gather", "combination",
-                             "settle", "remedies", "stiffness"})
+                             "settle", "remedies", "stiffness", "summary"})
         jobs_.cancel(kind);
 }
 

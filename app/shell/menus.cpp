@@ -157,9 +157,13 @@ void MainWindow::buildFrameMenu()
     });
     frame->addSeparator();
     frame->addAction("&Draw elements", QKeySequence("D"), this, [this] { change("draw"); });
+    frame->addAction("Put loads &on", QKeySequence("L"), this, [this] { change("line"); });
     QMenu* tools = frame->addMenu("&Change");
+    QMenu* loads = frame->addMenu("&Loads");
     for (const ShapeTool& t : shapeTools())
-        tools->addAction(str(t.title), this, [this, key = std::string(t.key)] { change(key); });
+        (t.kind == ToolKind::Loads ? loads : tools)->addAction(str(t.title), this, [this, key = std::string(t.key)] {
+            change(key);
+        });
     frame->addSeparator();
     frame->addAction("Look at a &joint…", QKeySequence("J"), this, [this] { openJoint(); });
     frame->addAction("&Park this state", QKeySequence("K"), this, [this] { tray_->askPark(); });

@@ -99,8 +99,7 @@ void MainWindow::change(const std::string& tool)
 {
     if (!doc_->hasFrame()) return;
     ride(Stop::Frame);
-    bench_->frame().showChange(true);
-    if (!tool.empty()) bench_->frame().desk().setTool(tool);
+    bench_->frame().showTool(tool.empty() ? bench_->frame().desk().tool() : tool);
     if (view_) view_->setFocus();
 }
 

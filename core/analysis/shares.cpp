@@ -53,6 +53,11 @@ std::vector<NodalLoad> notionalLoads(const Frame& f, const LoadCase& c)
     return out;
 }
 
+bool sumsAgree(const Vec3& hand, const Vec3& total)
+{
+    return norm(hand - total) <= 0.005 * std::max(norm(hand), norm(total));
+}
+
 LoadTotals loadTotals(const Frame& f, const LoadCase& c)
 {
     LoadTotals t;

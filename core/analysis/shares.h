@@ -24,4 +24,7 @@ struct LoadTotals
 };
 LoadTotals loadTotals(const Frame& f, const LoadCase& c);
 
+// Is a sum by hand what the loads come to? Within half a percent of the larger.
+bool sumsAgree(const Vec3& hand, const Vec3& total);
+
 } // namespace wr

@@ -1,7 +1,10 @@
 // Combinations and cases: what the standard takes, what is missing.
 #include "core/audit/families.h"
 
+#include "core/analysis/shares.h"
+#include "core/shaping/load_words.h"
 #include <algorithm>
+
 #include <fmt/format.h>
 
 namespace wr {
@@ -68,6 +71,18 @@ void auditCombinations(const CheckModel& model, std::vector<Finding>& out)
         if (!used[k] && !f.combinations.empty())
             out.push_back(finding("case.unused", fmt::format("/cases/{}", k), f.cases[k].id,
                                   fmt::format("case {} is used by no combination", f.cases[k].id)));
+    // Only cases that state a sum are added up.
+    for (size_t k = 0; k < f.cases.size(); ++k) {
+        const LoadCase& c = f.cases[k];
+        if (!c.handSum) continue;
+        const Vec3 total = loadTotals(f, c).sum();
+        if (!sumsAgree(*c.handSum, total))
+            out.push_back(
+                finding("load.hand-sum", fmt::format("/cases/{}", k), c.id,
+                        fmt::format("the loads of case {} come to {}, by hand {}: one of them is wrong, or a load is "
+                                    "missing",
+                                    c.id, vectorText(f, Quantity::Force, total), vectorText(f, Quantity::Force, *c.handSum))));
+    }
     auditLateral(f, out);
 }
 

@@ -42,7 +42,7 @@ struct Fraction : seq<opt<Whole, sor<plus<space>, Dash>>, Numerator, one<'/'>, D
 struct Plain : sor<seq<plus<digit>, opt<one<'.'>, star<digit>>>, seq<one<'.'>, plus<digit>>>
 {
 };
-struct Simple : sor<plus<alpha>, one<'\'', '"'>>
+struct Simple : sor<plus<alpha>, one<'\'', '"'>, seq<string<'\xC2', '\xB0'>, opt<one<'C', 'F'>>>> // mm, ', °, °C
 {
 };
 struct Compound : seq<plus<alpha>, opt<one<'/'>, plus<alpha>>>
@@ -148,7 +148,10 @@ std::optional<double> unitFor(Quantity q, const std::string& name)
         const auto mass = unitMass(name.substr(0, slash)), length = unitLength(name.substr(slash + 1));
         return mass && length ? std::optional(*mass / *length) : std::nullopt;
     }
-    case Quantity::Angle: return unitAngle(name);
+    case Quantity::Angle: return unitAngle(name == "°" ? "deg" : name);
+    case Quantity::Temperature: // differences
+        if (name == "K" || name == "°C") return 1;
+        return name == "°F" ? std::optional(5.0 / 9) : std::nullopt;
     case Quantity::Moment: return momentUnit(name);
     case Quantity::LineLoad:
     case Quantity::SpringForce: return loadUnit(name, false);
@@ -186,6 +189,8 @@ std::expected<double, std::string> readEntry(std::string_view text, Quantity q, 
 {
     constexpr size_t kLongest = 200; // a field, not a document
     std::string s(text);
+    for (size_t at = 0; (at = s.find("−", at)) != std::string::npos;) // as numbers are shown
+        s.replace(at, std::string_view("−").size(), "-");
     // "3,35" where numbers are written so; a comma before a blank still parts "12 ft, 6 in".
     if (decimalMark() == ',')
         for (size_t k = 1; k + 1 < s.size(); ++k)
@@ -266,7 +271,9 @@ std::expected<std::vector<double>, std::string> readLengths(std::string_view tex
 
 std::expected<std::array<double, 3>, std::string> readVector(std::string_view text, Quantity q, const UnitSystem& u, int up)
 {
-    const char* const like = "three lengths as in \"0; 6 m; 0\", or one along an axis as in \"6 m y\" or \"3 m up\"";
+    const std::string unit = q == Quantity::Length ? "m" : u.textUnit(q);
+    const std::string like =
+        fmt::format("three of them as in \"0; 6 {0}; 0\", or one along an axis as in \"6 {0} y\" or \"3 {0} up\"", unit);
     std::array<double, 3> out{};
     const std::vector<std::string> parts = split(text, ";,");
     if (parts.size() == 3) {

@@ -146,6 +146,7 @@ const std::vector<FindingKind>& findingKinds()
         {"forces.reactions", Warning, Frame, "given reactions that are not what the elements at the supports bring"},
         {"forces.totals", Warning, Frame, "given reactions that do not add up to the loads"},
         {"load.in-air", Warning, Frame, "loads on nodes to which nothing is connected"},
+        {"load.hand-sum", Warning, Frame, "a sum of loads by hand that the loads of the case do not come to"},
         {"load.no-lateral", Note, Frame, "no case pushes the frame sideways"},
         {"unit.length", Warning, Frame, "lengths out of proportion: their unit may be mistaken"},
         {"unit.force", Warning, Frame, "utilisations so large or so small that a unit may be mistaken"},

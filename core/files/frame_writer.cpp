@@ -227,6 +227,7 @@ private:
         if (!c.exclusive.empty()) o["exclusive"] = c.exclusive;
         if (!c.category.empty()) o["category"] = c.category;
         if (c.unsignedResult) o["unsigned"] = true;
+        if (c.handSum) o["handSum"] = vec(*c.handSum, Quantity::Force);
         return with(o, c.extras);
     }
 

@@ -81,6 +81,7 @@ public:
             k.exclusive = c.text("exclusive").value_or("");
             k.category = c.text("category").value_or("");
             k.unsignedResult = c.flag("unsigned").value_or(false);
+            if (const auto v = c.numbers("handSum", 3)) k.handSum = vec(*v, Quantity::Force);
             k.extras = c.finish();
             frame_.cases.push_back(std::move(k));
         });

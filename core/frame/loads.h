@@ -114,6 +114,7 @@ struct LoadCase
     std::string exclusive;       // cases of one such name never act together
     std::string category;        // of use, where a standard's ψ depends on it: A to H of EN 1990
     bool unsignedResult = false; // its results are magnitudes, e.g. of a response spectrum: both signs of each component
+    std::optional<Vec3> handSum; // N, global: what its forces come to by the engineer's own sum, to be compared
     Extras extras;
     bool operator==(const LoadCase&) const;
 };

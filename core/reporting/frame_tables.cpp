@@ -2,6 +2,7 @@
 
 #include "core/analysis/shares.h"
 #include "core/analysis/storeys.h"
+#include "core/shaping/load_words.h"
 
 #include <algorithm>
 #include <cmath>
@@ -155,7 +156,8 @@ Table caseTable(const Frame& f)
     Table t;
     t.title = "Cases";
     t.columns = {{"Name", ""},       {"Title", ""},      {"Action", ""},   {"Self-weight", "", 2},
-                 {"Both signs", ""}, {"Never with", ""}, {"Category", ""}, {"Loads", ""}};
+                 {"Both signs", ""}, {"Never with", ""}, {"Category", ""}, {"Loads", ""},
+                 {"Total", ""},      {"By hand", ""},    {"Agrees", ""}};
     for (const LoadCase& c : f.cases) {
         std::string loads;
         const auto say = [&](size_t n, const char* what) {
@@ -177,6 +179,40 @@ Table caseTable(const Frame& f)
                      c.exclusive,
                      c.category,
                      loads};
+        const Vec3 total = loadTotals(f, c).sum();
+        row.cells.emplace_back(norm(total) > 0 ? vectorText(f, Quantity::Force, total) : std::string());
+        row.cells.emplace_back(c.handSum ? vectorText(f, Quantity::Force, *c.handSum) : std::string());
+        row.cells.emplace_back(!c.handSum                     ? std::string()
+                               : sumsAgree(*c.handSum, total) ? std::string("yes")
+                                                              : "off by " + vectorText(f, Quantity::Force, total - *c.handSum));
+        t.rows.push_back(std::move(row));
+    }
+    return t;
+}
+
+Table loadTable(const Frame& f)
+{
+    Table t;
+    t.title = "Loads";
+    t.columns = {{"Case", ""}, {"Load", ""}, {"On", ""}, {"Axes", ""}, {"Place", ""}, {"Value", ""}, {"Besides", ""}};
+    const std::vector<LoadPlace> list = loadsOf(f);
+    for (size_t k = 0; k < list.size(); ++k) {
+        const LoadCase& c = f.cases[static_cast<size_t>(list[k].loadCase)];
+        Table::Row row;
+        row.cells.emplace_back(c.id);
+        for (const LoadWord w :
+             {LoadWord::Kind, LoadWord::On, LoadWord::Axes, LoadWord::Place, LoadWord::Value, LoadWord::More})
+            row.cells.emplace_back(loadWord(f, list[k], w));
+        const auto i = static_cast<size_t>(list[k].index);
+        switch (list[k].kind) {
+        case LoadKind::Nodal: row.node = c.nodal[i].node; break;
+        case LoadKind::Line: row.element = c.line[i].element; break;
+        case LoadKind::Point: row.element = c.point[i].element; break;
+        case LoadKind::Thermal: row.element = c.thermal[i].element; break;
+        case LoadKind::Settlement: row.node = c.settlement[i].node; break;
+        case LoadKind::Area: row.node = c.area[i].nodes.front(); break;
+        }
+        row.place = static_cast<int>(k);
         t.rows.push_back(std::move(row));
     }
     return t;

@@ -27,6 +27,7 @@ struct Table
     {
         std::vector<std::variant<std::string, double>> cells;
         int element = -1, node = -1; // what it is about, to be picked
+        int place = -1;              // in what the table lists, however its rows are sorted
     };
     std::vector<Row> rows;
 };
@@ -40,6 +41,8 @@ std::string cellText(const Table& t, size_t row, size_t column);
 Table loadTotalsTable(const Frame& f, const FrameForces& r);
 Table combinationTable(const Frame& f);
 Table caseTable(const Frame& f);
+// Every load in words, one a row; `place`: among loadsOf(f).
+Table loadTable(const Frame& f);
 Table reactionTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads);
 Table displacementTable(const Frame& f, const FrameForces& r, const std::vector<ShownLoad>& loads);
 // Limits of the frame, a row each; its state says why one is unchecked.

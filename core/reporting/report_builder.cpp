@@ -18,7 +18,7 @@ struct TopicRow
     int depth;
 };
 // Every part of a report; keys are kept with projects and never change.
-constexpr std::array<TopicRow, 41> kTopics{{{"cover", "Cover", 0},
+constexpr std::array<TopicRow, 42> kTopics{{{"cover", "Cover", 0},
                                             {"basis", "Basis", 0},
                                             {"basis.standard", "Standards and parameters", 1},
                                             {"basis.analysis", "Analysis", 1},
@@ -31,6 +31,7 @@ constexpr std::array<TopicRow, 41> kTopics{{{"cover", "Cover", 0},
                                             {"frame.materials", "Materials", 1},
                                             {"frame.supports", "Supports", 1},
                                             {"frame.cases", "Load cases", 1},
+                                            {"frame.summary", "Summary of the analysis", 1},
                                             {"frame.loads", "Loads against reactions", 1},
                                             {"frame.combinations", "Combinations", 1},
                                             {"members", "Members, holds and lengths", 0},

@@ -1,6 +1,7 @@
 // The frame: sections, materials, supports, loads and combinations; how it moves.
 #include "core/analysis/deflected.h"
 #include "core/paper/fonts.h"
+#include "core/reporting/analysis_summary.h"
 #include "core/reporting/frame_drawing.h"
 #include "core/reporting/page_setter.h"
 #include "core/reporting/report_parts.h"
@@ -153,6 +154,16 @@ ReportPart framePart(const ReportContext& c)
     addTopic(p, c, "frame.materials", one(materialsTable(c)));
     addTopic(p, c, "frame.supports", one(supportsTable(c)));
     addTopic(p, c, "frame.cases", one({.table = caseTable(c.frame)}));
+    if (c.choice.holds("frame.summary") && r.ok) {
+        SummaryInput in{c.frame, &r};
+        in.model = &c.model;
+        in.report = &c.report;
+        const std::vector<SummaryLine> lines = analysisSummary(in);
+        TableBlock b{.table = summaryTable(lines)};
+        for (const SummaryLine& l : lines)
+            b.tones.push_back(l.warns ? Tone::Warned : Tone::Plain);
+        addTopic(p, c, "frame.summary", one(std::move(b)));
+    }
     if (c.choice.holds("frame.loads") && r.ok) addTopic(p, c, "frame.loads", one({.table = loadTotalsTable(c.frame, r)}));
     addTopic(p, c, "frame.combinations", one(combinationsText(c)));
     return p;

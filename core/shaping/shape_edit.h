@@ -1,8 +1,9 @@
-// What can be done to the elements, nodes and supports of a frame, and doing it. Members, holds, lengths, groups and loads
-// follow.
+// What can be done to the elements, nodes, supports and loads of a frame, and doing it. Members, holds, lengths, groups and
+// loads follow.
 #pragma once
 
 #include "core/frame/frame.h"
+#include "core/shaping/load_edit.h"
 
 #include <array>
 #include <expected>
@@ -87,8 +88,8 @@ struct SetSupports
     std::string words = {};        // "Pinned base"; empty: made
 };
 
-using ShapeEdit =
-    std::variant<DrawElements, MoveNodes, DeleteParts, CopyParts, DivideElements, JoinElements, SetElements, SetSupports>;
+using ShapeEdit = std::variant<DrawElements, MoveNodes, DeleteParts, CopyParts, DivideElements, JoinElements, SetElements,
+                               SetSupports, PutLoads, AlterLoads, DropLoads, PutCase, DropCase>;
 
 struct Reshaped
 {

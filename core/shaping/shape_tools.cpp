@@ -2,9 +2,10 @@
 
 #include "core/base/entry.h"
 #include "core/base/split.h"
+#include "core/shaping/load_tools.h"
+#include "core/shaping/typed.h"
 
 #include <algorithm>
-#include <charconv>
 #include <cmath>
 #include <fmt/format.h>
 
@@ -13,119 +14,6 @@ namespace wr {
 namespace {
 
 constexpr std::array kGoes{"supports", "releases", "groups", "briefs", "holds", "loads"};
-
-int upAxis(const Frame& f)
-{
-    return f.up == Up::Z ? 2 : 1;
-}
-
-// The level direction besides x.
-char acrossName(const Frame& f)
-{
-    return f.up == Up::Z ? 'y' : 'z';
-}
-
-class Typed
-{
-public:
-    Typed(std::string_view tool, const std::map<std::string, std::string>& typed, const Frame& f)
-        : fields_(shapeFields(tool, f)), typed_(typed), f_(f)
-    {
-        for (const auto& [key, value] : typed)
-            if (std::none_of(fields_.begin(), fields_.end(), [&, k = key](const ShapeField& x) { return x.key == k; })) {
-                std::string list;
-                for (const ShapeField& x : fields_)
-                    list += (list.empty() ? "" : ", ") + x.key;
-                say(key, fmt::format("there is no \"{}\" here; there are {}", key, list.empty() ? "none" : list));
-            }
-    }
-    const std::optional<ShapeFault>& fault() const { return fault_; }
-
-    std::string text(const std::string& key) const
-    {
-        const auto at = typed_.find(key);
-        return at == typed_.end() ? field(key).value : at->second;
-    }
-    double measure(const std::string& key)
-    {
-        const auto v = readEntry(text(key), field(key).quantity, f_.units);
-        if (!v) say(key, fmt::format("{}: {}", field(key).title, v.error()));
-        return v.value_or(0);
-    }
-    Vec3 vector(const std::string& key)
-    {
-        const auto v = readVector(text(key), Quantity::Length, f_.units, upAxis(f_));
-        if (!v) {
-            say(key, fmt::format("{}: {}", field(key).title, v.error()));
-            return {};
-        }
-        return {(*v)[0], (*v)[1], (*v)[2]};
-    }
-    // A direction: an axis by its name, or three numbers.
-    Vec3 direction(const std::string& key)
-    {
-        const std::string t = text(key);
-        for (int k = 0; k < 3; ++k)
-            if (t == std::string(1, static_cast<char>('x' + k)) || (k == upAxis(f_) && t == "up")) {
-                Vec3 out;
-                out[k] = 1;
-                return out;
-            }
-        Vec3 out;
-        const auto parts = split(t, ";,");
-        bool read = parts.size() == 3;
-        for (size_t k = 0; read && k < 3; ++k) {
-            const auto v = readEntry(parts[k], Quantity::Ratio, f_.units);
-            read = v.has_value();
-            if (v) out[static_cast<int>(k)] = *v;
-        }
-        if (!read || !(norm(out) > 0))
-            say(key, fmt::format("{}: x, y, z, up, or three numbers as in \"1; 1; 0\"", field(key).title));
-        return out;
-    }
-    int count(const std::string& key, int least, int most)
-    {
-        std::string t = text(key);
-        std::erase(t, ' ');
-        int v = 0;
-        const auto end = std::from_chars(t.data(), t.data() + t.size(), v);
-        if (end.ec != std::errc() || end.ptr != t.data() + t.size() || v < least || v > most)
-            say(key, fmt::format("{}: a number from {} to {}", field(key).title, least, most));
-        return v;
-    }
-    bool flag(const std::string& key)
-    {
-        const std::string t = text(key);
-        if (t != "yes" && t != "no") say(key, fmt::format("{}: yes or no", field(key).title));
-        return t == "yes";
-    }
-    std::string word(const std::string& key)
-    {
-        const std::string t = text(key);
-        const auto& words = field(key).words;
-        if (std::find(words.begin(), words.end(), t) == words.end()) {
-            std::string list;
-            for (const std::string& w : words)
-                list += (list.empty() ? "" : ", ") + w;
-            say(key, fmt::format("{}: one of {}", field(key).title, list));
-        }
-        return t;
-    }
-    void say(const std::string& key, std::string words)
-    {
-        if (!fault_) fault_ = ShapeFault{key, std::move(words)};
-    }
-
-private:
-    const ShapeField& field(const std::string& key) const
-    {
-        return *std::find_if(fields_.begin(), fields_.end(), [&](const ShapeField& x) { return x.key == key; });
-    }
-    std::vector<ShapeField> fields_;
-    const std::map<std::string, std::string>& typed_;
-    const Frame& f_;
-    std::optional<ShapeFault> fault_;
-};
 
 void addGoes(std::vector<ShapeField>& out)
 {
@@ -153,6 +41,7 @@ std::array<bool, 6> pinnedEnd(bool on)
 
 const std::vector<ShapeTool>& shapeTools()
 {
+    using enum ToolKind;
     static const std::vector<ShapeTool> list{
         {"draw", "Draw", "elements from place to place", false, false},
         {"copy", "Copy along", "copies along a vector, with what goes along", true, true},
@@ -165,6 +54,17 @@ const std::vector<ShapeTool>& shapeTools()
         {"ends", "Ends", "how elements are joined at their ends", true, false},
         {"stand", "Roll, offsets", "how elements stand between their nodes", true, false},
         {"support", "Supports", "what holds nodes to the ground", false, true},
+        {"nodal", "Nodal", "forces and moments at nodes", false, true, Loads},
+        {"line", "Line", "loads along members: even, changing, over a part", true, false, Loads},
+        {"point", "Point", "forces and moments at places of members", true, false, Loads},
+        {"area", "Area", "pressures on panels between corners, or between beams", true, true, Loads},
+        {"temperature", "Temperature", "temperature of members", true, false, Loads},
+        {"settlement", "Settlement", "movements of supports", false, true, Loads},
+        {"alter", "Turn, spread", "loads that are there: times a factor, in another direction, spread in another way", true,
+         true, Loads},
+        {"lift", "Take off", "loads of what is picked", true, true, Loads},
+        {"case", "Case", "a case of loads: a new one, or what one says", false, false, Loads},
+        {"nocase", "Drop case", "a case with its loads, and its terms in combinations", false, false, Loads},
     };
     return list;
 }
@@ -235,9 +135,10 @@ std::vector<ShapeField> shapeFields(std::string_view tool, const Frame& f)
     } else if (tool == "delete")
         add("loose", "Loose nodes too", K::Flag, Quantity::Ratio, "yes", "nodes that nothing else stands on go as well");
     else if (tool == "ends") {
-        const std::vector<std::string> ways{"as it is", "rigid", "pinned", "pinned, slips", "spring"};
+        const std::vector<std::string> ways{"as it is",      "rigid",  "pinned", "pinned, twists",
+                                            "pinned, slips", "twists", "spring"};
         add("first", "First end", K::Word, Quantity::Ratio, "pinned",
-            "pinned: bending is released about both axes; slips: along the element too", ways);
+            "pinned: bending is released about both axes; twists, slips: torsion, or force along it, too", ways);
         add("last", "Last end", K::Word, Quantity::Ratio, "pinned", "the same at the last end", ways);
         add("ky", "Spring about y", K::Measure, Quantity::SpringMoment, "0",
             "of a spring: stiffness about the major axis; 0: rigid");
@@ -261,7 +162,8 @@ std::vector<ShapeField> shapeFields(std::string_view tool, const Frame& f)
                 "held, free, or a stiffness");
             only({"kind"}, "springs");
         }
-    }
+    } else if (shapeTool(tool))
+        return loadFields(tool, f);
     return out;
 }
 
@@ -316,14 +218,7 @@ std::expected<ShapeEdit, ShapeFault> shapeEdit(std::string_view tool, const std:
                : way == "where they cross" ? DivideElements::By::Crossings
                                            : DivideElements::By::Parts;
         if (d.by == DivideElements::By::Parts) d.parts = t.count("parts", 2, 1000);
-        if (d.by == DivideElements::By::Places)
-            for (const std::string& place : split(t.text("at"), ";")) {
-                const auto v = readEntry(place, Quantity::Length, f.units);
-                if (!v)
-                    t.say("at", "Places: " + v.error());
-                else
-                    d.at.push_back(*v);
-            }
+        if (d.by == DivideElements::By::Places) d.at = t.places("at");
         out = std::move(d);
     } else if (tool == "join")
         out = JoinElements{std::move(elements)};
@@ -336,8 +231,9 @@ std::expected<ShapeEdit, ShapeFault> shapeEdit(std::string_view tool, const std:
         const auto end = [&](const char* key, auto& release, auto& spring) {
             const std::string way = t.word(key);
             if (way == "as it is") return;
-            std::array<bool, 6> r = pinnedEnd(way == "pinned" || way == "pinned, slips");
-            r[static_cast<size_t>(Force::N)] = way == "pinned, slips";
+            std::array<bool, 6> r = pinnedEnd(way.starts_with("pinned"));
+            r[static_cast<size_t>(Force::N)] = way.ends_with("slips");
+            r[static_cast<size_t>(Force::T)] = way.ends_with("twists");
             std::array<double, 6> k{};
             if (way == "spring") {
                 k[static_cast<size_t>(Force::My)] = t.measure("ky");
@@ -363,7 +259,9 @@ std::expected<ShapeEdit, ShapeFault> shapeEdit(std::string_view tool, const std:
         if (!t.text("last").empty()) s.offsetJ = t.vector("last");
         if (!s.roll && !s.offsetI && !s.offsetJ) t.say("", "say a roll or an offset");
         out = std::move(s);
-    } else {
+    } else if (row->kind == ToolKind::Loads)
+        out = loadEdit(tool, t, f, std::move(elements), std::move(nodes));
+    else {
         SetSupports s;
         s.nodes = std::move(nodes);
         const std::string kind = t.word("kind");

@@ -25,10 +25,13 @@ struct ShapeField
     std::string word = {};
 };
 
+enum class ToolKind { Shape, Loads };
+
 struct ShapeTool
 {
     std::string_view key, title, meaning;
     bool elements, nodes; // what it is done to: picked elements, picked nodes
+    ToolKind kind = ToolKind::Shape;
 };
 const std::vector<ShapeTool>& shapeTools();
 const ShapeTool* shapeTool(std::string_view key); // null: there is none

@@ -15,6 +15,11 @@ ReshapedOr reshape(const Frame& f, const DivideElements& e);
 ReshapedOr reshape(const Frame& f, const JoinElements& e);
 ReshapedOr reshape(const Frame& f, const SetElements& e);
 ReshapedOr reshape(const Frame& f, const SetSupports& e);
+ReshapedOr reshape(const Frame& f, const PutLoads& e);
+ReshapedOr reshape(const Frame& f, const AlterLoads& e);
+ReshapedOr reshape(const Frame& f, const DropLoads& e);
+ReshapedOr reshape(const Frame& f, const PutCase& e);
+ReshapedOr reshape(const Frame& f, const DropCase& e);
 
 // Why places in a table name no row; empty: all do. No place stands twice in `list` afterwards.
 std::string outOf(std::vector<int>& list, size_t rows, const char* what);

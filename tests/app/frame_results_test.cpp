@@ -147,6 +147,8 @@ TEST_CASE("frame stop: tables follow the load, are exported, and a row picks wha
     w.key(Qt::Key_1);
     FrameTablesView& tables = w.window.tables();
     tables.setPage(FrameTablesView::Loads);
+    CHECK(tables.model().rowCount() == static_cast<int>(loadsOf(w.doc().frame()).size()));
+    click(tables.add()); // totals against reactions
     CHECK(tables.model().rowCount() == static_cast<int>(w.doc().frame().cases.size() + w.doc().frame().combinations.size()));
     for (int r = 0; r < tables.model().rowCount(); ++r)
         CHECK(cell(w, r, "Rest").toDouble() < 1e-3);

@@ -90,7 +90,7 @@ public:
         const auto busy = [&] {
             if (patient) return doc().jobs().running();
             for (const char* kind : {"open", "analyse", "check", "effect", "combination", "gather", "rungs", "compare",
-                                     "buckling", "look", "modes", "settle", "remedies", "stiffness"})
+                                     "buckling", "look", "modes", "settle", "remedies", "stiffness", "summary"})
                 if (doc().jobs().running(kind)) return true;
             return false;
         };

@@ -128,6 +128,17 @@ TEST_CASE("edits: every kind of edit is undone and made again", "[project][edits
     s.support[2].held = true;
     run(ShapeEdit{s});
     run(ShapeEdit{DeleteParts{{drawn}, {}, true}});
+    // Loads and cases.
+    PutCase mine{"Mine"};
+    mine.title = "By hand";
+    mine.handSum = std::optional(Vec3{0, 0, -5e3});
+    run(ShapeEdit{mine});
+    run(ShapeEdit{PutLoads{"Mine", {0, 1}, {}, LineLoad{-1, LoadAxes::Global, 0, {}, {0, 0, -1e3}, {0, 0, -2e3}}}});
+    AlterLoads turned{"Mine"};
+    turned.factor = -1;
+    run(ShapeEdit{turned});
+    run(ShapeEdit{DropLoads{"Mine", {0}}});
+    run(ShapeEdit{DropCase{"Mine"}});
     // Members by hand, and a patch as it is kept.
     const auto list = refs(0, 2);
     {

@@ -17,7 +17,7 @@ public:
     // Any edit; it may be one that has to be refused.
     Edit edit(const Frame& f)
     {
-        switch (below(20)) {
+        switch (below(26)) {
         case 0:
         case 1:
         case 2: return ShapeEdit{drawn(f)};
@@ -34,7 +34,9 @@ public:
             d.at = {in(-3, 3), in(0, 4)};
             return ShapeEdit{d};
         }
-        case 9: return ShapeEdit{JoinElements{below(3) ? all(f) : elements(f, 4)}};
+        case 9:
+        case 24:
+        case 25: return ShapeEdit{JoinElements{below(3) ? all(f) : elements(f, 4)}};
         case 10: return ShapeEdit{ends(f)};
         case 11: {
             SetSupports s;
@@ -67,6 +69,32 @@ public:
             const auto two = members(f, 2);
             if (two.size() == 2) return JoinMembers{{two[0].id, two[1].id}};
             return TurnMembers{{two.empty() ? "none" : two[0].id}};
+        }
+        case 20:
+        case 21: return ShapeEdit{put(f)};
+        case 22: {
+            AlterLoads a{caseName(f)};
+            a.elements = below(3) ? std::vector<int>{} : elements(f, 4);
+            a.factor = below(2) ? -1 : in(0.3, 2);
+            if (below(3) == 0) a.turn = in(-3, 3);
+            if (below(3) == 0) {
+                a.axes = static_cast<LoadAxes>(below(3));
+                a.toward = Vec3{0, 0, -1};
+            }
+            if (below(3) == 0) a.spread = static_cast<PanelSpread>(below(3));
+            if (below(3) == 0) a.into = caseName(f);
+            return ShapeEdit{a};
+        }
+        case 23: {
+            if (below(3) == 0) return ShapeEdit{DropCase{caseName(f)}};
+            if (below(2))
+                return below(4) ? ShapeEdit{DropLoads{caseName(f)}}
+                                : ShapeEdit{DropLoads{caseName(f), elements(f, 3), nodes(f, 3)}};
+            PutCase c{below(2) ? caseName(f) : fmt::format("C{}", below(9))};
+            c.title = fmt::format("case {}", below(99));
+            if (below(2)) c.selfWeight = in(0, 2);
+            if (below(2)) c.handSum = std::optional(Vec3{in(-1e4, 1e4), 0, in(-1e4, 1e4)});
+            return ShapeEdit{c};
         }
         case 18: return TurnMembers{{members(f, 1).empty() ? "none" : members(f, 1)[0].id}};
         default: {
@@ -183,6 +211,34 @@ private:
         default: s.behaviour = static_cast<Behaviour>(below(4));
         }
         return s;
+    }
+    std::string caseName(const Frame& f) { return f.cases.empty() ? "C1" : f.cases.list()[below(f.cases.size())].id; }
+    PutLoads put(const Frame& f)
+    {
+        PutLoads p;
+        p.loadCase = caseName(f);
+        p.elements = elements(f, 5);
+        p.nodes = nodes(f, 4);
+        p.alongMembers = below(3) > 0;
+        p.instead = below(3) == 0;
+        const auto vec = [&] { return Vec3{in(-9e3, 9e3), in(-9e3, 9e3), in(-9e3, 9e3)}; };
+        const auto axes = static_cast<LoadAxes>(below(3));
+        switch (below(6)) {
+        case 0: p.load = NodalLoad{-1, vec(), vec()}; break;
+        case 1: p.load = LineLoad{-1, axes, in(0, 1), below(2) ? std::optional(in(-1, 2)) : std::nullopt, vec(), vec()}; break;
+        case 2:
+            p.load = PointLoad{-1, axes == LoadAxes::Projected ? LoadAxes::Global : axes, 0, vec(), vec()};
+            if (below(2)) p.at = {in(-1, 2), in(0, 1)};
+            break;
+        case 3:
+            p.load = AreaLoad{{}, axes, vec(), false, {}};
+            p.elements = below(2) ? all(f) : std::vector<int>{};
+            p.spread = static_cast<PanelSpread>(below(3));
+            break;
+        case 4: p.load = ThermalLoad{-1, in(-30, 30), in(-100, 100), 0}; break;
+        default: p.load = std::vector<Settlement>{{-1, static_cast<Dof>(below(6)), in(-0.01, 0.01)}};
+        }
+        return p;
     }
     SetLoads loads(const Frame& f)
     {

@@ -3,6 +3,7 @@
 #include "core/shaping/placement.h"
 #include "core/shaping/shape_edit.h"
 #include "tests/analysis/random_frame.h"
+#include "tests/shaping/shaped.h"
 #include "tests/support.h"
 
 #include <algorithm>
@@ -13,23 +14,11 @@ using namespace wr;
 using Catch::Matchers::Contains;
 using Catch::Matchers::WithinAbs;
 using Catch::Matchers::WithinRel;
+using test::done;
 using test::randomFrame;
+using test::refusal;
 
 namespace {
-
-Reshaped done(const Frame& f, const ShapeEdit& e)
-{
-    auto out = reshaped(f, e);
-    if (!out) UNSCOPED_INFO(out.error());
-    REQUIRE(out.has_value());
-    return *std::move(out);
-}
-
-std::string refusal(const Frame& f, const ShapeEdit& e)
-{
-    const auto out = reshaped(f, e);
-    return out ? "" : out.error();
-}
 
 std::vector<int> allElements(const Frame& f)
 {

@@ -88,7 +88,7 @@ NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(AreaLoad, nodes, axes, q, oneWay
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(NotionalOf, loadCase, direction, factor)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(LoadCase, id, title, action, selfWeight, nodal, line, point, thermal,
                                                 settlement, area, notional, reversible, exclusive, category, unsignedResult,
-                                                extras)
+                                                handSum, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(Combination, id, title, purpose, basis, kind, terms, off, made, extras)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(GivenStation, s, force)
 NLOHMANN_DEFINE_TYPE_NON_INTRUSIVE_WITH_DEFAULT(GivenElement, element, stations)
