@@ -30,7 +30,7 @@ std::optional<double> typedNumber(const QString& text)
 
 bool FrameTablesView::mayEdit(int row, int column) const
 {
-    if (page_ == Cases) return row >= 0 && (column < 7 || column == kHand);
+    if (page_ == Cases) return row >= 0 && column != kCaseTotal && column != kCaseAgrees && column <= kCaseCategory;
     if (page_ == Loads && row >= 0 && !balance_ && column >= 1)
         return canTypeOver(placeOf(row), static_cast<LoadWord>(column - 1));
     return page_ == Combinations && row >= 0 && column != 4;
@@ -116,12 +116,12 @@ bool FrameTablesView::editCase(int row, int column, const QString& text)
         tell(why);
         return false;
     };
-    if (column == 0) {
+    if (column == kCaseName) {
         if (value.empty()) return refuse("a case needs a name");
         it->id = value;
-    } else if (column == 1)
+    } else if (column == kCaseTitle)
         it->title = value;
-    else if (column == 2) {
+    else if (column == kCaseAction) {
         const auto a = actionFromName(value);
         if (!a) {
             std::string all;
@@ -130,21 +130,21 @@ bool FrameTablesView::editCase(int row, int column, const QString& text)
             return refuse("an action is one of " + str(all));
         }
         it->action = *a;
-    } else if (column == 3) {
+    } else if (column == kCaseWeight) {
         const auto k = typedNumber(text);
         if (!k) return refuse(QString("\"%1\" is not a number").arg(text));
         it->selfWeight = *k;
-    } else if (column == 4) {
+    } else if (column == kCaseSigns) {
         if (value != "yes" && value != "no") return refuse("both signs: yes or no");
         it->reversible = value == "yes";
-    } else if (column == kHand) {
+    } else if (column == kCaseHand) {
         const Frame& f = doc_.frame();
         const auto v = readVector(value, Quantity::Force, f.units, upAxis(f));
         if (!value.empty() && !v) return refuse(str(v.error()));
         it->handSum.reset();
         if (!value.empty()) it->handSum = {(*v)[0], (*v)[1], (*v)[2]};
     } else
-        (column == 5 ? it->exclusive : it->category) = value;
+        (column == kCaseNeverWith ? it->exclusive : it->category) = value;
     later({std::move(cases), doc_.frame().combinations, "Case " + id});
     return true;
 }

@@ -74,6 +74,7 @@ FrameTablesView::FrameTablesView(Document& doc, ResultLayer* results, QWidget* p
     view_->horizontalHeader()->setStretchLastSection(false);
     view_->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
     model_->editable = [this](int r, int c) { return mayEdit(r, c); };
+    model_->ink = [this](int r, int c) { return inkOf(r, c); };
     model_->change = [this](int r, int c, const QString& t) { return edit(r, c, t); };
     connectAll();
 }
@@ -83,7 +84,7 @@ QHBoxLayout* FrameTablesView::buildTabs()
     static const char* names[Pages] = {"Summary", "Cases",  "Loads",     "Combinations", "Reactions",   "Movements",
                                        "Drift",   "Limits", "Stability", "Forces",       "Deflections", "Modes"};
     auto* head = new QHBoxLayout;
-    head->setSpacing(8);
+    head->setSpacing(5);
     for (int i = 0; i < Pages; ++i) {
         QToolButton* b = makeTab(names[i]);
         tabs_->addButton(b, i);
@@ -171,7 +172,7 @@ void FrameTablesView::connectAll()
             if (page_ >= Reactions) refresh();
         });
         connect(results_, &ResultLayer::modesFound, this, [this] {
-            if (!lending_) setPage(Modes);
+            if (!lending_ && results_->modes() > 0) setPage(Modes); // not where some are taken back
         });
     }
 }
@@ -242,7 +243,7 @@ void FrameTablesView::refresh()
         if (view_->rowHeight(r0) > view_->verticalHeader()->defaultSectionSize())
             view_->setRowHeight(r0, view_->verticalHeader()->defaultSectionSize());
     for (int c = 0; c < model_->columnCount(); ++c)
-        view_->setColumnWidth(c, std::clamp(view_->columnWidth(c) + 2, 44, 190));
+        view_->setColumnWidth(c, std::clamp(view_->columnWidth(c) + 2, 44, page_ == Summary ? 380 : 190));
 }
 
 std::optional<MakeOptions> FrameTablesView::makeOptions(QString* why) const
@@ -306,6 +307,16 @@ void FrameTablesView::makeThem()
     });
     tell(!why.isEmpty() ? why : told == m.findings.end() ? QString() : QString::fromStdString(told->text));
     if (why.isEmpty() && made == 0) tell("the cases have no actions that this standard combines");
+}
+
+// What wants a look stands in ochre; sums by hand are green where they agree.
+QColor FrameTablesView::inkOf(int row, int column) const
+{
+    const Table::Row& r = model_->table().rows[static_cast<size_t>(row)];
+    if (page_ == Summary && r.place >= 0 && summary_[static_cast<size_t>(r.place)].warns && column > 0) return theme().ochreInk;
+    if (page_ != Cases || column != kCaseAgrees) return {};
+    const std::string& words = std::get<std::string>(r.cells[kCaseAgrees]);
+    return words.empty() ? QColor() : words == "yes" ? theme().lighter : theme().red;
 }
 
 // What the links under the tabs do on the page at hand.

@@ -78,6 +78,7 @@ private:
     bool editLoad(int row, int column, const QString& text);
     LoadPlace placeOf(int row) const; // of the load of a row
     void offer();
+    QColor inkOf(int row, int column) const;
     void summarise();
     void showMode(const SummaryLine& line);
     void later(SetLoads edit);

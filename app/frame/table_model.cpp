@@ -31,6 +31,8 @@ QVariant TableModel::data(const QModelIndex& index, int role) const
     if (role == Qt::DisplayRole || role == Qt::EditRole) return QString::fromStdString(cellText(table_, r, c));
     if (role == Qt::TextAlignmentRole) return static_cast<int>((number ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter);
     if (role == Qt::ToolTipRole && !number) return QString::fromStdString(cellText(table_, r, c));
+    if (role == Qt::ForegroundRole && ink)
+        if (const QColor own = ink(index.row(), index.column()); own.isValid()) return own;
     if (role == Qt::ForegroundRole && number && cellText(table_, r, c) == "–") return theme().ink3;
     return {};
 }

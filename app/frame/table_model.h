@@ -4,6 +4,7 @@
 #include "core/reporting/frame_tables.h"
 
 #include <QAbstractTableModel>
+#include <QColor>
 #include <functional>
 
 namespace wr {
@@ -17,6 +18,7 @@ public:
     const Table& table() const { return table_; }
     // Answers whether a cell may be changed, and changes it.
     std::function<bool(int row, int column)> editable;
+    std::function<QColor(int row, int column)> ink; // of the words of a cell; invalid: as ever
     std::function<bool(int row, int column, const QString& text)> change;
 
     int rowCount(const QModelIndex& parent = {}) const override;

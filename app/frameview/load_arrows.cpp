@@ -109,7 +109,7 @@ void LoadArrows::label(QPainter& p, const Camera::Projection& project, double si
     const Theme& t = theme();
     p.setFont(textFont(10.5));
     const QFontMetricsF fm(p.font());
-    std::vector<QRectF> taken;
+    std::vector<std::pair<QRectF, std::string>> taken;
     for (const bool dashed : {true, false})
         for (const Arrow& a : arrows_) {
             if (a.dashed != dashed || a.words.empty() || taken.size() > 120) continue;
@@ -120,8 +120,14 @@ void LoadArrows::label(QPainter& p, const Camera::Projection& project, double si
             // Beyond the tail, on its side.
             const bool below = s->at.y() > e->at.y() + 2;
             const QRectF box(s->at.x() - w / 2, below ? s->at.y() + 1 : s->at.y() - h - 1, w, h);
-            if (std::any_of(taken.begin(), taken.end(), [&](const QRectF& o) { return o.intersects(box); })) continue;
-            taken.push_back(box);
+            // The same words are said once in a place.
+            constexpr double kAgain = 190; // px
+            if (std::any_of(taken.begin(), taken.end(), [&](const auto& o) {
+                    const QPointF d = o.first.center() - box.center();
+                    return o.first.intersects(box) || (o.second == a.words && std::hypot(d.x(), d.y()) < kAgain);
+                }))
+                continue;
+            taken.emplace_back(box, a.words);
             p.setPen(Qt::NoPen);
             p.setBrush(QColor(t.view.red(), t.view.green(), t.view.blue(), 210));
             p.drawRoundedRect(box, 2, 2);

@@ -33,6 +33,8 @@ CaseBar::CaseBar(Document& doc, ShapeDesk& desk, QWidget* parent)
     g->addWidget(agrees_, 3, 1);
     g->setColumnStretch(1, 1);
     cases_->setAccessibleName("Case of loads");
+    cases_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    cases_->setMinimumContentsLength(8);
     hand_->setAccessibleName("Sum of the case by hand");
     hand_->setPlaceholderText("12 kN down");
     hand_->setToolTip("What the forces of this case come to by your own sum: green where both agree within half a percent");

@@ -8,6 +8,7 @@
 #include "app/shell/labels.h"
 #include "app/shell/text.h"
 #include "core/base/entry.h"
+#include "core/shaping/load_words.h"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -45,6 +46,7 @@ ShapeBench::ShapeBench(Document& doc, ShapeDesk& desk, ToolKind kind, QWidget* p
         b->setAutoExclusive(true);
         b->setToolTip(str(t.meaning));
         b->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+        b->setMinimumWidth(84); // room for the longest word beside a scroll bar
         const std::string key(t.key);
         connect(b, &QToolButton::clicked, this, [this, key] { desk_.setTool(key); });
         tools_[key] = b;
@@ -163,8 +165,12 @@ void ShapeBench::ask()
             auto* box = new QCheckBox(str(f.title), form_);
             box->setChecked(value == "yes");
             connect(box, &QCheckBox::toggled, this, [this, key](bool on) { desk_.type(key, on ? "yes" : "no"); });
-            g->addWidget(box, row, flag % 2, Qt::AlignLeft);
-            if (++flag % 2 == 0) ++row;
+            if (cases_) // words that want the width
+                g->addWidget(box, row++, 0, 1, 2, Qt::AlignLeft);
+            else {
+                g->addWidget(box, row, flag % 2, Qt::AlignLeft);
+                if (++flag % 2 == 0) ++row;
+            }
             w = box;
         } else if (f.kind == ShapeField::Kind::Word) {
             auto* list = new QComboBox(form_);
@@ -180,6 +186,7 @@ void ShapeBench::ask()
             w = list;
         } else {
             auto* line = new QLineEdit(str(value), form_);
+            line->setPlaceholderText(standing(key));
             connect(line, &QLineEdit::textEdited, this, [this, key](const QString& t) { desk_.type(key, t.toStdString()); });
             connect(line, &QLineEdit::returnPressed, this, &ShapeBench::runAct);
             w = line;
@@ -194,6 +201,20 @@ void ShapeBench::ask()
         g->addWidget(w, row++, 1);
     }
     g->setColumnStretch(1, 1);
+}
+
+// What the case at hand says now, behind a field of the tool Case that is empty.
+QString ShapeBench::standing(const std::string& key) const
+{
+    if (asked_ != "case") return {};
+    const Frame& f = doc_.frame();
+    for (const LoadCase& c : f.cases.list()) {
+        if (c.id != desk_.loadCase()) continue;
+        if (key == "title") return str(c.title);
+        if (key == "weight") return QString::number(c.selfWeight);
+        if (key == "hand" && c.handSum) return str(vectorText(f, Quantity::Force, *c.handSum));
+    }
+    return {};
 }
 
 void ShapeBench::refresh()

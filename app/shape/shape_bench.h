@@ -42,6 +42,7 @@ protected:
 private:
     void buildGrid();
     void ask(); // the fields of the tool
+    QString standing(const std::string& key) const;
     void refresh();
     void runAct();
     void runGrid();

@@ -194,6 +194,12 @@ void ShapeDesk::settle() const
     };
     // What is drawn with the mouse needs no places typed.
     if (!dragged_ && tool_ == "draw" && blank("from") && blank("to")) return;
+    // A case that is only looked at.
+    const std::map<std::string, std::string>& said = typed();
+    if (tool_ == "case" && std::none_of(said.begin(), said.end(), [&](const auto& t) {
+            return !t.second.empty() && (t.first != "case" || t.second != loadCase());
+        }))
+        return;
     // Loads of a case as a whole are meant where nothing is picked.
     const bool whole = tool_ == "alter" || tool_ == "lift";
     if (!dragged_ && !whole &&

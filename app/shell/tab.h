@@ -14,7 +14,7 @@ inline QToolButton* makeTab(const char* name)
     b->setObjectName("tab");
     b->setText(name);
     b->setCheckable(true);
-    b->setMinimumWidth(static_cast<int>(QFontMetricsF(textFont(13, true)).horizontalAdvance(name)) + 6); // room for the bold
+    b->setMinimumWidth(static_cast<int>(QFontMetricsF(textFont(13, true)).horizontalAdvance(name)) + 3); // room for the bold
     return b;
 }
 

@@ -105,8 +105,10 @@ private:
                     const double rest = norm(total + reaction);
                     const bool balanced = rest <= 1e-5 * std::max({norm(total), largestOf(m.f), 1.0});
                     warns |= !balanced;
-                    more += (more.empty() ? "" : "; ") + std::string("reactions ") + vectorText(f_, Quantity::Force, reaction) +
-                            (balanced ? "" : fmt::format(", {} missing", f_.units.text(Quantity::Force, rest)));
+                    more += more.empty() ? "" : "; ";
+                    more += balanced ? "balanced by reactions"
+                                     : fmt::format("reactions {}: {} is missing", vectorText(f_, Quantity::Force, reaction),
+                                                   f_.units.text(Quantity::Force, rest));
                 }
             }
             SummaryLine& line = say("Loads", x.title.empty() ? x.id : x.id + " · " + x.title,

@@ -155,9 +155,8 @@ Table caseTable(const Frame& f)
 {
     Table t;
     t.title = "Cases";
-    t.columns = {{"Name", ""},       {"Title", ""},      {"Action", ""},   {"Self-weight", "", 2},
-                 {"Both signs", ""}, {"Never with", ""}, {"Category", ""}, {"Loads", ""},
-                 {"Total", ""},      {"By hand", ""},    {"Agrees", ""}};
+    t.columns = {{"Name", ""},   {"Title", ""},      {"Action", ""},     {"Self-weight", "", 2}, {"Total", ""}, {"By hand", ""},
+                 {"Agrees", ""}, {"Both signs", ""}, {"Never with", ""}, {"Category", ""},       {"Loads", ""}};
     for (const LoadCase& c : f.cases) {
         std::string loads;
         const auto say = [&](size_t n, const char* what) {
@@ -171,20 +170,20 @@ Table caseTable(const Frame& f)
                 fmt::format("{:.4g} of {} along {:.3g}, {:.3g}, {:.3g}", c.notional->factor, f.cases[c.notional->loadCase].id,
                             c.notional->direction.x, c.notional->direction.y, c.notional->direction.z);
         Table::Row row;
+        const Vec3 total = loadTotals(f, c).sum();
         row.cells = {c.id,
                      c.title,
                      std::string(actionName(c.action)),
                      c.selfWeight,
+                     norm(total) > 0 ? vectorText(f, Quantity::Force, total) : std::string(),
+                     c.handSum ? vectorText(f, Quantity::Force, *c.handSum) : std::string(),
+                     !c.handSum                     ? std::string()
+                     : sumsAgree(*c.handSum, total) ? std::string("yes")
+                                                    : "off by " + vectorText(f, Quantity::Force, total - *c.handSum),
                      std::string(c.reversible ? "yes" : "no"),
                      c.exclusive,
                      c.category,
                      loads};
-        const Vec3 total = loadTotals(f, c).sum();
-        row.cells.emplace_back(norm(total) > 0 ? vectorText(f, Quantity::Force, total) : std::string());
-        row.cells.emplace_back(c.handSum ? vectorText(f, Quantity::Force, *c.handSum) : std::string());
-        row.cells.emplace_back(!c.handSum                     ? std::string()
-                               : sumsAgree(*c.handSum, total) ? std::string("yes")
-                                                              : "off by " + vectorText(f, Quantity::Force, total - *c.handSum));
         t.rows.push_back(std::move(row));
     }
     return t;

@@ -40,6 +40,19 @@ std::string cellText(const Table& t, size_t row, size_t column);
 // Resultant of every load against its reactions, with what area loads should come to (q times area).
 Table loadTotalsTable(const Frame& f, const FrameForces& r);
 Table combinationTable(const Frame& f);
+// Columns of caseTable by what they say.
+enum CaseColumn {
+    kCaseName,
+    kCaseTitle,
+    kCaseAction,
+    kCaseWeight,
+    kCaseTotal,
+    kCaseHand,
+    kCaseAgrees,
+    kCaseSigns,
+    kCaseNeverWith,
+    kCaseCategory
+};
 Table caseTable(const Frame& f);
 // Every load in words, one a row; `place`: among loadsOf(f).
 Table loadTable(const Frame& f);

@@ -18,6 +18,8 @@ namespace {
 
 using NotRead = std::unexpected<std::string>;
 
+constexpr double kNoise = 1e-9; // components smaller than that against the others are none
+
 constexpr std::array<std::pair<LoadAxes, std::string_view>, 3> kAxes{
     {{LoadAxes::Global, "global"}, {LoadAxes::Local, "local"}, {LoadAxes::Projected, "on plan"}}};
 
@@ -31,7 +33,7 @@ int onlyOne(const Vec3& v) // the one component that is not zero; -1: none or se
     const double size = norm(v);
     int found = -1;
     for (int k = 0; k < 3; ++k)
-        if (std::abs(v[k]) > 1e-9 * size) {
+        if (std::abs(v[k]) > kNoise * size) {
             if (found >= 0) return -1;
             found = k;
         }
@@ -318,11 +320,13 @@ template <class Case, class Do> auto withKind(Case& c, LoadKind k, Do what)
 std::string vectorText(const Frame& f, Quantity q, const Vec3& v, bool global)
 {
     if (!(norm(v) > 0)) return f.units.text(q, 0);
+    const auto part = [&](int k) { return std::abs(v[k]) > kNoise * norm(v) ? v[k] : 0.0; };
     if (const int k = onlyOne(v); k >= 0) {
         if (global && k == upAxis(f)) return f.units.text(q, std::abs(v[k])) + (v[k] < 0 ? " down" : " up");
         return fmt::format("{} {}", f.units.text(q, v[k]), static_cast<char>('x' + k));
     }
-    return fmt::format("{}; {}; {}", f.units.text(q, v.x, false), f.units.text(q, v.y, false), f.units.text(q, v.z));
+    return fmt::format("{}; {}; {}", f.units.text(q, part(0), false), f.units.text(q, part(1), false),
+                       f.units.text(q, part(2)));
 }
 
 std::vector<LoadPlace> loadsOf(const Frame& f)

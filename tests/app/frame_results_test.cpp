@@ -272,14 +272,14 @@ TEST_CASE("frame stop: cases say what rules need to know", "[app]")
     FrameTablesView& tables = w.window.tables();
     tables.setPage(FrameTablesView::Cases);
     REQUIRE(tables.model().rowCount() == static_cast<int>(w.doc().frame().cases.size()));
-    typeCell(w, rowOf(w, "WL"), 4, "yes");
+    typeCell(w, rowOf(w, "WL"), kCaseSigns, "yes");
     const auto wind = [&]() -> const LoadCase& {
         return *std::find_if(w.doc().frame().cases.begin(), w.doc().frame().cases.end(),
                              [](const LoadCase& c) { return c.id == "WL"; });
     };
     CHECK(wind().reversible);
     CHECK(w.doc().history().undoWords() == "Case WL");
-    typeCell(w, rowOf(w, "WL"), 2, "storm");
+    typeCell(w, rowOf(w, "WL"), kCaseAction, "storm");
     CHECK(tables.message().text().contains("roof-live"));
     CHECK(wind().action == Action::Wind);
     // The made combinations take the wind along with both signs.
@@ -296,7 +296,7 @@ TEST_CASE("frame stop: cases say what rules need to know", "[app]")
             }
     CHECK((plus && minus));
     tables.setPage(FrameTablesView::Cases);
-    typeCell(w, rowOf(w, "G"), 3, "2*1.1");
+    typeCell(w, rowOf(w, "G"), kCaseWeight, "2*1.1");
     CHECK_THAT(w.doc().frame().cases[0].selfWeight, WithinRel(2.2, 1e-12));
 }
 
