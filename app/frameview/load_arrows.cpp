@@ -10,9 +10,7 @@
 
 namespace wr {
 
-namespace {
-
-void arrow(QPainter& p, QPointF from, QPointF to)
+void drawArrow(QPainter& p, QPointF from, QPointF to)
 {
     const QPointF d = to - from;
     const double l = std::hypot(d.x(), d.y());
@@ -22,8 +20,6 @@ void arrow(QPainter& p, QPointF from, QPointF to)
     const double head = std::min(6.0, 0.4 * l);
     p.drawPolygon(QPolygonF() << to << to - head * u + 0.45 * head * n << to - head * u - 0.45 * head * n);
 }
-
-} // namespace
 
 void LoadArrows::addLine(const LineLoad& l, double factor, bool dashed, bool words)
 {
@@ -100,7 +96,7 @@ void LoadArrows::draw(QPainter& p, const Camera::Projection& project, double siz
         const QColor colour = a.dashed ? t.violet : a.line ? t.forces : t.red;
         p.setPen(QPen(colour, a.line ? 1 : 1.6, a.dashed ? Qt::DashLine : Qt::SolidLine));
         p.setBrush(colour);
-        arrow(p, s->at, e->at);
+        drawArrow(p, s->at, e->at);
     }
 }
 

@@ -10,6 +10,9 @@
 
 namespace wr {
 
+// A shaft with a head at its end; nothing where it is too short to be seen.
+void drawArrow(QPainter& p, QPointF from, QPointF to);
+
 class LoadArrows
 {
 public:

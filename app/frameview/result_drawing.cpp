@@ -10,21 +10,6 @@
 
 namespace wr {
 
-namespace {
-
-void arrow(QPainter& p, QPointF from, QPointF to)
-{
-    const QPointF d = to - from;
-    const double l = std::hypot(d.x(), d.y());
-    if (l < 2) return;
-    p.drawLine(from, to);
-    const QPointF u = d / l, n(-u.y(), u.x());
-    const double head = std::min(6.0, 0.4 * l);
-    p.drawPolygon(QPolygonF() << to << to - head * u + 0.45 * head * n << to - head * u - 0.45 * head * n);
-}
-
-} // namespace
-
 void ResultLayer::draw(QPainter& p, const Camera::Projection& project, QRectF room) const
 {
     if (!doc_.hasFrame() || shown_ == Shown::Nothing) return;
@@ -142,7 +127,7 @@ void ResultLayer::drawReactions(QPainter& p, const Camera::Projection& project, 
             if (!tail || !tip) continue;
             p.setPen(QPen(colours[d], 1.6));
             p.setBrush(colours[d]);
-            arrow(p, tail->at, tip->at);
+            drawArrow(p, tail->at, tip->at);
             const QString text = QString::fromStdString(doc_.units().text(Quantity::Force, m.f[n][d], false));
             QRectF box(tail->at.x() - fm.horizontalAdvance(text) / 2, tail->at.y() + (tail->at.y() > tip->at.y() ? 2 : -15),
                        fm.horizontalAdvance(text) + 4, 13);

@@ -171,7 +171,8 @@ QString ShapeDesk::pickWords() const
     QStringList out;
     if (e > 0) out << str(counted(e, "element"));
     if (n > 0) out << str(counted(n, "node"));
-    return out.isEmpty() ? QString("nothing is picked") : out.join(" · ");
+    if (out.isEmpty()) return tool_ == "alter" || tool_ == "lift" ? "all loads of the case" : "nothing is picked";
+    return out.join(" · ");
 }
 
 std::expected<ShapeEdit, ShapeFault> ShapeDesk::edit() const

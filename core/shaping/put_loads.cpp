@@ -127,14 +127,21 @@ HowMany putPoint(const Frame& f, LoadCase& c, const PutLoads& e, const PointLoad
     return n;
 }
 
+// Of a panel; corners may stand on its edges.
+Vec3 normalOf(const Frame& f, const std::vector<int>& corners)
+{
+    const auto at = [&](size_t k) { return f.nodes[static_cast<size_t>(corners[k])].at; };
+    Vec3 twice;
+    for (size_t k = 1; k + 1 < corners.size(); ++k)
+        twice = twice + cross(at(k) - at(0), at(k + 1) - at(0));
+    return normalized(twice);
+}
+
 // The direction in which a panel is the least wide, in its plane.
 Vec3 shortWay(const Frame& f, const std::vector<int>& corners)
 {
     const auto at = [&](size_t k) { return f.nodes[static_cast<size_t>(corners[k % corners.size()])].at; };
-    Vec3 normal;
-    for (size_t k = 1; k + 1 < corners.size(); ++k)
-        normal = normal + cross(at(k) - at(0), at(k + 1) - at(0));
-    normal = normalized(normal);
+    const Vec3 normal = normalOf(f, corners);
     Vec3 best;
     double least = 0;
     for (size_t k = 0; k < corners.size(); ++k) {
@@ -161,10 +168,7 @@ void spreadPanel(const Frame& f, AreaLoad& a, PanelSpread spread, Vec3 span)
         a.span = normalized(span);
     else {
         a.span = shortWay(f, a.nodes);
-        if (spread == PanelSpread::LongWay) {
-            const auto at = [&](size_t k) { return f.nodes[static_cast<size_t>(a.nodes[k])].at; };
-            a.span = normalized(cross(normalized(cross(at(1) - at(0), at(2) - at(0))), a.span));
-        }
+        if (spread == PanelSpread::LongWay) a.span = normalized(cross(normalOf(f, a.nodes), a.span));
     }
 }
 

@@ -6,7 +6,7 @@
 #include "core/combos/make.h"
 #include "core/files/frame_reader.h"
 #include "core/files/frame_writer.h"
-#include "tests/app/window.h"
+#include "tests/app/type_cell.h"
 
 #include <QFile>
 #include <QTemporaryDir>
@@ -15,6 +15,7 @@
 using namespace wr;
 using Catch::Matchers::WithinRel;
 using test::kStreet;
+using test::typeCell;
 using test::Window;
 
 namespace {
@@ -38,23 +39,6 @@ int rowOf(Window& w, const QString& name)
 }
 
 // Types over a cell as a person does.
-void typeCell(Window& w, int row, int column, const QString& text)
-{
-    QTableView& view = w.window.tables().view();
-    const QModelIndex at = w.window.tables().model().index(row, column);
-    view.scrollTo(at);
-    view.setCurrentIndex(at);
-    view.edit(at);
-    auto* field = view.findChild<QLineEdit*>();
-    REQUIRE(field != nullptr);
-    field->selectAll();
-    QTest::keyClicks(field, text);
-    QTest::keyClick(field, Qt::Key_Return);
-    // The field hands its text over when it has closed; what follows runs in the background.
-    (void)test::waitFor([&] { return w.doc().jobs().running(); }, 500);
-    w.settle();
-}
-
 void click(QAbstractButton& b)
 {
     QTest::mouseClick(&b, Qt::LeftButton);

@@ -1,13 +1,16 @@
 // Tern Street built from nothing in the window, tool by tool, and the tutorial done as it is written: what comes of it is the
 // demo frame, and what the tutorial says one sees.
 #include "app/frame/frame_tables_view.h"
+#include "app/frameview/result_layer.h"
 #include "core/analysis/shares.h"
 #include "tests/app/steps.h"
+#include "tests/app/type_cell.h"
 
 #include <QFile>
 
 using namespace wr;
 using test::kStreet;
+using test::typeCell;
 using test::Window;
 
 namespace {
@@ -19,24 +22,6 @@ void begin(Window& w, const char* standard)
     w.settle();
     w.doc().run(SetStandard{standard});
     w.settle();
-}
-
-// Types over a cell as a person does.
-void typeCell(Window& w, int row, int column, const QString& text)
-{
-    QTableView& view = w.window.tables().view();
-    const QModelIndex at = w.window.tables().model().index(row, column);
-    view.scrollTo(at);
-    view.setCurrentIndex(at);
-    view.edit(at);
-    auto* field = view.findChild<QLineEdit*>();
-    REQUIRE(field != nullptr);
-    field->selectAll();
-    QTest::keyClicks(field, text);
-    QTest::keyClick(field, Qt::Key_Return);
-    // It hands its text over when it has closed, and that is run when the table is done with it.
-    for (int k = 0; k < 4 || w.doc().jobs().running(); ++k)
-        QCoreApplication::processEvents();
 }
 
 const char* const kTern[] = {
@@ -283,4 +268,100 @@ TEST_CASE("from nothing: the tutorial, step by step as it is written", "[app][sh
     CHECK(steps.done() >= 12);
     CHECK(seen >= 5);
     REQUIRE(w.doc().checked());
+}
+
+TEST_CASE("loads: put on, typed over, taken off, summed by hand and summed up, in the window", "[app][loads]")
+{
+    Window w(kStreet);
+    w.key(Qt::Key_1);
+    w.view().setFocus();
+    w.key(Qt::Key_L);
+    w.settle();
+    FrameBench& bench = w.window.bench().frame();
+    REQUIRE(bench.loads().isVisible());
+    ShapeDesk& desk = bench.desk();
+    FrameTablesView& tables = w.window.tables();
+    const auto cell = [&](int row, int column) {
+        return tables.model().data(tables.model().index(row, column), Qt::DisplayRole).toString();
+    };
+    const auto rowWith = [&](int column, const QString& words) {
+        for (int r = 0; r < tables.model().rowCount(); ++r)
+            if (cell(r, column) == words) return r;
+        return -1;
+    };
+    const auto first = [&]() -> const LineLoad& { return w.doc().frame().cases[1].line[0]; };
+    // What would come is seen before it is done, with the total it leads to.
+    desk.setLoadCase("G2");
+    w.doc().setPick({w.index("R1L")});
+    auto* load = qobject_cast<QLineEdit*>(bench.loads().field("load"));
+    REQUIRE(load);
+    load->setFocus();
+    load->selectAll();
+    QTest::keyClicks(load, "2 kN/m");
+    w.paint();
+    REQUIRE(desk.ghost().has_value());
+    CHECK(bench.loads().effect().contains("2 line loads"));
+    CHECK(bench.loads().effect().contains("72.65 kN down → 82.20 kN down")); // 2 · 4.776
+    CHECK(w.doc().frame().cases[1].line.size() == 31);
+    // Of the whole case where nothing is picked.
+    w.window.change("alter");
+    w.doc().setPick({});
+    desk.pickNothing();
+    w.paint();
+    CHECK(desk.pickWords() == "all loads of the case");
+    CHECK_FALSE(bench.loads().act().isEnabled());
+    // The table: a number typed over keeps its direction; what does not do is said.
+    tables.setPage(FrameTablesView::Loads);
+    REQUIRE(cell(0, 5) == "0.8750 kN/m down");
+    typeCell(w, 0, 5, "2*1.5");
+    CHECK(first().q0.z == Approx(-3e3));
+    CHECK(first().q1.z == Approx(-3e3));
+    CHECK(w.doc().history().undoWords() == "Load of G2");
+    CHECK(w.doc().checked()); // analysed and checked again by itself
+    typeCell(w, 0, 4, "0.5 m to 2 m");
+    CHECK(first().from == Approx(0.5));
+    typeCell(w, 0, 5, "3 kPa");
+    CHECK(tables.message().text().contains("kPa"));
+    CHECK(first().q0.z == Approx(-3e3));
+    tables.view().setCurrentIndex(tables.model().index(0, 0));
+    QTest::mouseClick(&tables.remove(), Qt::LeftButton);
+    w.settle();
+    CHECK(w.doc().frame().cases[1].line.size() == 30);
+    for (int k = 0; k < 3; ++k)
+        w.doc().undo();
+    w.settle();
+    // A case more, named, summed by hand in the table and dropped.
+    tables.setPage(FrameTablesView::Cases);
+    QTest::mouseClick(&tables.add(), Qt::LeftButton);
+    w.settle();
+    REQUIRE(w.doc().frame().cases.size() == 6);
+    typeCell(w, rowWith(kCaseName, "L1"), kCaseTitle, "Works");
+    typeCell(w, rowWith(kCaseName, "S"), kCaseHand, "161.25 kN down");
+    CHECK(cell(rowWith(kCaseName, "S"), kCaseAgrees) == "yes");
+    typeCell(w, rowWith(kCaseName, "S"), kCaseHand, "150 kN down");
+    CHECK(cell(rowWith(kCaseName, "S"), kCaseAgrees).startsWith("off by 11.25 kN down"));
+    CHECK(std::any_of(w.doc().audit().begin(), w.doc().audit().end(),
+                      [](const AuditRow& r) { return r.finding.code == "load.hand-sum"; }));
+    tables.view().setCurrentIndex(tables.model().index(rowWith(kCaseName, "L1"), 0));
+    QTest::mouseClick(&tables.remove(), Qt::LeftButton);
+    w.settle();
+    CHECK(w.doc().frame().cases.size() == 5);
+    // The summary draws the mode of what is near to buckling, shows another one when its row is clicked, and takes it back.
+    bench.setPage(FrameBench::Results);
+    tables.setPage(FrameTablesView::Summary);
+    w.settle();
+    ResultLayer& layer = w.view().results();
+    const int row = rowWith(0, "Buckling");
+    REQUIRE(row >= 0);
+    CHECK(cell(row, 3).contains("near"));
+    CHECK(layer.lent());
+    CHECK(layer.caption().contains(cell(row, 1) + " buckles"));
+    QTest::mouseClick(tables.view().viewport(), Qt::LeftButton, {},
+                      tables.view().visualRect(tables.model().index(row + 1, 1)).center());
+    w.paint();
+    CHECK(tables.page() == FrameTablesView::Summary);
+    CHECK(cell(rowWith(1, "W · Wind across"), 3) == "balanced by reactions");
+    CHECK(rowWith(0, "Rules") > rowWith(0, "Vibration"));
+    tables.setPage(FrameTablesView::Cases);
+    CHECK(layer.shown() == Shown::Nothing);
 }

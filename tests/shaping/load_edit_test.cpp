@@ -338,6 +338,14 @@ TEST_CASE("panels: between picked beams, whichever way is up, and their loads ag
         CHECK_THAT(totalOf(by.frame)[v], WithinRel(-30e3, 1e-9));
         const Reshaped again = typed(by.frame, "area", {{"case", "Q"}, {"load", "2"}, {"instead", "yes"}}, {}, corners);
         CHECK_THAT(totalOf(again.frame)[v], WithinRel(-60e3, 1e-9));
+        // A corner may stand on an edge: three on one side of both bays.
+        std::vector<int> along;
+        for (const char* id : {"t0", "t1", "t2", "t5", "t3"})
+            for (size_t n = 0; n < f.nodes.size(); ++n)
+                if (f.nodes[n].id == id) along.push_back(static_cast<int>(n));
+        const Reshaped five = typed(f, "area", {{"case", "Q"}, {"load", "1"}, {"spread", "the long way"}}, {}, along);
+        CHECK_THAT(totalOf(five.frame)[v], WithinRel(-50e3, 1e-9));
+        CHECK(std::abs(firstCase(five).area[0].span.x) == Approx(1));
         // Up from the floor is outward.
         const Reshaped lifted = typed(f, "area", {{"case", "W"}, {"load", "1"}, {"way", "outward"}}, allOf(f));
         CHECK_THAT(totalOf(lifted.frame, 1)[v], WithinRel(50e3, 1e-9));
