@@ -117,8 +117,9 @@ Command changeCommand()
     std::vector<Argument> list{
         {.name = "FRAME", .help = "frame file or project; without it the tools are listed", .into = &a->frame},
         {.name = "TOOL",
-         .help = "draw, copy, turn, mirror, move, divide, join, delete, ends, stand, support; nodal, line, point, area, "
-                 "temperature, settlement, alter, lift, case or nocase",
+         .help =
+             "draw, copy, turn, mirror, move, divide, join, delete, section, ends, stand, support; nodal, line, point, area, "
+             "temperature, settlement, alter, lift, case or nocase",
          .into = &a->tool},
         {.name = "VALUES", .help = "what is stated, as key=value: \"by=6 m y\" times=3", .into = &a->values},
         {.name = "--list", .help = "tells what may be stated for that tool", .into = &a->list},

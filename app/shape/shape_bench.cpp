@@ -249,8 +249,8 @@ void ShapeBench::refresh()
     trouble_->setText(trouble);
     trouble_->setVisible(!trouble.isEmpty());
     static const std::map<std::string, QString> verbs{
-        {"ends", "Set"}, {"stand", "Set"},       {"support", "Set"},    {"nodal", "Put"}, {"line", "Put"}, {"point", "Put"},
-        {"area", "Put"}, {"temperature", "Put"}, {"settlement", "Put"}, {"alter", "Do"},  {"case", "Set"}};
+        {"section", "Set"}, {"ends", "Set"}, {"stand", "Set"},       {"support", "Set"},    {"nodal", "Put"}, {"line", "Put"},
+        {"point", "Put"},   {"area", "Put"}, {"temperature", "Put"}, {"settlement", "Put"}, {"alter", "Do"},  {"case", "Set"}};
     const auto verb = verbs.find(desk_.tool());
     act_->setText(verb == verbs.end() ? str(t.title) : verb->second);
     act_->setEnabled(desk_.canCarryOut());

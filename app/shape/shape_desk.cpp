@@ -278,6 +278,10 @@ QString ShapeDesk::carryOut()
     if (!e) return str(e.error().text);
     const QString trouble = doc_.run(*e);
     rests_ = trouble.isEmpty();
+    // Sizes that are changed here are no trial: a frame that is quickly analysed is analysed again.
+    constexpr size_t kQuick = 2000;
+    if (rests_ && !doc_.forcesFit() && !doc_.analysed().forces.given && doc_.frame().elements.size() <= kQuick)
+        doc_.analyseAgain();
     // A case that was made or renamed is the one at hand.
     if (const auto* c = std::get_if<PutCase>(&*e); c && rests_) {
         loadCase_ = c->name.value_or(c->id);

@@ -119,10 +119,23 @@ ReshapedOr reshape(const Frame& f, const SetElements& e)
     if (const std::string fault = outOf(out.elements, f.elements.size(), "element"); !fault.empty())
         return std::unexpected(fault);
     if (out.elements.empty()) return std::unexpected("pick elements first");
+    std::optional<int> section, steel;
+    if (!e.section.empty()) {
+        auto s = sectionNamed(f, e.section);
+        if (!s) return std::unexpected(s.error());
+        section = rowOf(out.frame, *std::move(s));
+    }
+    if (!e.steel.empty()) {
+        const auto row = steelRow(out.frame, e.steel);
+        if (!row) return std::unexpected(row.error());
+        steel = *row;
+    }
     std::vector<Element>& list = out.frame.elements.edit();
     std::vector<std::string> bound;
     for (const int k : out.elements) {
         Element& x = list[static_cast<size_t>(k)];
+        if (section) x.section = *section;
+        if (steel) x.material = *steel;
         if (e.behaviour) {
             x.behaviour = *e.behaviour;
             if (*e.behaviour != Behaviour::Beam) { // it has no moments to release, nor joints that turn
@@ -158,7 +171,9 @@ ReshapedOr reshape(const Frame& f, const SetElements& e)
         out.told.push_back(fmt::format("{} of axial force only, which have no joints", counted(bound.size(), "element")));
     if (out.words.empty())
         out.words = fmt::format("{} of {}",
-                                e.behaviour              ? "Behaviour"
+                                !e.section.empty()       ? "Section " + e.section
+                                : !e.steel.empty()       ? "Steel " + e.steel
+                                : e.behaviour            ? "Behaviour"
                                 : e.roll                 ? "Roll"
                                 : e.offsetI || e.offsetJ ? "Offsets"
                                 : e.springI || e.springJ ? "Joint stiffness"

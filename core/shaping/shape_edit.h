@@ -78,7 +78,9 @@ struct SetElements
     std::optional<Vec3> offsetI = {}, offsetJ = {};                  // m, global
     std::optional<double> roll = {};                                 // rad
     std::optional<Behaviour> behaviour = {};
-    std::string words = {}; // "Pinned both ends"; empty: made
+    std::string section = {}; // of the frame by its id or name, or of the catalogue; empty: as it is
+    std::string steel = {};   // of the frame by its id, or a shipped grade; empty: as it is
+    std::string words = {};   // "Pinned both ends"; empty: made
 };
 struct SetSupports
 {

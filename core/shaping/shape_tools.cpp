@@ -51,6 +51,7 @@ const std::vector<ShapeTool>& shapeTools()
         {"divide", "Divide", "elements in parts, at places or where they cross", true, false},
         {"join", "Join", "elements that run on from each other", true, false},
         {"delete", "Delete", "elements and nodes with what hangs on them", true, true},
+        {"section", "Section, steel", "which section and steel elements are of", true, false},
         {"ends", "Ends", "how elements are joined at their ends", true, false},
         {"stand", "Roll, offsets", "how elements stand between their nodes", true, false},
         {"support", "Supports", "what holds nodes to the ground", false, true},
@@ -134,7 +135,10 @@ std::vector<ShapeField> shapeFields(std::string_view tool, const Frame& f)
         only({"way"}, "at places");
     } else if (tool == "delete")
         add("loose", "Loose nodes too", K::Flag, Quantity::Ratio, "yes", "nodes that nothing else stands on go as well");
-    else if (tool == "ends") {
+    else if (tool == "section") {
+        add("section", "Section", K::Section, Quantity::Ratio, "", "of the frame or of the catalogue; empty: as it is");
+        add("steel", "Steel", K::Steel, Quantity::Ratio, "", "of the frame or a grade; empty: as it is");
+    } else if (tool == "ends") {
         const std::vector<std::string> ways{"as it is",      "rigid",  "pinned", "pinned, twists",
                                             "pinned, slips", "twists", "spring"};
         add("first", "First end", K::Word, Quantity::Ratio, "pinned",
@@ -225,6 +229,13 @@ std::expected<ShapeEdit, ShapeFault> shapeEdit(std::string_view tool, const std:
     else if (tool == "delete") {
         const bool loose = t.flag("loose");
         out = DeleteParts{std::move(elements), std::move(nodes), loose};
+    } else if (tool == "section") {
+        SetElements s;
+        s.elements = std::move(elements);
+        s.section = t.text("section");
+        s.steel = t.text("steel");
+        if (s.section.empty() && s.steel.empty()) t.say("section", "say a section, as IPE300 or W12X26, or a steel");
+        out = std::move(s);
     } else if (tool == "ends") {
         SetElements s;
         s.elements = std::move(elements);

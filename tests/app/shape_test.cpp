@@ -231,6 +231,13 @@ TEST_CASE("change: a node is dragged, an element divided and joined, and what is
     w.paint();
     CHECK_FALSE(change(w).act().isEnabled());
     CHECK(change(w).trouble().contains("Pick"));
+    // Another section for the pick: the frame is analysed again by itself.
+    w.window.change("section");
+    w.doc().setPick({0});
+    typeInto(w, change(w).field("section"), "HEB 220");
+    act(w);
+    CHECK(w.doc().forcesFit());
+    CHECK(w.doc().checked());
     // Faults stand at what was typed.
     w.window.change("copy");
     w.doc().setPick({0});

@@ -2,6 +2,7 @@
 #include "core/files/frame_writer.h"
 #include "core/shaping/placement.h"
 #include "core/shaping/shape_edit.h"
+#include "core/shaping/shape_tools.h"
 #include "tests/analysis/random_frame.h"
 #include "tests/shaping/shaped.h"
 #include "tests/support.h"
@@ -501,4 +502,38 @@ TEST_CASE("shape: what is drawn on from a member is one with it, and says so", "
     REQUIRE(r.frame.design.members.size() == 1);
     CHECK(r.frame.design.members.list()[0].elements.size() == 2);
     CHECK(r.frame.design.members.list()[0].group == "Old");
+}
+
+TEST_CASE("section: of the frame, the catalogue or a grade, for the pick", "[shape]")
+{
+    const Frame f = test::frameOf(test::demo("tern-street"));
+    SetElements s;
+    s.elements = {0, 3};
+    s.section = "HEB 200";
+    const Reshaped r = done(f, s);
+    CHECK(r.frame.sections.size() == f.sections.size() + 1);
+    for (const int k : s.elements)
+        CHECK(r.frame.sections[static_cast<size_t>(r.frame.elements[static_cast<size_t>(k)].section)].name == "HEB200");
+    CHECK(r.frame.elements[6].section == f.elements[6].section);
+    CHECK_THAT(r.words, Contains("Section HEB 200 of 2 elements"));
+    s.section = "Rafter"; // a row of the frame by its id
+    CHECK(done(f, s).frame.sections.size() == f.sections.size());
+    CHECK(done(f, s).frame.elements[0].section == f.elements[1].section);
+    s.section.clear();
+    s.steel = "S275";
+    const Reshaped soft = done(f, s);
+    CHECK(soft.frame.materials[static_cast<size_t>(soft.frame.elements[0].material)].grade == "EN 10025-2 S275");
+    s.steel = "S9999";
+    CHECK_FALSE(refusal(f, s).empty());
+    s.steel.clear();
+    s.section = "HEB 205";
+    CHECK_THAT(refusal(f, s), Contains("HEB"));
+    SetElements angle;
+    angle.elements = {39};
+    angle.section = "L100x100x10";
+    Frame g = done(f, angle).frame;
+    g.elements.edit()[39].rollToLegs = true;
+    angle.section = "HEA 100";
+    CHECK_THAT(refusal(g, angle), Contains("turned to legs"));
+    CHECK(shapeEdit("section", {}, f, {0}, {}).error().key == "section");
 }

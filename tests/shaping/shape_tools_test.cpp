@@ -63,7 +63,7 @@ TEST_CASE("tools: every one has its fields, and what stands in them does somethi
         const auto e = shapeEdit(t.key, {}, f, {0, 1}, {2});
         if (e) continue;
         // What has no sense as a default is asked for, by its field or as a whole.
-        CHECK((t.key == "draw" || t.key == "stand"));
+        CHECK((t.key == "draw" || t.key == "stand" || t.key == "section"));
         CHECK(e.error().text.size() > 8);
     }
     CHECK(shapeTool("bend") == nullptr);
