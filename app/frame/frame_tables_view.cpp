@@ -72,6 +72,7 @@ FrameTablesView::FrameTablesView(Document& doc, ResultLayer* results, QWidget* p
     view_->setSortingEnabled(true);
     view_->setHorizontalScrollMode(QAbstractItemView::ScrollPerPixel);
     view_->horizontalHeader()->setStretchLastSection(false);
+    view_->horizontalHeader()->setResizeContentsPrecision(120); // rows that are looked at: thousands of them take a while
     view_->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
     model_->editable = [this](int r, int c) { return mayEdit(r, c); };
     model_->ink = [this](int r, int c) { return inkOf(r, c); };
