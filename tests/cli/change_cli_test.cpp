@@ -34,6 +34,33 @@ TEST_CASE("change: bays more, supports and ends, each checked by the other comma
     CHECK(load(folder.file("d.json"))["elements"].size() > before["elements"].size());
 }
 
+TEST_CASE("change: a case with loads on members, nodes and panels, summed up and dropped again", "[cli][shape]")
+{
+    const Folder folder;
+    const std::string roof = std::string(WREN_SOURCE) + "/data/demo/tern-street.frame.json", a = folder.file("a.json"),
+                      b = folder.file("b.json");
+    REQUIRE(cli("change " + roof + " case case=M title=Works action=live 'hand=30 kN down' --write " + a).status == 0);
+    // 5 kN/m on two columns' 4 m across, 2 kN at two nodes, 0.2 kN/m² on plan over 9 × 15 m.
+    REQUIRE(cli("change " + a + " line case=M 'load=2*2.5 kN/m' 'way=along y' --members C1L,C1R --write " + b).status == 0);
+    REQUIRE(cli("change " + b + " nodal case=M 'load=2 kN' 'way=along x' --nodes 9,10 --write " + a).status == 0);
+    REQUIRE(cli("change " + a + " area case=M 'load=0.2 kN/m²' 'way=down, on plan' --elements all --write " + b).status == 0);
+    const Run tables = cli("tables " + b + " --out " + folder.file("tables"));
+    INFO(tables.out);
+    CHECK(tables.status == 0);
+    const std::string summary = slurpText(folder.file("tables") + "/summary.csv");
+    INFO(summary);
+    CHECK(summary.find("M · Works,4.000; 40.00; −27.00 kN,by hand 30.00 kN down; balanced by reactions") != std::string::npos);
+    CHECK(load(b)["cases"].back()["handSum"] == Json({0, 0, -30}));
+    // Turned around it is the opposite; dropped, the frame is as it was.
+    REQUIRE(cli("change " + b + " alter case=M factor=-1 --write " + a).status == 0);
+    CHECK(load(a)["cases"].back()["nodal"][0]["f"][0] == -2);
+    REQUIRE(cli("change " + a + " nocase case=M --write " + b).status == 0);
+    Json others = load(a)["cases"];
+    others.erase(others.size() - 1);
+    CHECK(load(b)["cases"] == others);
+    CHECK(others.size() == load(roof)["cases"].size());
+}
+
 TEST_CASE("change: what cannot be is told, and nothing is written", "[cli][shape]")
 {
     const Folder folder;
